@@ -1,0 +1,262 @@
+"""The cloth on a page: where every line of it lies, and the same as SVG."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import groupby
+
+import numpy as np
+
+from drawing import svg
+from drawing.svg import Place
+from knitting.cloth import Layout, measure, outline, upright
+from knitting.cloth.walls import Wall
+from knitting.cloth.zones import Points
+from knitting.measures import said_cm
+from knitting.needle.lineage import events
+
+_LEAST_GAP = 5.0
+"""Row lines nearer than this, in page units, are thinned out."""
+_MOST_SIGNS = 240
+_MARGIN = 46.0
+_SIGN = 4.2
+
+
+@dataclass(frozen=True, slots=True)
+class Thread:
+    """A mark's line through the cloth, with the letter that it carries."""
+
+    letter: str
+    name: str
+    places: tuple[Place, ...]
+    hue: int
+
+
+@dataclass(frozen=True, slots=True)
+class Band:
+    """Rows of one colour, as a closed shape."""
+
+    colour: str
+    places: tuple[Place, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ClothPage:
+    """Everything that is drawn of a cloth, in page units from the upper left corner.
+
+    ``needles[r]`` is the line of the needle after ``r`` rows of the layout (0: before its first).
+    """
+
+    width: float
+    height: float
+    title: str
+    outline: tuple[Place, ...]
+    rows: tuple[tuple[int, tuple[Place, ...]], ...]
+    threads: tuple[Thread, ...]
+    increases: tuple[Place, ...]
+    decreases: tuple[Place, ...]
+    bands: tuple[Band, ...]
+    needles: tuple[tuple[Place, ...], ...]
+    first_row: int
+    tab: tuple[Place, ...]
+    wide: str
+    high: str
+    growth: tuple[Place, Place]
+    edges: tuple[tuple[Place, ...], tuple[Place, ...]]
+
+
+def lay_out(layout: Layout, width: float = 720, height: float = 470) -> ClothPage:
+    """Place a laid cloth on a page of the given size, as it is used, with room for its measures."""
+    fit = _Fit(layout, width, height)
+    points = layout.points
+    count = len(points) - 1
+    step = max(1, int(np.ceil(_LEAST_GAP / max(fit.scale * layout.gauge.row_cm, 1e-9))))
+    ups, downs = _signs(layout, fit)
+    measures = measure(layout)
+    title = f"{layout.worked.piece.title or 'The cloth'}, {said_cm(measures.width_cm)} by {said_cm(measures.height_cm)}"
+    return ClothPage(
+        width=width,
+        height=height,
+        title=title,
+        outline=fit.places(outline(layout)),
+        rows=tuple((row, fit.places(points[row])) for row in range(step, count, step)),
+        threads=_threads(layout, fit),
+        increases=ups,
+        decreases=downs,
+        bands=_bands(layout, fit),
+        needles=tuple(fit.places(line) for line in points),
+        first_row=layout.first_row,
+        tab=fit.places(points[0]) if layout.from_tab else (),
+        wide=said_cm(measures.width_cm),
+        high=said_cm(measures.height_cm),
+        growth=_growth(points, fit),
+        edges=(fit.places(points[:, 0]), fit.places(points[:, -1])),
+    )
+
+
+class _Fit:
+    """Turns, scales and shifts centimetres to page units."""
+
+    def __init__(self, layout: Layout, width: float, height: float) -> None:
+        self.turn = upright(layout)
+        edge = outline(layout) * self.turn
+        span = (float(np.ptp(edge.real)), float(np.ptp(edge.imag)))
+        self.scale = min((width - 2 * _MARGIN) / max(span[0], 1e-6), (height - 2 * _MARGIN) / max(span[1], 1e-6))
+        middle = complex((edge.real.max() + edge.real.min()) / 2, (edge.imag.max() + edge.imag.min()) / 2)
+        self.shift = complex(width / 2, height / 2) - middle.conjugate() * self.scale
+
+    def places(self, points: Points) -> tuple[Place, ...]:
+        moved = np.conjugate(points * self.turn) * self.scale + self.shift
+        return tuple((round(float(at.real), 1), round(float(at.imag), 1)) for at in moved)
+
+
+def mark_letters(walls: Sequence[Wall]) -> dict[str, str]:
+    """A letter for every mark, C kept for the centre."""
+    free = iter("ABDEFGHJKLMNPQRSTUVWXYZ")
+    marked = [wall.name for wall in walls if wall.marked]
+    return {name: "C" if name == "centre" else next(free, "+") for name in marked}
+
+
+def _threads(layout: Layout, fit: _Fit) -> tuple[Thread, ...]:
+    letters = mark_letters(layout.walls)
+    found = []
+    for at, wall in enumerate(layout.walls):
+        if wall.marked and wall.ends > wall.born:
+            places = fit.places(layout.points[wall.born : wall.ends + 1, at])
+            found.append(Thread(letters[wall.name], wall.name, places, len(found) % 4))
+    return tuple(found)
+
+
+def _signs(layout: Layout, fit: _Fit) -> tuple[tuple[Place, ...], tuple[Place, ...]]:
+    """Where increases and decreases stand, thinned evenly where there are very many."""
+    ups: list[complex] = []
+    downs: list[complex] = []
+    positions = np.array([wall.positions for wall in layout.walls])
+    rows = list(enumerate(layout.rows, start=1))
+    changes = [(at, events(row)) for at, row in rows]
+    many = sum(len(each) for _, each in changes)
+    shaped = [(at, each) for at, each in changes if each]
+    every = max(1, int(np.ceil(many / _MOST_SIGNS)))
+    for at, each in shaped[::every]:
+        for event in each:
+            place = _on_row(positions[:, at], layout.points[at], event.new)
+            (ups if event.change > 0 else downs).append(place)
+    return fit.places(np.array(ups, dtype=complex)), fit.places(np.array(downs, dtype=complex))
+
+
+def _on_row(positions: np.typing.NDArray[np.float64], line: Points, at: float) -> complex:
+    zone = min(max(int(np.searchsorted(positions, at, side="right")) - 1, 0), len(positions) - 2)
+    wide = positions[zone + 1] - positions[zone]
+    share = (at - positions[zone]) / wide if wide > 0 else 0.0
+    return complex(line[zone] + share * (line[zone + 1] - line[zone]))
+
+
+def _bands(layout: Layout, fit: _Fit) -> tuple[Band, ...]:
+    """Stretches of rows in one colour; none where the whole piece has one colour."""
+    if len({row.colour for row in layout.rows}) < 2:
+        return ()
+    bands: list[Band] = []
+    at = 0
+    for colour, rows in groupby(row.colour for row in layout.rows):
+        count = len(list(rows))
+        sides = layout.points[at : at + count + 1]
+        shape = np.concatenate([sides[:, 0], sides[-1], sides[::-1, -1], sides[0, ::-1]])
+        bands.append(Band(colour, fit.places(shape)))
+        at += count
+    return tuple(bands)
+
+
+def _growth(points: Points, fit: _Fit) -> tuple[Place, Place]:
+    """A short arrow in the direction of knitting, through the middle of the cloth."""
+    middle = points.shape[1] // 2
+    inner = points[:, middle] if points.shape[1] > 2 else points.mean(axis=1)
+    half = len(inner) // 2
+    towards = inner[min(half + max(len(inner) // 8, 1), len(inner) - 1)]
+    start, end = fit.places(np.array([inner[half], towards]))
+    return start, end
+
+
+def to_svg(page: ClothPage, row: int | None = None, worked: int = 0, class_: str = "cloth") -> str:
+    """The cloth as SVG. ``row`` lays the needle after so many rows of the piece; ``worked`` rows are filled."""
+    colours = {band.colour: at for at, band in reversed(list(enumerate(page.bands)))}
+    order = {colour: at for at, colour in enumerate(sorted(colours, key=lambda c: colours[c]))}
+    parts = [svg.tag("path", d=svg.path(page.outline, closed=True), class_="cloth-ground")]
+    for band in page.bands:
+        shape = svg.path(band.places, closed=True)
+        parts.append(svg.tag("path", d=shape, class_=f"cloth-band yarn-{order[band.colour] % 4}"))
+    parts.append(svg.tag("path", d=_worked_shape(page, worked), class_="cloth-worked"))
+    lines = "".join(svg.path(places) for _, places in page.rows)
+    parts += [svg.tag("path", d=lines, class_="cloth-row")]
+    if page.tab:
+        parts.append(svg.tag("path", d=svg.path(page.tab, closed=True), class_="cloth-tab"))
+    parts.append(svg.tag("path", d=svg.path(page.outline, closed=True), class_="cloth-edge"))
+    parts += [_thread(thread) for thread in page.threads]
+    parts.append(svg.tag("path", d="".join(_caret(x, y, 1) for x, y in page.increases), class_="cloth-up"))
+    parts.append(svg.tag("path", d="".join(_caret(x, y, -1) for x, y in page.decreases), class_="cloth-down"))
+    parts += _dimensions(page)
+    at = min(max((row or 0) - page.first_row, 0), len(page.needles) - 1)
+    hidden = row is None
+    parts.append(svg.tag("path", d=needle_path(page.needles[at]), class_="cloth-needle", hidden="" if hidden else None))
+    return svg.picture(parts, page.width, page.height, page.title, class_)
+
+
+def needle_path(line: Sequence[Place]) -> str:
+    """The needle along a row: its line, with both tips standing out a little."""
+    if len(line) < 2:
+        return ""
+    return svg.path([_beyond(line[1], line[0]), *line, _beyond(line[-2], line[-1])])
+
+
+def _beyond(inner: Place, outer: Place, by: float = 14.0) -> Place:
+    dx, dy = outer[0] - inner[0], outer[1] - inner[1]
+    length = float(np.hypot(dx, dy)) or 1.0
+    return outer[0] + dx / length * by, outer[1] + dy / length * by
+
+
+def _worked_shape(page: ClothPage, worked: int) -> str:
+    at = min(worked - page.first_row, len(page.needles) - 1)
+    if at < 1:
+        return ""
+    start, end = page.edges
+    first = () if page.tab else page.needles[0][::-1]
+    return svg.path([*start[: at + 1], *page.needles[at], *end[at::-1], *first], closed=True)
+
+
+def _thread(thread: Thread) -> str:
+    x, y = thread.places[len(thread.places) * 3 // 4]
+    flag = svg.tag("rect", x=svg.number(x - 10), y=svg.number(y - 10), width=20, height=20, rx=4)
+    letter = svg.tag("text", svg.text(thread.letter), x=svg.number(x), y=svg.number(y + 4.5), text_anchor="middle")
+    line = svg.tag("path", d=svg.path(thread.places))
+    name = svg.tag("title", svg.text(thread.name))
+    return svg.tag("g", name + line + flag + letter, class_=f"cloth-thread thread-{thread.hue}")
+
+
+def _caret(x: float, y: float, up: int) -> str:
+    wide, high = _SIGN, _SIGN * 0.9 * up
+    return svg.path([(x - wide, y + high / 2), (x, y - high / 2), (x + wide, y + high / 2)])
+
+
+def _dimensions(page: ClothPage) -> list[str]:
+    left, right = min(x for x, _ in page.outline), max(x for x, _ in page.outline)
+    top, bottom = min(y for _, y in page.outline), max(y for _, y in page.outline)
+    above, beside = top - 24, right + 24
+    across = svg.path([(left, above), (right, above)]) + _ticks([(left, above), (right, above)], 0, 5)
+    down = svg.path([(beside, top), (beside, bottom)]) + _ticks([(beside, top), (beside, bottom)], 5, 0)
+    middle_x, middle_y = (left + right) / 2, (top + bottom) / 2
+    return [
+        svg.tag("path", d=across + down, class_="cloth-rule"),
+        _label(middle_x, above, page.wide),
+        _label(beside, middle_y, page.high),
+    ]
+
+
+def _ticks(places: Sequence[Place], dx: float, dy: float) -> str:
+    return "".join(svg.path([(x - dx, y - dy), (x + dx, y + dy)]) for x, y in places)
+
+
+def _label(x: float, y: float, words: str) -> str:
+    wide = 9 * len(words) + 8
+    ground = svg.tag("rect", x=svg.number(x - wide / 2), y=svg.number(y - 11), width=wide, height=22)
+    said = svg.tag("text", svg.text(words), x=svg.number(x), y=svg.number(y + 5), text_anchor="middle")
+    return svg.tag("g", ground + said, class_="cloth-size")

@@ -1,0 +1,123 @@
+"""The strip: one row's parts side by side as the needle faces the knitter, with what is done in each."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from knitting.needle.in_words import runs_in_words
+from knitting.needle.needle import Mark
+from knitting.needle.worked import PartWork, WorkedRow
+from knitting.rows import Side
+
+
+@dataclass(frozen=True, slots=True)
+class Word:
+    """One thing to do, and whether it changes the count ("up", "down" or nothing)."""
+
+    said: str
+    change: int
+
+    @property
+    def way(self) -> str:
+        """The change as a word for the eye."""
+        return "up" if self.change > 0 else "down" if self.change < 0 else ""
+
+
+@dataclass(frozen=True, slots=True)
+class StripPart:
+    """A part of the row: its name, what to do, what stands there afterwards and before.
+
+    ``letter`` and ``hue`` belong to the mark that ends the part in working order; empty where none does.
+    """
+
+    name: str
+    words: tuple[Word, ...]
+    before: int
+    count: int
+    letter: str = ""
+    hue: int = 0
+    marked: bool = False
+
+    @property
+    def change(self) -> int:
+        """Stitches gained or lost in the part."""
+        return self.count - self.before
+
+    @property
+    def said(self) -> str:
+        """What to do, as one line."""
+        return ", ".join(word.said for word in self.words)
+
+
+def strip(row: WorkedRow) -> tuple[StripPart, ...]:
+    """The parts of a row in working order, empty ones left out."""
+    names = part_names(row)
+    before = _counts_before(row)
+    letters = _letters(row)
+    found: list[StripPart] = []
+    for at, part in enumerate(row.work):
+        if not part.runs and not part.count and not before[at]:
+            continue
+        words = tuple(Word(said, change) for said, change in runs_in_words(part.runs))
+        letter, hue = letters[at]
+        found.append(StripPart(names[at], words, before[at], part.count, letter, hue, part.mark is not None))
+    return tuple(found)
+
+
+def part_names(row: WorkedRow) -> tuple[str, ...]:
+    """A name for every part in working order, as it is called whichever side is worked."""
+    from_right = row.work_in_rs_order
+    plain = [part for part in from_right if part.mark is None]
+    names: list[str] = []
+    number = 0
+    for part in from_right:
+        if part.mark is not None:
+            names.append(part.mark.name or "marked stitch")
+            continue
+        number += 1
+        names.append(_plain_name(number, len(plain)))
+    return tuple(names if row.side is Side.RS else names[::-1])
+
+
+def _plain_name(number: int, of: int) -> str:
+    if of == 1:
+        return "the whole row"
+    if of == 2:
+        return "right half" if number == 1 else "left half"
+    return f"part {number} from the right"
+
+
+def _counts_before(row: WorkedRow) -> list[int]:
+    """Stitches of each part before the row, in working order; as now where marks came or went in it."""
+    parts, marks = list(row.before.counts), list(row.before.marks)
+    if row.side is Side.WS:
+        parts, marks = parts[::-1], marks[::-1]
+    flat: list[int] = []
+    for at, count in enumerate(parts):
+        flat.append(count)
+        if at < len(marks) and marks[at].in_stitch:
+            flat.append(1)
+    return flat if len(flat) == len(row.work) else [part.count for part in row.work]
+
+
+def _letters(row: WorkedRow) -> list[tuple[str, int]]:
+    """For each part the letter of the mark at its far end: C for a centre, else by its place from the right."""
+    from_right = row.work_in_rs_order
+    marks = [mark for part in from_right if (mark := part.mark or part.after) is not None]
+    known: dict[int, tuple[str, int]] = {}
+    free = iter("ABDEFGHJKLMNPQRSTUVWXYZ")
+    for hue, mark in enumerate(marks):
+        known[hue] = ("C" if mark.name == "centre" else next(free, "+"), hue % 4)
+    ordered = [known[hue] for hue in range(len(marks))]
+    if row.side is Side.WS:
+        ordered.reverse()
+    found: list[tuple[str, int]] = []
+    ahead = iter(ordered)
+    for part in row.work:
+        found.append(next(ahead) if _has_mark(part) else ("", 0))
+    return found
+
+
+def _has_mark(part: PartWork) -> bool:
+    mark: Mark | None = part.mark or part.after
+    return mark is not None

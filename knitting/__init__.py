@@ -1,0 +1,12 @@
+"""The trade: written rows and what they come to, without pages, files or pixels.
+
+>>> from knitting import read, work_piece
+>>> worked = work_piece(read("Cast on 5 sts.\\nRow 1: K2, yo, k to end.").piece)
+>>> [row.end for row in worked.rows]
+[6]
+"""
+
+from knitting.needle.piece_worker import work_piece
+from knitting.words.reader import read
+
+__all__ = ["read", "work_piece"]

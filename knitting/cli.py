@@ -1,0 +1,87 @@
+"""The command line of the core: count, check, write, shape."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from knitting.cloth import lay_flat, measure
+from knitting.ledger import as_json, as_table
+from knitting.measures import Gauge
+from knitting.needle.piece_worker import work_piece
+from knitting.needle.worked import WorkedPiece
+from knitting.words.dialect import dialect
+from knitting.words.reader import MOST_BYTES, read
+from knitting.words.writer import write
+
+ALL_WELL, PROBLEMS, WRONG_CALL = 0, 1, 2
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; the exit code is 0 if all is well, 1 with problems, 2 for a wrong call."""
+    options = _parser().parse_args(arguments)
+    try:
+        text = _text(options.file)
+        gauge = _gauge(options.gauge) if getattr(options, "gauge", None) else None
+    except (OSError, ValueError) as error:
+        print(error, file=sys.stderr)
+        return WRONG_CALL
+    reading = read(text)
+    worked = work_piece(reading.piece, reading.problems, gauge)
+    print(_answer(options, worked, gauge), end="")
+    return PROBLEMS if worked.problems else ALL_WELL
+
+
+def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | None) -> str:
+    if options.command == "check":
+        return "".join(f"{problem}\n" for problem in worked.problems)
+    if options.command == "write":
+        return write(worked.piece, dialect(options.dialect))
+    if options.command == "shape":
+        return json.dumps(measure(lay_flat(worked, gauge)).as_json(), indent=2) + "\n"
+    if options.json:
+        return json.dumps(as_json(worked), ensure_ascii=False) + "\n"
+    return as_table(worked) + "\n"
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="python -m knitting", description="Reads, counts and checks written rows.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    for name, says in (
+        ("count", "print every row with its counts"),
+        ("check", "print what does not add up, one problem a line"),
+        ("write", "print the piece back in the words of a dialect"),
+        ("shape", "print the measures of the cloth as JSON"),
+    ):
+        command = commands.add_parser(name, help=says)
+        command.add_argument("file", help="a text file, or - for standard input")
+        command.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28; overrides the header's")
+        if name == "count":
+            command.add_argument("--json", action="store_true", help="print the published JSON")
+        if name == "write":
+            command.add_argument("--dialect", default="us", choices=["us"])
+        if name == "shape":
+            command.add_argument("--json", action="store_true", help="accepted; the answer is always JSON")
+    return parser
+
+
+def _text(file: str) -> str:
+    limit = MOST_BYTES + 1
+    if file == "-":
+        return sys.stdin.buffer.read(limit).decode("utf-8-sig", "replace")
+    with Path(file).open("rb") as pattern:
+        return pattern.read(limit).decode("utf-8-sig", "replace")
+
+
+def _gauge(text: str) -> Gauge:
+    stitches, _, rows = text.lower().partition("x")
+    try:
+        gauge = Gauge(float(stitches), float(rows))
+    except ValueError:
+        raise ValueError(f"A gauge is written as 20x28, not {text!r}.") from None
+    if not gauge.believable:
+        raise ValueError(f"A gauge of {text} is not one that hand knitting has.")
+    return gauge

@@ -1,0 +1,7 @@
+"""How a worked piece lies: walls, zones, layout, measures."""
+
+from knitting.cloth.layout import Layout, NotLaid, lay_flat
+from knitting.cloth.measuring import Measures, measure
+from knitting.cloth.outline import outline, upright
+
+__all__ = ["Layout", "Measures", "NotLaid", "lay_flat", "measure", "outline", "upright"]

@@ -1,0 +1,117 @@
+"""Measures of a laid cloth in centimetres and degrees."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from knitting.cloth.layout import Layout, NotLaid
+from knitting.cloth.outline import Corner, Stretch, corners, outline, stretches, upright
+from knitting.cloth.zones import Points
+
+
+@dataclass(frozen=True)
+class Measures:
+    """What a cloth measures when it lies as it is used."""
+
+    width_cm: float
+    height_cm: float
+    area_cm2: float
+    outline: tuple[tuple[float, float], ...]
+    sides: tuple[Stretch, ...]
+    corners: tuple[Corner, ...]
+    marks_cm: dict[str, float]
+    angles: dict[str, float]
+    exact: bool
+
+    def as_json(self) -> dict[str, Any]:
+        """The published form."""
+        return {
+            "width_cm": round(self.width_cm, 2),
+            "height_cm": round(self.height_cm, 2),
+            "area_cm2": round(self.area_cm2, 2),
+            "outline": [[round(x, 2), round(y, 2)] for x, y in self.outline],
+            "angles": {name: round(angle, 2) for name, angle in self.angles.items()},
+            "edges_cm": _named_sides(self.sides),
+        }
+
+
+def measure(layout: Layout | NotLaid) -> Measures:
+    """Width, height, area, sides and angles; all zero where the piece could not be laid."""
+    if isinstance(layout, NotLaid):
+        return Measures(0.0, 0.0, 0.0, (), (), (), {}, {}, exact=False)
+    turn = upright(layout)
+    edge = outline(layout) * turn
+    sides = stretches(layout)
+    found = corners(sides)
+    width = float(edge.real.max() - edge.real.min())
+    height = float(edge.imag.max() - edge.imag.min())
+    return Measures(
+        width_cm=width,
+        height_cm=height,
+        area_cm2=polygon_area(outline(layout)),
+        outline=tuple((float(at.real), float(at.imag)) for at in edge),
+        sides=tuple(sides),
+        corners=tuple(found),
+        marks_cm=_marks(layout),
+        angles=_angles(layout, found),
+        exact=layout.method == "exact",
+    )
+
+
+def polygon_area(points: Points) -> float:
+    """The area inside a closed outline (the surveyor's formula).
+
+    >>> polygon_area(np.array([0, 2, 2 + 3j, 3j]))
+    6.0
+    """
+    return float(abs(np.sum(points.conjugate() * np.roll(points, -1)).imag) / 2)
+
+
+def _marks(layout: Layout) -> dict[str, float]:
+    lengths: dict[str, float] = {}
+    for at, wall in enumerate(layout.walls):
+        if wall.marked:
+            line = layout.points[wall.born : wall.ends + 1, at]
+            lengths[wall.name] = float(np.abs(np.diff(line)).sum()) + _through_tab(layout, line)
+    return lengths
+
+
+def _through_tab(layout: Layout, line: Points) -> float:
+    """How far a mark's line runs on from its first row through the tab to the edge."""
+    if not layout.from_tab or len(line) == 0:
+        return 0.0
+    first, last = layout.points[0, 0], layout.points[0, -1]
+    chord = last - first
+    return float(abs(((line[0] - first) * np.conjugate(chord)).imag) / abs(chord)) if abs(chord) > 1e-9 else 0.0
+
+
+def _angles(layout: Layout, found: list[Corner]) -> dict[str, float]:
+    """The angle of the outline at both ends of each mark, then the other corners in their order."""
+    angles: dict[str, float] = {}
+    near = 6 * layout.gauge.stitch_cm
+    left = list(found)
+    for at, wall in enumerate(layout.walls):
+        if not wall.marked:
+            continue
+        for name, place in ((wall.name, layout.points[0, at]), (f"{wall.name} end", layout.points[-1, at])):
+            corner = min(left, key=lambda corner: abs(corner.place - place), default=None)
+            if corner is not None and abs(corner.place - place) <= near:
+                angles[name] = corner.angle
+                left.remove(corner)
+            else:
+                angles[name] = 180.0
+    angles |= {f"corner {number}": corner.angle for number, corner in enumerate(left, start=1)}
+    return angles
+
+
+def _named_sides(sides: tuple[Stretch, ...]) -> dict[str, float]:
+    named: dict[str, float] = {}
+    for side in sides:
+        name, number = side.edge, 2
+        while name in named:
+            name, number = f"{side.edge} {number}", number + 1
+        named[name] = round(float(side.length), 2)
+    return named

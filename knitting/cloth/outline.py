@@ -1,0 +1,172 @@
+"""The outline of a laid cloth: straight stretches, the corners between them, which way up."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+import numpy as np
+
+from knitting.cloth.layout import Layout
+from knitting.cloth.zones import Points
+
+_TOLERANCE = 0.9
+"""How far, in stitch widths, an edge may leave a straight line and still be called straight."""
+_TIP_STITCHES, _TIP_SHARE = 6.5, 0.2
+"""Stretches shorter than this, in stitches and as a share of the longest, are tips (a cast-on of three)."""
+_SETTLING = 0.15
+"""Share at the beginning of a stretch that is left out when its direction is taken."""
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """A straight part of the outline. ``edge`` says what it is: start edge, end edge, first row, last row."""
+
+    edge: str
+    start: complex
+    end: complex
+    direction: complex
+
+    @property
+    def length(self) -> float:
+        """Length in centimetres."""
+        return abs(self.end - self.start)
+
+
+@dataclass(frozen=True, slots=True)
+class Corner:
+    """A corner of the outline, with the angle inside the cloth in degrees."""
+
+    place: complex
+    angle: float
+
+
+def outline(layout: Layout) -> Points:
+    """The closed outline, counter-clockwise as the right side is seen; a tab is closed straight across."""
+    return np.concatenate([points for _, points in _edges(layout)])
+
+
+def _edges(layout: Layout) -> list[tuple[str, Points]]:
+    points = layout.points
+    found = [
+        ("start edge", points[:, 0]),
+        ("last row", points[-1]),
+        ("end edge", points[::-1, -1]),
+    ]
+    if not layout.from_tab:
+        found.append(("first row", points[0, ::-1]))
+    return found
+
+
+def stretches(layout: Layout) -> list[Stretch]:
+    """The straight sides in their order round the cloth, tips left out."""
+    tolerance = _TOLERANCE * layout.gauge.stitch_cm
+    found: list[Stretch] = []
+    for edge, points in _edges(layout):
+        breaks = _breaks(points, tolerance)
+        for first, last in pairwise(breaks):
+            if last > first and abs(points[last] - points[first]) > 1e-9:
+                found.append(Stretch(edge, points[first], points[last], _direction(points[first : last + 1])))
+    longest = max((stretch.length for stretch in found), default=0.0)
+    tip = min(_TIP_STITCHES * layout.gauge.stitch_cm, _TIP_SHARE * longest)
+    sides = [stretch for stretch in found if stretch.length >= tip]
+    return _meeting_sides(_merged(sides), tip)
+
+
+def _meeting_sides(sides: list[Stretch], tip: float) -> list[Stretch]:
+    """Sides of one edge end where they meet, not at the row where the bend was found."""
+    met = list(sides)
+    for at in range(len(met) - 1):
+        first, second = met[at], met[at + 1]
+        if first.edge == second.edge and abs(first.end - second.start) < tip:
+            place = _meeting(first, second)
+            met[at], met[at + 1] = replace(first, end=place), replace(second, start=place)
+    return met
+
+
+def _merged(sides: list[Stretch]) -> list[Stretch]:
+    """Neighbours that go on in one straight line become one side."""
+    merged: list[Stretch] = []
+    for side in sides:
+        before = merged[-1] if merged else None
+        if before is not None and _straight_on(before, side):
+            merged[-1] = _whole(before, side)
+        else:
+            merged.append(side)
+    if len(merged) > 2 and _straight_on(merged[-1], merged[0]):
+        merged[0] = _whole(merged.pop(), merged[0])
+    return merged
+
+
+def _whole(first: Stretch, second: Stretch) -> Stretch:
+    edge = first.edge if first.edge == second.edge else f"{first.edge} and {second.edge}"
+    total = first.direction * first.length + second.direction * second.length
+    return Stretch(edge, first.start, second.end, total / abs(total))
+
+
+def _straight_on(first: Stretch, second: Stretch) -> bool:
+    return bool(abs(np.angle(second.direction / first.direction, deg=True)) < 4.0)
+
+
+def corners(sides: Sequence[Stretch]) -> list[Corner]:
+    """The corner after each side, at the place where the two sides meet when carried on."""
+    found: list[Corner] = []
+    for at, side in enumerate(sides):
+        following = sides[(at + 1) % len(sides)]
+        turn = float(np.angle(following.direction / side.direction, deg=True))
+        found.append(Corner(_meeting(side, following), 180.0 - turn))
+    return found
+
+
+def _meeting(first: Stretch, second: Stretch) -> complex:
+    cross = (first.direction.conjugate() * second.direction).imag
+    if abs(cross) < 0.1:
+        return (first.end + second.start) / 2
+    along = ((second.start - first.end).conjugate() * second.direction).imag / cross
+    return first.end + along * first.direction
+
+
+def _breaks(points: Points, tolerance: float) -> list[int]:
+    """Where an edge bends: the ends, and the places farthest from straight lines (Douglas and Peucker, 1973)."""
+    if len(points) < 3:
+        return [0, len(points) - 1]
+    kept = {0, len(points) - 1}
+    stack = [(0, len(points) - 1)]
+    while stack:
+        first, last = stack.pop()
+        if last - first < 2:
+            continue
+        chord = points[last] - points[first]
+        rest = points[first + 1 : last] - points[first]
+        gaps = np.abs((rest * np.conjugate(chord)).imag) / abs(chord) if abs(chord) > 1e-9 else np.abs(rest)
+        worst = int(np.argmax(gaps))
+        if gaps[worst] > tolerance:
+            kept.add(first + 1 + worst)
+            stack += [(first, first + 1 + worst), (first + 1 + worst, last)]
+    return sorted(kept)
+
+
+def _direction(points: Points) -> complex:
+    """The direction of a stretch by least squares, its settling first rows left out."""
+    core = points[int(len(points) * _SETTLING) :] if len(points) > 12 else points
+    chord = core[-1] - core[0]
+    if len(core) < 3:
+        return complex(chord / abs(chord))
+    rest = core - core.mean()
+    moment = np.sum(rest**2)
+    line = np.sqrt(moment / abs(moment)) if abs(moment) > 1e-12 else chord / abs(chord)
+    return complex(line if (line * np.conjugate(chord)).real > 0 else -line)
+
+
+def upright(layout: Layout) -> complex:
+    """The turn that lays the cloth as it is used: its longest side level or upright, a tab's edge on top."""
+    sides = stretches(layout)
+    if not sides:
+        return 1.0 + 0j
+    longest = max(sides, key=lambda side: side.length)
+    if layout.from_tab:
+        return -1.0 / longest.direction
+    angle = float(np.angle(longest.direction))
+    quarter = round(angle / (np.pi / 2)) * (np.pi / 2)
+    return complex(np.exp(1j * (quarter - angle)))

@@ -1,0 +1,158 @@
+"""Zones: the flat stretches between two walls, each laid out in a frame of its own."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import partial
+
+import numpy as np
+from numpy.typing import NDArray
+
+from knitting.cloth.walls import Group, Wall, groups
+from knitting.needle.worked import WorkedRow
+from knitting.rows import Side
+
+Numbers = NDArray[np.float64]
+Points = NDArray[np.complex128]
+
+_REACH = 6.0
+"""Changes up to this many stitches from a wall belong to it."""
+_LONGEST_RHYTHM = 12
+
+
+@dataclass(frozen=True)
+class Zone:
+    """A flat stretch: for each boundary between rows the places of its two limits, in centimetres."""
+
+    left: Points
+    right: Points
+
+    @property
+    def area(self) -> float:
+        """Its area in square centimetres, by the trapezium rule."""
+        widths = (self.right - self.left).real
+        heights = np.diff(self.left.imag)
+        return float(np.sum((widths[1:] + widths[:-1]) / 2 * heights))
+
+
+def lay_zones(rows: Sequence[WorkedRow], walls: Sequence[Wall], stitch_cm: float, row_cm: float) -> list[Zone]:
+    """Every zone between neighbouring walls, flat: row ``r`` lies at the height ``row_cm * r``."""
+    positions = np.array([wall.positions for wall in walls])
+    shifts = _core_shifts(rows, positions)
+    heights = np.arange(len(rows) + 1) * row_cm
+    zones = []
+    for zone in range(len(walls) - 1):
+        moves = np.diff(positions[zone]) - shifts[zone]
+        left = stitch_cm * np.concatenate([[0.0], np.cumsum(moves)])
+        right = left + stitch_cm * (positions[zone + 1] - positions[zone])
+        zones.append(Zone(straightened(left) + 1j * heights, straightened(right) + 1j * heights))
+    return zones
+
+
+class _Habits:
+    """At which wall a row's changes stand, learnt where the zone is wide and used where it is narrow.
+
+    Near a tip a change two stitches from one edge lies two stitches from the other as well; the rows
+    further on tell to which of them it belongs.
+    """
+
+    def __init__(self) -> None:
+        self.seen: Counter[tuple[int, bool, str, float]] = Counter()
+
+    def learn(self, zone: int, from_end: bool, group: Group, limits: tuple[float, float]) -> None:
+        near, far = _distances(group, limits)
+        if near + far > 2 * _REACH:
+            self.seen[(zone, from_end, "first", near) if near < far else (zone, from_end, "last", far)] += 1
+
+    def at_first(self, zone: int, from_end: bool, group: Group, limits: tuple[float, float]) -> bool:
+        near, far = _distances(group, limits)
+        first = self.seen[(zone, from_end, "first", near)]
+        last = self.seen[(zone, from_end, "last", far)]
+        if near + far > 2 * _REACH or first == last:
+            return near < far or (near == far and not from_end)
+        return first > last
+
+
+def _distances(group: Group, limits: tuple[float, float]) -> tuple[float, float]:
+    return group.events[0].old - limits[0], limits[1] - group.events[-1].old
+
+
+def _core_shifts(rows: Sequence[WorkedRow], positions: Numbers) -> Numbers:
+    """How far the plain wales of each zone shift in each row, in stitches, as ``[zone, row]``."""
+    zones = len(positions) - 1
+    shifts = np.zeros((zones, len(rows)))
+    found = [groups(row) for row in rows]
+    habits = _Habits()
+    for at, row in enumerate(rows):
+        for zone in range(zones) if found[at] else ():
+            limits = (positions[zone][at], positions[zone + 1][at])
+            for group in found[at]:
+                if limits[0] < group.events[0].old and group.events[-1].old < limits[1]:
+                    habits.learn(zone, row.side is Side.WS, group, limits)
+    for at, row in enumerate(rows):
+        for zone in range(zones) if found[at] else ():
+            limits = (positions[zone][at], positions[zone + 1][at])
+            moves = (positions[zone][at + 1] - limits[0], positions[zone + 1][at + 1] - limits[1])
+            at_first = partial(habits.at_first, zone, row.side is Side.WS, limits=limits)
+            shifts[zone, at] = _core_shift(found[at], limits, moves, at_first)
+    return shifts
+
+
+def _core_shift(
+    found: Sequence[Group],
+    limits: tuple[float, float],
+    moves: tuple[float, float],
+    at_first: Callable[[Group], bool],
+) -> float:
+    """The shift of a zone's plain wales: all that changed before them in the row."""
+    first, last = limits
+    before = 0.0
+    core_from, core_to = first, last
+    scattered: list[Group] = []
+    for group in found:
+        if (group.events[0].old + group.events[-1].old) / 2 <= first + 1e-9:
+            before += group.change
+        elif (group.events[0].old + group.events[-1].old) / 2 >= last - 1e-9:
+            break
+        elif min(_distances(group, limits)) > _REACH:
+            scattered.append(group)
+        elif at_first(group):
+            before += group.change
+            core_from = max(core_from, group.events[-1].old)
+        else:
+            core_to = min(core_to, group.events[0].old)
+    if core_to - core_from < 0.5:
+        return (moves[0] + moves[1]) / 2
+    for group in scattered:
+        before += group.change * (core_to - group.events[-1].old) / (core_to - core_from)
+    return before
+
+
+def straightened(limit: Numbers) -> Numbers:
+    """A limit without its steps: averaged over its rhythm, carried on in a straight line at both ends.
+
+    >>> [float(at) for at in straightened(np.array([0.0, 0, 1, 1, 2, 2, 3, 3]))][1:4]
+    [0.25, 0.75, 1.25]
+    """
+    period = _rhythm(np.diff(limit))
+    if period == 1 or len(limit) < 2 * period + 2:
+        return limit
+    weights = np.ones(period + 1) / period if period % 2 == 0 else np.ones(period) / period
+    if period % 2 == 0:
+        weights[[0, -1]] /= 2
+    half = len(weights) // 2
+    middle = np.convolve(limit, weights, mode="valid")
+    first = middle[0] - (middle[1] - middle[0]) * np.arange(half, 0, -1)
+    last = middle[-1] + (middle[-1] - middle[-2]) * np.arange(1, half + 1)
+    return np.concatenate([first, middle, last])
+
+
+def _rhythm(moves: Numbers) -> int:
+    """The least number of rows after which the moves of a limit mostly come back."""
+    for period in range(1, min(_LONGEST_RHYTHM, len(moves) // 2) + 1):
+        same = np.abs(moves[period:] - moves[:-period]) < 1e-6
+        if same.mean() > 0.85:
+            return period
+    return 1

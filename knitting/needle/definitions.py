@@ -1,0 +1,116 @@
+"""The rows of a section by their numbers: what is written, what comes next, what a repeat calls for."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
+
+from knitting.problems import Problem, ProblemKind, Span
+from knitting.rows import Claim, Row, SameAs, Side, Step
+
+
+@dataclass(eq=False)
+class Definition:
+    """One row ready to be worked: its name, its words, and how often it was worked so far."""
+
+    label: str
+    steps: tuple[Step, ...]
+    span: Span
+    side: Side | None
+    colour: str
+    claim: Claim | None
+    in_round: bool
+    worked: int = 0
+    side_said: bool = False
+
+
+def define(row: Row, number: int | None) -> Definition:
+    """A written row under one of its numbers."""
+    return Definition(row.label(number), row.steps, row.span, row.side, row.colour, row.claim, row.in_round)
+
+
+@dataclass
+class SectionRows:
+    """Keeps the rows of one section in the order of their numbers."""
+
+    first_section: bool = True
+    by_number: dict[int, Definition] = field(default_factory=dict)
+    gathered: list[tuple[Row, int]] = field(default_factory=list)
+    next_number: int = 1
+    numbered: bool = False
+    problems: list[Problem] = field(default_factory=list)
+
+    def add(self, row: Row) -> None:
+        """Take a written row with numbers; say so where one is there already."""
+        for number in row.numbers:
+            if number in self.by_number:
+                message = f"{row.label(number)} is written twice in this section."
+                hint = f"Is this row {max(self.by_number) + 1}?"
+                self.problems.append(Problem(ProblemKind.ROW_TWICE, row.span, message, hint))
+            self.by_number[number] = define(row, number)
+        if row.gathered:
+            self.gathered.append((row, row.numbers[0]))
+
+    def add_same(self, same: SameAs) -> None:
+        """Take rows that are worked as others."""
+        for place, number in enumerate(same.numbers):
+            model = self.find(same.model[place % len(same.model)])
+            if model is None:
+                wanted = same.model[place % len(same.model)]
+                message = f"{same.name} {number} points to row {wanted}, which is not written above it."
+                self.problems.append(Problem(ProblemKind.ROW_MISSING, same.span, message))
+                continue
+            self.by_number[number] = Definition(
+                f"{same.name} {number}", model.steps, same.span, same.side, same.colour, same.claim, model.in_round
+            )
+
+    def find(self, number: int) -> Definition | None:
+        """The row of that number, from a gathered one if it is not written itself."""
+        if number not in self.by_number:
+            for row, first in self.gathered:
+                if number > first and (number - first) % 2 == 0:
+                    self.by_number[number] = define(row, number)
+        return self.by_number.get(number)
+
+    def start_at(self, number: int) -> None:
+        """A later section may go on with the numbers of the one before."""
+        if not self.numbered and not self.first_section:
+            self.next_number = number
+        self.numbered = True
+
+    def due(self, upto: int, where: Span) -> Iterator[Definition]:
+        """The rows not yet worked up to a number; a gap is said once and stepped over."""
+        while self.next_number <= upto:
+            found = self.find(self.next_number)
+            if found is None:
+                self._say_gap(upto, where)
+                continue
+            self.next_number += 1
+            yield found
+
+    def explicit_after(self) -> int:
+        """The last number of the written rows that follow without a gap (for lists such as "rows 2 and 4")."""
+        last = self.next_number - 1
+        while last + 1 in self.by_number:
+            last += 1
+        return last
+
+    def _say_gap(self, upto: int, where: Span) -> None:
+        first = self.next_number
+        while self.next_number <= upto and self.find(self.next_number) is None:
+            self.next_number += 1
+        missing = self.next_number - first
+        said = f"Row {first} is" if missing == 1 else f"Rows {first} to {first + missing - 1} are"
+        self.problems.append(Problem(ProblemKind.ROW_MISSING, where, f"{said} not written."))
+
+    def named(self, numbers: Sequence[int], where: Span) -> list[Definition]:
+        """The rows that a repeat names; those that are not written are said."""
+        found = [(number, self.find(number)) for number in numbers]
+        missing = [number for number, definition in found if definition is None]
+        if missing:
+            rows = ", ".join(str(number) for number in missing[:5])
+            word = "Row" if len(missing) == 1 else "Rows"
+            are = "is" if len(missing) == 1 else "are"
+            message = f"{word} {rows} {are} to be repeated and {are} not written in this section."
+            self.problems.append(Problem(ProblemKind.ROW_MISSING, where, message))
+        return [definition for _, definition in found if definition is not None]

@@ -1,0 +1,265 @@
+"""Working a whole piece: every order in turn, rows by their numbers, repeats to their ends."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+from knitting.measures import Gauge
+from knitting.needle import starts
+from knitting.needle.bench import MOST_ROWS, Bench, Enough
+from knitting.needle.checks import check_claim, worked_past
+from knitting.needle.definitions import Definition, SectionRows, define
+from knitting.needle.needle import Needle
+from knitting.needle.worked import PartWork, Run, WorkedPiece, WorkedRow
+from knitting.problems import Problem, ProblemKind, Span, in_reading_order
+from knitting.rows import (
+    BindOff,
+    CastOn,
+    JoinRound,
+    MarkStitches,
+    Order,
+    Piece,
+    Repeat,
+    Row,
+    SameAs,
+    Section,
+    Side,
+    Tab,
+    Times,
+    UntilCount,
+    UntilLength,
+)
+from knitting.stitches import KNIT, STITCHES
+
+
+def work_piece(piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None) -> WorkedPiece:
+    """Work a piece from its cast-on to its last order.
+
+    ``problems`` are those of its reading; they are put in their places among those of the working.
+    ``gauge`` replaces the one of the headers, for repeats that end at a length.
+    """
+    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge).run()
+
+
+class _PieceWorker:
+    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None) -> None:
+        self.piece = piece
+        self.gauge = gauge
+        self.bench = Bench(piece.headers, problems)
+        self.section = SectionRows()
+        self.section_start = 0
+        self.claimed_parts: CastOn | Tab | None = None
+
+    def run(self) -> WorkedPiece:
+        try:
+            for index, section in enumerate(self.piece.sections):
+                self._section(index, section)
+        except Enough:
+            pass
+        return WorkedPiece(
+            piece=self.piece,
+            rows=tuple(self.bench.rows),
+            needle=self.bench.needle,
+            problems=in_reading_order(self.bench.problems),
+            bound_off=self.bench.bound_off,
+            dropped=self.bench.dropped,
+            lines=self.bench.lines.counts(self.bench.rows),
+            finished=self.bench.begun and self.bench.needle.total == 0,
+        )
+
+    def _section(self, index: int, section: Section) -> None:
+        self.section = SectionRows(first_section=index == 0)
+        self.bench.section_name = section.name
+        self.section_start = len(self.bench.rows)
+        for place, order in enumerate(section.orders):
+            self._order(order, section.orders[place + 1 :])
+            self.bench.problems.extend(self.section.problems)
+            self.section.problems.clear()
+
+    def _order(self, order: Order, following: Sequence[Order]) -> None:
+        match order:
+            case Row():
+                self._row(order)
+            case SameAs():
+                self.section.add_same(order)
+                self._numbered(order.numbers, order.span)
+            case Repeat():
+                self._repeat(order)
+            case CastOn():
+                self._cast_on(order)
+            case Tab():
+                self._tab(order, following)
+            case MarkStitches():
+                self._mark(order)
+            case JoinRound():
+                self.bench.in_round = True
+            case BindOff():
+                self._bind_off(order)
+
+    # -- rows ----------------------------------------------------------------------------------------
+
+    def _row(self, row: Row) -> None:
+        if row.numbers:
+            self.section.add(row)
+            self._numbered(row.numbers, row.span)
+            return
+        definition = define(row, None)
+        for _ in range(row.times):
+            if not self.bench.work(definition, row.span.line):
+                break
+
+    def _numbered(self, numbers: Sequence[int], where: Span) -> None:
+        """Work what a written number calls for: the rows before it, itself, and what was waiting behind it."""
+        section = self.section
+        section.start_at(numbers[0])
+        if numbers[0] == len(self.bench.rows) - self.section_start + 1 > section.next_number:
+            section.next_number = numbers[0]  # numbered by the rows worked, repeats counted
+        if numbers[0] < section.next_number - 1:
+            definition = section.find(numbers[0])
+            if definition is not None:
+                self.bench.work(definition, where.line)
+            return
+        section.next_number = min(section.next_number, numbers[0]) if numbers[0] else section.next_number
+        self._work_due(numbers[0], where)
+        self._work_due(section.explicit_after(), where)
+
+    def _work_due(self, upto: int, where: Span) -> None:
+        for definition in self.section.due(upto, where):
+            self.bench.work(definition, definition.span.line)
+
+    # -- repeats -------------------------------------------------------------------------------------
+
+    def _repeat(self, repeat: Repeat) -> None:
+        if repeat.numbers:
+            rows = self.section.named(repeat.numbers, repeat.span)
+            if len(rows) < len(repeat.numbers):
+                return
+            self._work_due(max(repeat.numbers), repeat.span)
+        else:
+            rows = self.bench.history[-repeat.last :] if repeat.last else []
+            if len(rows) < max(repeat.last, 1):
+                message = f"{repeat.last} rows are to be repeated and {len(rows)} are written."
+                self.bench.say(Problem(ProblemKind.ROW_MISSING, repeat.span, message))
+                return
+        match repeat.until:
+            case UntilCount():
+                self._until_count(repeat, rows, repeat.until)
+            case Times():
+                self._times(repeat, rows, repeat.until.more)
+            case UntilLength():
+                self._until_length(repeat, rows, repeat.until)
+        if repeat.claim is not None:
+            said = check_claim(repeat.claim, self.bench.needle)
+            self.bench.say(*([said] if said else []))
+
+    def _pass(self, repeat: Repeat, rows: Sequence[Definition], stop_at: int | None = None) -> bool:
+        """One time through; ``stop_at`` is the number of the last row of it."""
+        for place, definition in enumerate(rows):
+            if not self.bench.work(definition, repeat.span.line):
+                return False
+            if stop_at is not None and repeat.numbers[place : place + 1] == (stop_at,):
+                break
+        return True
+
+    def _times(self, repeat: Repeat, rows: Sequence[Definition], more: int) -> None:
+        for time in range(more):
+            last = time == more - 1
+            if not self._pass(repeat, rows, repeat.ending if last else None):
+                break
+
+    def _until_count(self, repeat: Repeat, rows: Sequence[Definition], until: UntilCount) -> None:
+        while self.bench.needle.total != until.count:
+            before = self.bench.needle.total
+            for place, definition in enumerate(rows):
+                if not self.bench.work(definition, repeat.span.line):
+                    self.bench.needle = self.bench.needle.with_total(until.count)
+                    return
+                ends_here = repeat.ending is not None and repeat.numbers[place : place + 1] == (repeat.ending,)
+                if ends_here and self.bench.needle.total == until.count:
+                    return
+            said = worked_past(until, before, self.bench.needle.total)
+            if said:
+                self.bench.say(said.in_row(rows[-1].label, rows[-1].worked))
+                return
+
+    def _until_length(self, repeat: Repeat, rows: Sequence[Definition], until: UntilLength) -> None:
+        if self.gauge is None:
+            message = "The length is given in centimetres and the piece has no gauge."
+            hint = "Write 'Gauge: 20 sts and 40 rows = 10 cm' at the top."
+            self.bench.say(Problem(ProblemKind.AMBIGUOUS, until.span, message, hint))
+            return
+        done = len(self.bench.rows) - (self.section_start if until.section else 0)
+        wanted = until.length_cm / self.gauge.row_cm - done
+        self._times(repeat, rows, max(round(wanted / len(rows)), 0))
+
+    # -- the other orders ------------------------------------------------------------------------------
+
+    def _cast_on(self, order: CastOn) -> None:
+        self.bench.say(*starts.check_sum(order))
+        if order.count > starts.MOST_CAST_ON or order.count < 1:
+            self.bench.say(starts.not_castable(order))
+            return
+        self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
+        self.bench.first_row = self.bench.first_row and not self.bench.begun
+        self.bench.begun = True
+        self.claimed_parts = order if order.claim and order.claim.parts else None
+        self.bench.lines.order(order.span.line, self.bench.needle)
+
+    def _tab(self, tab: Tab, following: Sequence[Order]) -> None:
+        said = starts.check_tab(tab)
+        self.bench.say(*said)
+        if tab.total > starts.MOST_CAST_ON or tab.cast_on < 1 or tab.rows < 1 or tab.rows > MOST_ROWS:
+            return
+        side_after = next((o.side for o in following if isinstance(o, Row)), None) or Side.RS
+        narrow, whole = Needle((tab.cast_on,)), Needle((tab.total,))
+        for row in range(1, tab.rows + 1):
+            last = row == tab.rows
+            side = side_after if (tab.rows - row) % 2 else side_after.other
+            runs = [Run(KNIT, tab.cast_on)]
+            if last:
+                runs.append(Run(STITCHES["pick_up"], tab.side + tab.edge))
+            after = whole if last else narrow
+            work = (PartWork(tuple(runs), after.total),)
+            colour = self.bench.stripe() or self.bench.colour
+            self.bench.rows.append(
+                WorkedRow(
+                    "Tab",
+                    self.bench.section_name,
+                    row,
+                    side,
+                    colour,
+                    tab.span,
+                    narrow,
+                    after,
+                    work,
+                    in_tab=True,
+                    order_line=tab.span.line,
+                )
+            )
+            self.bench.stitches += after.total
+            self.bench.lines.row(tab.span.line, len(self.bench.rows) - 1)
+        self.bench.needle, self.bench.begun, self.bench.first_row = whole, True, False
+        self.bench.next_side = side_after
+
+    def _mark(self, order: MarkStitches) -> None:
+        needle, problem = starts.mark(self.bench.needle, order)
+        if problem:
+            self.bench.say(problem)
+            return
+        self.bench.needle = needle
+        self.bench.lines.order(order.span.line, needle)
+        claimed = self.claimed_parts
+        if claimed is not None and claimed.claim is not None:
+            said = check_claim(claimed.claim, needle)
+            self.claimed_parts = None
+            self.bench.say(*([said] if said else []))
+
+    def _bind_off(self, order: BindOff) -> None:
+        self._work_due(self.section.explicit_after(), order.span)
+        if not self.bench.begun:
+            message = "There is nothing to bind off yet."
+            self.bench.say(Problem(ProblemKind.NO_CAST_ON, order.span, message, "Begin with 'Cast on 41 sts.'"))
+            return
+        self.bench.bound_off += self.bench.needle.total
+        self.bench.needle = Needle()
+        self.bench.lines.order(order.span.line, self.bench.needle)

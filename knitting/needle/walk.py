@@ -1,0 +1,278 @@
+"""Working along one row: from the left needle to the right one, by runs."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from knitting.needle import stops
+from knitting.needle.needle import Mark, Needle
+from knitting.needle.worked import GroupWork, PartWork, Run, Workable
+from knitting.problems import Span
+from knitting.rows import Goal, ToEnd, ToMarker
+from knitting.stitches import Family, StitchKind
+
+MOST_ON_NEEDLE = 10_000
+MOST_MARKS = 500
+_STEP_BUDGET = 100_000
+
+
+class Walk:
+    """The state while one row is worked.
+
+    ``counts`` and ``marks`` are what lies ahead, next one last; ``left`` are the stitches before the
+    next mark. ``runs`` and ``made`` are what stands on the right needle since the last mark.
+    """
+
+    __slots__ = (
+        "at_marked_goal",
+        "bound_off",
+        "budget",
+        "counts",
+        "dropped",
+        "in_round",
+        "left",
+        "made",
+        "marks",
+        "parts",
+        "passes_by_word",
+        "runs",
+        "touched",
+        "used",
+    )
+
+    def __init__(self, needle: Needle, in_round: bool, passes_by_word: bool) -> None:
+        self.counts = list(needle.counts[::-1])
+        self.marks = list(needle.marks[::-1])
+        self.left = self.counts.pop()
+        self.in_round = in_round
+        self.passes_by_word = passes_by_word
+        self.runs: list[Run] = []
+        self.made = 0
+        self.parts: list[PartWork] = []
+        self.used = 0
+        self.touched = False
+        self.at_marked_goal = False
+        self.bound_off = 0
+        self.dropped = 0
+        self.budget = _STEP_BUDGET
+
+    @property
+    def remaining(self) -> int:
+        """Stitches still on the left needle."""
+        return self.left + sum(self.counts) + sum(mark[0] for mark in self.marks)
+
+    # -- stitches ----------------------------------------------------------------------------------
+
+    def work(self, what: Workable, times: int, where: Span) -> None:
+        """Work the same thing ``times`` times, over marks where they come."""
+        uses, makes = what.uses, what.makes
+        self.spend(where)
+        if makes * times > MOST_ON_NEEDLE and makes > uses:
+            raise _too_many(where)
+        if uses == 0:
+            self._emit(what, times, makes, where)
+            return
+        while times:
+            if self.left == 0:
+                self._pass_marker()
+            whole = min(times, self.left // uses)
+            if whole:
+                self.left -= whole * uses
+                self.used += whole * uses
+                self._emit(what, whole, makes, where)
+                times -= whole
+            if times:
+                if self.left == 0 and self.marks and not self.marks[-1].in_stitch:
+                    continue
+                if isinstance(what, GroupWork):
+                    for run in what.runs:
+                        self.work(run.work, run.times, where)
+                else:
+                    self._across(what, where)
+                times -= 1
+
+    def _emit(self, what: Workable, times: int, makes: int, where: Span) -> None:
+        if not times:
+            return
+        self.made += makes * times
+        self.touched = True
+        self.at_marked_goal = self.at_marked_goal and what.uses == 0
+        if self.made > MOST_ON_NEEDLE:
+            raise _too_many(where)
+        if isinstance(what, StitchKind):
+            self._count_off(what, times)
+        runs = self.runs
+        if runs and runs[-1].work is what:
+            runs[-1] = Run(what, runs[-1].times + times)
+        else:
+            runs.append(Run(what, times))
+
+    def _count_off(self, kind: StitchKind, times: int) -> None:
+        if kind.family is Family.BIND_OFF:
+            self.bound_off += times
+        elif kind.family is Family.DROP:
+            self.dropped += times
+
+    def _across(self, what: Workable, where: Span) -> None:
+        """Work one thing that begins here and takes in at least one marked stitch."""
+        needs, at, taken = what.uses - self.left, len(self.marks) - 1, 0
+        rest = 0
+        while needs:
+            if at < 0:
+                raise stops.too_few(said(what), where, what.uses, what.uses - needs)
+            mark = self.marks[at]
+            if not mark.in_stitch:
+                raise stops.in_the_way(said(what), where, what.uses, what.uses - needs)
+            needs -= 1
+            rest = self.counts[at] - min(needs, self.counts[at])
+            needs -= self.counts[at] - rest
+            taken += 1
+            at -= 1
+        mark = self.marks[-1]
+        del self.marks[-taken:], self.counts[-taken:]
+        self.used += what.uses
+        self.left = rest
+        if what.makes == 0:
+            self._emit(what, 1, 0, where)
+            return
+        before = (what.makes - 1) // 2
+        self.made += before
+        self._close()
+        self.parts.append(PartWork((Run(what, 1),), 1, mark))
+        self.made = what.makes - 1 - before
+        self.touched, self.at_marked_goal = True, False
+
+    # -- marks -------------------------------------------------------------------------------------
+
+    def place(self, mark: Mark, where: Span) -> None:
+        """Put a marker on the right needle here."""
+        self._limit_marks(where)
+        self._close(mark)
+
+    def pass_by_word(self, where: Span) -> None:
+        """``sm``: the marker must hang just ahead (in rounds also at the end)."""
+        if self.left == 0 and self.marks and not self.marks[-1].in_stitch:
+            self._pass_marker()
+        elif not (self.in_round and self.remaining == 0):
+            raise stops.no_mark("'sm'", where, "marker just")
+
+    def remove(self, where: Span) -> None:
+        """``rm``: take the marker just ahead off; the parts beside it become one."""
+        if self.left or not self.marks or self.marks[-1].in_stitch:
+            raise stops.no_mark("'rm'", where, "marker just")
+        self.marks.pop()
+        self.left = self.counts.pop()
+
+    def mark_next(self, where: Span) -> None:
+        """A locking marker into the next stitch."""
+        self._limit_marks(where)
+        while self.left == 0 and self.marks and not self.marks[-1].in_stitch:
+            self._pass_marker()
+        if self.left == 0:
+            if self.marks:
+                return
+            raise stops.too_few("A mark in the next stitch", where, 1, 0)
+        self.marks.append(Mark(True))
+        self.counts.append(self.left - 1)
+        self.left = 0
+
+    def mark_made(self, where: Span) -> None:
+        """A locking marker into the stitch just made."""
+        self._limit_marks(where)
+        if self.made == 0:
+            raise stops.no_mark("A mark in the stitch just made", where, "stitch of this part just")
+        self.made -= 1
+        self._close()
+        self.parts.append(PartWork((), 1, Mark(True)))
+
+    def _limit_marks(self, where: Span) -> None:
+        if len(self.parts) + len(self.marks) > MOST_MARKS:
+            raise stops.too_long(where, f"More than {MOST_MARKS} marks in one row.")
+
+    def _pass_marker(self) -> None:
+        if self.marks and not self.marks[-1].in_stitch:
+            self._close(self.marks.pop())
+            self.left = self.counts.pop()
+
+    def _close(self, after: Mark | None = None) -> None:
+        self.parts.append(PartWork(tuple(self.runs), self.made, None, after))
+        self.runs = []
+        self.made = 0
+
+    # -- goals -------------------------------------------------------------------------------------
+
+    def distance(self, goal: Goal, text: str, where: Span) -> int:
+        """Stitches from here to a goal."""
+        if isinstance(goal, ToEnd):
+            whole, of_what = self.remaining, "the end"
+        elif isinstance(goal, ToMarker):
+            whole, of_what = self._to_marker(goal, text, where), "the marker"
+        else:
+            whole, of_what = self._to_marked(goal.centre, text, where), "the marked stitch"
+            self.at_marked_goal = goal.short == 0
+        self.touched = True
+        if whole < goal.short:
+            raise stops.beyond_goal(text, where, goal.short, whole, of_what)
+        return whole - goal.short
+
+    def _to_marker(self, goal: ToMarker, text: str, where: Span) -> int:
+        reached = self.touched and not self.passes_by_word and not goal.short
+        for at, (distance, mark) in enumerate(self._ahead()):
+            just_passed = at == 0 and distance == 0 and reached
+            if not mark.in_stitch and not just_passed and goal.name in ("", mark.name):
+                return distance
+        if self.in_round and not goal.name:
+            return self.remaining
+        raise stops.no_mark(text, where, f"marker {goal.name}".strip())
+
+    def _to_marked(self, centre: bool, text: str, where: Span) -> int:
+        for at, (distance, mark) in enumerate(self._ahead()):
+            if mark.in_stitch and not (at == 0 and distance == 0 and self.at_marked_goal):
+                return distance
+        if centre:
+            raise stops.no_centre(text, where)
+        raise stops.no_mark(text, where, "marked stitch")
+
+    def _ahead(self) -> Iterator[tuple[int, Mark]]:
+        """The marks ahead, each with the stitches before it."""
+        distance = self.left
+        for mark, count in zip(reversed(self.marks), reversed(self.counts), strict=True):
+            yield distance, mark
+            distance += mark.width + count
+
+    # -- the end ------------------------------------------------------------------------------------
+
+    def finish(self) -> tuple[PartWork, ...]:
+        """The parts of the whole row, what was not worked added to them unworked."""
+        self.made += self.left
+        while self.marks:
+            mark, count = self.marks.pop(), self.counts.pop()
+            self._close(None if mark.in_stitch else mark)
+            if mark.in_stitch:
+                self.parts.append(PartWork((), 1, mark))
+            self.made = count
+        self._close()
+        return tuple(self.parts)
+
+    def spend(self, where: Span) -> None:
+        self.budget -= 1
+        if self.budget < 0:
+            raise stops.too_long(where, f"More than {_STEP_BUDGET:,} steps in one row.")
+
+
+def _too_many(where: Span) -> stops.Stop:
+    return stops.too_long(where, f"More than {MOST_ON_NEEDLE:,} stitches on the needle.")
+
+
+def said(what: Workable) -> str:
+    """What is worked, as a sentence names it."""
+    if isinstance(what, StitchKind):
+        return f"'{what.said}'"
+    return "The repeat" if isinstance(what, GroupWork) else "The cluster"
+
+
+def needle_after(parts: tuple[PartWork, ...]) -> Needle:
+    """The needle that the parts of a row make, in working order."""
+    counts = [part.count for part in parts if part.mark is None]
+    marks = [mark for part in parts if (mark := part.mark or part.after) is not None]
+    return Needle(tuple(counts), tuple(marks))

@@ -1,0 +1,162 @@
+"""What rows come to: runs by part, the needle before and after, the piece as a whole."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import NamedTuple, TypeAlias
+
+from knitting.needle.needle import Mark, Needle
+from knitting.problems import Problem, Span
+from knitting.rows import Cluster, Piece, Side
+from knitting.stitches import StitchKind
+
+
+class GroupWork(NamedTuple):
+    """Runs that are worked together, as the steps of a repeat are."""
+
+    runs: tuple[Run, ...]
+
+    @property
+    def uses(self) -> int:
+        """Stitches taken from the left needle each time."""
+        return sum(run.work.uses * run.times for run in self.runs)
+
+    @property
+    def makes(self) -> int:
+        """Stitches put on the right needle each time."""
+        return sum(run.work.makes * run.times for run in self.runs)
+
+
+class ClusterWork(NamedTuple):
+    """A cluster: several stitches worked into the same ones."""
+
+    cluster: Cluster
+
+    @property
+    def uses(self) -> int:
+        """Stitches that it is worked into."""
+        return self.cluster.over
+
+    @property
+    def makes(self) -> int:
+        """Stitches that it leaves."""
+        return self.cluster.makes
+
+
+Workable: TypeAlias = "StitchKind | ClusterWork | GroupWork"
+
+
+class Run(NamedTuple):
+    """The same thing worked so many times over."""
+
+    work: Workable
+    times: int
+
+
+@dataclass(frozen=True, slots=True)
+class PartWork:
+    """What a row does in one part. ``count`` is what stands there afterwards.
+
+    ``mark`` is the mark that a part of one stitch belongs to, ``after`` the marker that is passed
+    or placed at the part's far end; both are ``None`` where there is none.
+    """
+
+    runs: tuple[Run, ...]
+    count: int
+    mark: Mark | None = None
+    after: Mark | None = None
+
+
+@dataclass(frozen=True)
+class WorkedRow:
+    """One row as it came to be. ``work`` is in working order, the needles in right-side order.
+
+    ``span`` is where the row is written, ``order_line`` the line that called for it: its own, or a repeat's.
+    """
+
+    label: str
+    section: str
+    time: int
+    side: Side
+    colour: str
+    span: Span
+    before: Needle
+    after: Needle
+    work: tuple[PartWork, ...]
+    in_round: bool = False
+    bound_off: int = 0
+    dropped: int = 0
+    complete: bool = True
+    in_tab: bool = False
+    order_line: int = 0
+
+    @property
+    def start(self) -> int:
+        """Stitches on the needle before the row."""
+        return self.before.total
+
+    @property
+    def end(self) -> int:
+        """Stitches on the needle after the row."""
+        return self.after.total
+
+    @property
+    def change(self) -> int:
+        """Stitches gained, or lost below zero."""
+        return self.end - self.start
+
+    @property
+    def parts(self) -> tuple[int, ...]:
+        """Counts between marks after the row, in right-side order."""
+        return self.after.parts
+
+    @property
+    def work_in_rs_order(self) -> tuple[PartWork, ...]:
+        """The parts' work from the right-side start, whichever way the row was worked."""
+        return self.work if self.side is Side.RS else self.work[::-1]
+
+
+@dataclass(frozen=True, slots=True)
+class LineCount:
+    """What one written line came to: for the margin beside it."""
+
+    line: int
+    times: int
+    first_start: int
+    end: int
+    parts: tuple[int, ...]
+    complete: bool
+    increases: int
+    decreases: int
+    side: str
+    first_row: int | None
+    last_row: int | None
+
+
+@dataclass(frozen=True)
+class WorkedPiece:
+    """A piece as it came to be: the one way out of the engine."""
+
+    piece: Piece
+    rows: tuple[WorkedRow, ...]
+    needle: Needle
+    problems: tuple[Problem, ...]
+    bound_off: int = 0
+    dropped: int = 0
+    lines: tuple[LineCount, ...] = ()
+    finished: bool = False
+
+    @property
+    def on_needle(self) -> int:
+        """Stitches left on the needle at the end."""
+        return self.needle.total
+
+    @property
+    def stitches(self) -> int:
+        """Stitches worked in all, counted after each row."""
+        return sum(row.end for row in self.rows)
+
+    @property
+    def tab_rows(self) -> int:
+        """Rows at the beginning that belong to a tab."""
+        return next((i for i, row in enumerate(self.rows) if not row.in_tab), len(self.rows))

@@ -1,0 +1,217 @@
+"""A piece as written: headers, sections, and the rows and orders in them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import Enum
+from typing import TypeAlias
+
+from knitting.measures import Gauge
+from knitting.problems import Span
+from knitting.rows.steps import Step
+from knitting.stitches import StitchKind
+
+
+class Side(Enum):
+    """The side of the cloth that faces the knitter."""
+
+    RS = "RS"
+    WS = "WS"
+
+    @property
+    def other(self) -> Side:
+        """The side that comes next when the work is turned."""
+        return Side.WS if self is Side.RS else Side.RS
+
+
+@dataclass(frozen=True, slots=True)
+class Claim:
+    """A count that the words state: the total, and the parts where they were given."""
+
+    total: int
+    span: Span
+    parts: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """A row as written. ``numbers`` is empty for a row without a number ("Next row").
+
+    ``name`` is "Row", "Rnd" or the whole head of a row without a number; ``gathered`` marks
+    "and all WS rows", which stands for the even (or odd) rows that are not written otherwise.
+    """
+
+    name: str
+    numbers: tuple[int, ...]
+    steps: tuple[Step, ...]
+    span: Span
+    side: Side | None = None
+    in_round: bool = False
+    colour: str = ""
+    claim: Claim | None = None
+    gathered: bool = False
+    times: int = 1
+    note: str = ""
+
+    def label(self, number: int | None) -> str:
+        """The head as it is said of one worked row: "Row 2", "Next row"."""
+        return self.name if number is None else f"{self.name} {number}"
+
+
+@dataclass(frozen=True, slots=True)
+class SameAs:
+    """Rows that are worked as others were: ``Row 3: As row 1.``"""
+
+    name: str
+    numbers: tuple[int, ...]
+    model: tuple[int, ...]
+    span: Span
+    side: Side | None = None
+    colour: str = ""
+    claim: Claim | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class UntilCount:
+    """Repeat until so many stitches are on the needle at the end of a time."""
+
+    count: int
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class Times:
+    """Repeat so many further times."""
+
+    more: int
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class UntilLength:
+    """Repeat until the piece, or the section, measures so much."""
+
+    length_cm: float
+    span: Span
+    section: bool = False
+
+
+RepeatEnd: TypeAlias = UntilCount | Times | UntilLength
+
+
+@dataclass(frozen=True, slots=True)
+class Repeat:
+    """Work rows again. ``numbers`` names them; empty with ``last`` set means the last n rows."""
+
+    numbers: tuple[int, ...]
+    until: RepeatEnd
+    span: Span
+    last: int = 0
+    ending: int | None = None
+    claim: Claim | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class CastOn:
+    """Stitches to begin with."""
+
+    count: int
+    span: Span
+    claim: Claim | None = None
+    picked_up: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Tab:
+    """A few stitches, a few garter rows, then stitches picked up along two more sides."""
+
+    cast_on: int
+    rows: int
+    side: int
+    edge: int
+    span: Span
+    stitch: StitchKind
+    claim: Claim | None = None
+
+    @property
+    def total(self) -> int:
+        """Stitches on the needle when the tab is done."""
+        return self.cast_on + self.side + self.edge
+
+
+@dataclass(frozen=True, slots=True)
+class MarkStitches:
+    """Locking markers into stitches, counted from 1 in right-side order; empty means the centre."""
+
+    positions: tuple[int, ...]
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class JoinRound:
+    """Join the ends and go round."""
+
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class BindOff:
+    """Bind off what is on the needle; ``manner`` is kept as written."""
+
+    manner: str
+    span: Span
+
+
+Order: TypeAlias = Row | SameAs | Repeat | CastOn | Tab | MarkStitches | JoinRound | BindOff
+
+
+@dataclass(frozen=True, slots=True)
+class Section:
+    """A run of orders under one heading; row numbers begin afresh in each."""
+
+    name: str
+    orders: tuple[Order, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Stripe:
+    """So many rows of one colour."""
+
+    rows: int
+    colour: str
+
+
+@dataclass(frozen=True, slots=True)
+class Headers:
+    """What is said before the first cast-on. ``others`` keeps every line that sets nothing."""
+
+    title: str = ""
+    gauge: Gauge | None = None
+    yarns: tuple[tuple[str, str], ...] = ()
+    stripes: tuple[Stripe, ...] = ()
+    others: tuple[tuple[str, str], ...] = ()
+    spans: dict[str, Span] = field(default_factory=dict, hash=False, compare=False)
+
+    @property
+    def first_colour(self) -> str:
+        """The yarn in hand at the cast-on, or nothing where none is named."""
+        if self.stripes:
+            return self.stripes[0].colour
+        return self.yarns[0][0] if self.yarns else ""
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One thing to knit, as written: the one way into the engine."""
+
+    headers: Headers
+    sections: tuple[Section, ...]
+    notes: tuple[tuple[Span, str], ...] = ()
+
+    @property
+    def title(self) -> str:
+        """What the piece is called, or nothing."""
+        return self.headers.title
+
+
+EMPTY_PIECE = Piece(Headers(), (Section("", ()),))

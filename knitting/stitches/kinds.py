@@ -1,0 +1,93 @@
+"""What a kind of stitch is."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import Enum
+
+
+class Family(Enum):
+    """What sort of doing a stitch is."""
+
+    PLAIN = "plain"
+    SLIP = "slip"
+    YARN_OVER = "yarn over"
+    INCREASE = "increase"
+    DECREASE = "decrease"
+    CAST_ON = "cast on"
+    BIND_OFF = "bind off"
+    CLUSTER = "cluster"
+    DROP = "drop"
+
+
+class Lean(Enum):
+    """Which way a stitch leans, as seen on the right side."""
+
+    LEFT = "left"
+    RIGHT = "right"
+    UPRIGHT = "upright"
+    NONE = "none"
+
+
+class Face(Enum):
+    """How a stitch shows: a flat V or a bump."""
+
+    KNIT = "knit"
+    PURL = "purl"
+
+    @property
+    def other(self) -> Face:
+        """The face of the same stitch seen from the back."""
+        return Face.PURL if self is Face.KNIT else Face.KNIT
+
+
+class Look(Enum):
+    """What the eye finds where the stitch was made."""
+
+    CLOSED = "closed"
+    HOLE = "hole"
+    BAR = "bar"
+
+
+class Needs(Enum):
+    """What must lie under or beside a stitch that uses none."""
+
+    NOTHING = "nothing"
+    ROW_BELOW = "a row below"
+    NEIGHBOURS = "a stitch on both sides"
+
+
+@dataclass(frozen=True, slots=True)
+class StitchKind:
+    """An entry of the vocabulary.
+
+    ``uses`` stitches are taken from the left needle and ``makes`` stitches put on the right one.
+    ``face_on_rs`` is how the stitch shows on the right side when it is worked on a right-side row.
+    ``yarn`` is its length relative to a plain knit stitch (a guess until weighed).
+    """
+
+    key: str
+    spoken: str
+    uses: int
+    makes: int
+    family: Family
+    lean: Lean = Lean.NONE
+    face_on_rs: Face = Face.KNIT
+    look: Look = Look.CLOSED
+    yarn: float = 1.0
+    needs: Needs = Needs.NOTHING
+
+    @property
+    def said(self) -> str:
+        """Its short name, for sentences: "k2tog tbl"."""
+        return self.key.replace("_", " ")
+
+    @property
+    def change(self) -> int:
+        """Stitches gained (or, below zero, lost) each time it is worked."""
+        return self.makes - self.uses
+
+    @property
+    def face_on_ws(self) -> Face:
+        """How it shows on the right side when it is worked on a wrong-side row."""
+        return self.face_on_rs.other

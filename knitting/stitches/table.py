@@ -1,0 +1,59 @@
+"""The table of stitches. Every other part of the house asks here; there is no second list.
+
+Uses, makes and lean are common practice of the trade; the yarn factors are guesses, to be replaced by weighings.
+"""
+
+from __future__ import annotations
+
+from types import MappingProxyType
+
+from knitting.stitches.kinds import Face, Family, Lean, Look, Needs, StitchKind
+
+_S, _F, _L = StitchKind, Family, Lean
+_PURL, _HOLE, _BAR = Face.PURL, Look.HOLE, Look.BAR
+_BELOW, _BESIDE = Needs.ROW_BELOW, Needs.NEIGHBOURS
+
+_ROWS = (
+    _S("k", "knit", 1, 1, _F.PLAIN),
+    _S("p", "purl", 1, 1, _F.PLAIN, face_on_rs=_PURL),
+    _S("k_tbl", "knit through the back", 1, 1, _F.PLAIN),
+    _S("p_tbl", "purl through the back", 1, 1, _F.PLAIN, face_on_rs=_PURL),
+    _S("sl", "slip", 1, 1, _F.SLIP, yarn=0.0),
+    _S("sl_kwise", "slip knitwise", 1, 1, _F.SLIP, yarn=0.0),
+    _S("sl_wyif", "slip with the yarn in front", 1, 1, _F.SLIP, yarn=0.1),
+    _S("yo", "yarn over", 0, 1, _F.YARN_OVER, look=_HOLE, yarn=0.8),
+    _S("m1", "make one", 0, 1, _F.INCREASE, needs=_BESIDE),
+    _S("m1l", "make one, leaning left", 0, 1, _F.INCREASE, _L.LEFT, needs=_BESIDE),
+    _S("m1r", "make one, leaning right", 0, 1, _F.INCREASE, _L.RIGHT, needs=_BESIDE),
+    _S("m1p", "make one purlwise", 0, 1, _F.INCREASE, face_on_rs=_PURL, needs=_BESIDE),
+    _S("m1lp", "make one purlwise, leaning left", 0, 1, _F.INCREASE, _L.LEFT, _PURL, needs=_BESIDE),
+    _S("m1rp", "make one purlwise, leaning right", 0, 1, _F.INCREASE, _L.RIGHT, _PURL, needs=_BESIDE),
+    _S("lli", "lift the left leg", 0, 1, _F.INCREASE, _L.LEFT, needs=_BELOW),
+    _S("rli", "lift the right leg", 0, 1, _F.INCREASE, _L.RIGHT, needs=_BELOW),
+    _S("kfb", "knit front and back", 1, 2, _F.INCREASE, _L.LEFT, look=_BAR, yarn=2.0),
+    _S("pfb", "purl front and back", 1, 2, _F.INCREASE, _L.RIGHT, _PURL, _BAR, yarn=2.0),
+    _S("kfbf", "knit front, back and front", 1, 3, _F.INCREASE, _L.UPRIGHT, look=_BAR, yarn=3.0),
+    _S("k2tog", "knit two together", 2, 1, _F.DECREASE, _L.RIGHT, yarn=1.1),
+    _S("ssk", "slip, slip, knit", 2, 1, _F.DECREASE, _L.LEFT, yarn=1.1),
+    _S("skp", "slip, knit, pass over", 2, 1, _F.DECREASE, _L.LEFT, yarn=1.1),
+    _S("k2tog_tbl", "knit two together through the back", 2, 1, _F.DECREASE, _L.LEFT, yarn=1.1),
+    _S("p2tog", "purl two together", 2, 1, _F.DECREASE, _L.RIGHT, _PURL, yarn=1.1),
+    _S("ssp", "slip, slip, purl", 2, 1, _F.DECREASE, _L.LEFT, _PURL, yarn=1.1),
+    _S("p2tog_tbl", "purl two together through the back", 2, 1, _F.DECREASE, _L.LEFT, _PURL, yarn=1.1),
+    _S("cdd", "centred double decrease", 3, 1, _F.DECREASE, _L.UPRIGHT, yarn=1.2),
+    _S("sk2p", "slip one, knit two together, pass over", 3, 1, _F.DECREASE, _L.LEFT, yarn=1.2),
+    _S("k3tog", "knit three together", 3, 1, _F.DECREASE, _L.RIGHT, yarn=1.2),
+    _S("k3tog_tbl", "knit three together through the back", 3, 1, _F.DECREASE, _L.LEFT, yarn=1.2),
+    _S("sssk", "slip three, knit them together", 3, 1, _F.DECREASE, _L.LEFT, yarn=1.2),
+    _S("p3tog", "purl three together", 3, 1, _F.DECREASE, _L.RIGHT, _PURL, yarn=1.2),
+    _S("co", "cast on", 0, 1, _F.CAST_ON),
+    _S("pick_up", "pick up", 0, 1, _F.CAST_ON),
+    _S("bo", "bind off", 1, 0, _F.BIND_OFF),
+    _S("drop", "drop", 1, 0, _F.DROP, yarn=0.0),
+)
+
+STITCHES = MappingProxyType({kind.key: kind for kind in _ROWS})
+"""Every kind of stitch by its key."""
+
+KNIT, PURL = STITCHES["k"], STITCHES["p"]
+BIND_OFF = STITCHES["bo"]

@@ -1,0 +1,57 @@
+"""Counts stated at the end of a line: ``(45 sts)``, ``- 45 sts``, ``(12-1-12)``."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from knitting.rows import Claim
+from knitting.words.dialect import Dialect
+from knitting.words.tokens import Token, span_of
+
+_OPENERS = {")": "(", "]": "["}
+_JOINTS = frozenset({"-", ",", "/", ":", "=", "total"})
+
+
+def split_claim(tokens: Sequence[Token], dialect: Dialect) -> tuple[tuple[Token, ...], Claim | None]:
+    """The tokens before a stated count, and the count; all of them and ``None`` where none is stated."""
+    end = len(tokens)
+    while end and tokens[end - 1].text == ".":
+        end -= 1
+    start = _bracketed(tokens, end) if end else None
+    if start is None:
+        start = _dashed(tokens, end, dialect)
+        inner = tuple(tokens[start + 1 : end]) if start is not None else ()
+    else:
+        inner = tuple(tokens[start + 1 : end - 1])
+    if start is None:
+        return tuple(tokens), None
+    claim = _claim(inner, tuple(tokens[start:end]), dialect)
+    return (tuple(tokens[:start]), claim) if claim else (tuple(tokens), None)
+
+
+def _bracketed(tokens: Sequence[Token], end: int) -> int | None:
+    opener = _OPENERS.get(tokens[end - 1].text)
+    if opener is None:
+        return None
+    return next((at for at in range(end - 2, -1, -1) if tokens[at].text == opener), None)
+
+
+def _dashed(tokens: Sequence[Token], end: int, dialect: Dialect) -> int | None:
+    """The place of the dash in ``- 45 sts`` or ``= 45 sts``."""
+    stated = end >= 3 and tokens[end - 1].text in dialect.classes["st"] and tokens[end - 2].number is not None
+    return end - 3 if stated and tokens[end - 3].text in ("-", "=", ":") else None
+
+
+def _claim(inner: tuple[Token, ...], whole: tuple[Token, ...], dialect: Dialect) -> Claim | None:
+    words = {*dialect.classes["st"], *_JOINTS}
+    if not inner or any(token.number is None and token.text not in words for token in inner):
+        return None
+    numbers = [token.number for token in inner if token.number is not None]
+    if not numbers:
+        return None
+    span = span_of(whole)
+    if len(numbers) == 1:
+        return Claim(numbers[0], span)
+    if any(token.text == ":" for token in inner):
+        return Claim(numbers[0], span, tuple(numbers[1:]))
+    return Claim(sum(numbers), span, tuple(numbers))

@@ -1,0 +1,100 @@
+"""Header lines: title, gauge, yarns, stripes."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+
+from knitting.measures import CM_PER_INCH, Gauge, gauge_over
+from knitting.problems import Problem, ProblemKind, Span
+from knitting.rows import Headers, Stripe
+from knitting.words.dialect import Dialect
+
+_NUMBER = r"(\d+(?:[.,]\d+)?)"
+_GAUGE = re.compile(
+    rf"{_NUMBER}\s*\w+\.?\s*(?:x|×|,|\w+)\s*{_NUMBER}\s*\w+\.?\s*(?:=|to|in|per|over)\s*{_NUMBER}\s*(cm|in\b|inch|inches|\")"
+    r"(?:\s*,?\s*(?:in\s+)?(.*))?$",
+    re.IGNORECASE,
+)
+_STRIPE = re.compile(r"(\d+)\s+(?:\S+\s+)?([^\W\d]\w*)$")
+_HEADER = re.compile(r"\s*([^\W\d_][\w \-]{0,40}?)\s*:\s*(.*?)\s*$")
+_MOST_IN_STRIPE = 5_000
+
+
+def header_of(line_text: str) -> tuple[str, str, int] | None:
+    """Key, value and the value's column, where a line has the form ``Key: value``."""
+    match = _HEADER.match(line_text)
+    return (match[1], match[2], match.start(2) + 1) if match else None
+
+
+@dataclass
+class HeaderReader:
+    """Collects the headers of one piece."""
+
+    dialect: Dialect
+    title: str = ""
+    gauge: Gauge | None = None
+    yarns: list[tuple[str, str]] = field(default_factory=list)
+    stripes: tuple[Stripe, ...] = ()
+    others: list[tuple[str, str]] = field(default_factory=list)
+    spans: dict[str, Span] = field(default_factory=dict)
+    problems: list[Problem] = field(default_factory=list)
+
+    def take(self, key: str, value: str, span: Span) -> None:
+        """Take one header; a key that sets nothing is kept as written."""
+        words = key.lower().split()
+        meaning = self.dialect.headers.get(words[0], "")
+        if meaning == "yarn":
+            name = key.split(maxsplit=1)[1] if len(words) > 1 else ""
+            self.yarns.append((name, value))
+            return
+        self.spans[meaning] = span
+        if meaning == "title" and value:
+            self.title = value
+        elif meaning == "gauge":
+            self._take_gauge(value, span)
+        elif meaning == "stripes":
+            self._take_stripes(value, span)
+        else:
+            self.others.append((key, value))
+
+    def headers(self) -> Headers:
+        """What was collected."""
+        named = tuple((name, said) for name, said in self.yarns if name)
+        unnamed = tuple(("Yarn", said) for name, said in self.yarns if not name)
+        return Headers(self.title, self.gauge, named, self.stripes, (*unnamed, *self.others), self.spans)
+
+    def _take_gauge(self, value: str, span: Span) -> None:
+        match = _GAUGE.match(value.strip().rstrip("."))
+        gauge = None
+        if match:
+            stitches, rows, length = (float(match[i].replace(",", ".")) for i in (1, 2, 3))
+            length_cm = length if match[4].lower() == "cm" else length * CM_PER_INCH
+            if length_cm > 0 and stitches > 0 and rows > 0:
+                gauge = gauge_over(stitches, rows, length_cm, (match[5] or "").strip().lower())
+        if gauge is None:
+            self._say(span, f"The gauge '{value[:40]}' cannot be read.")
+        elif not gauge.believable:
+            self._say(span, f"A gauge of {value[:40]} is not one that hand knitting has.")
+        else:
+            self.gauge = gauge
+
+    def _take_stripes(self, value: str, span: Span) -> None:
+        stripes: list[Stripe] = []
+        for stretch in value.rstrip(".").split(","):
+            match = _STRIPE.match(stretch.strip())
+            if match is None or not 0 < int(match[1][:9]) <= _MOST_IN_STRIPE:
+                self._say(span, f"The stripe '{stretch.strip()[:40]}' cannot be read.", "Write it as '2 rows A'.")
+                return
+            stripes.append(Stripe(int(match[1]), match[2]))
+        self.stripes = tuple(stripes)
+        names = {name for name, _ in self.yarns}
+        unknown = next((stripe.colour for stripe in stripes if names and stripe.colour not in names), None)
+        if unknown is not None:
+            message = f"The stripes use '{unknown}' and the yarns above are {', '.join(sorted(names))}."
+            self.problems.append(Problem(ProblemKind.COLOUR_UNKNOWN, span, message))
+
+    def _say(self, span: Span, message: str, hint: str = "") -> None:
+        if not hint:
+            hint = "Write it as '20 sts and 40 rows = 10 cm'."
+        self.problems.append(Problem(ProblemKind.CANNOT_READ, span, message, hint))

@@ -1,0 +1,131 @@
+"""The one way from text to a piece: lines to headers, sections, rows and orders."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from knitting.problems import Problem, ProblemKind, Span, in_reading_order
+from knitting.rows import Order, Piece, Section
+from knitting.words.dialect import Dialect, dialect
+from knitting.words.headers import HeaderReader, header_of
+from knitting.words.orders import OrderReader
+from knitting.words.row_reader import read_head, read_row
+from knitting.words.slips import nearest_word
+from knitting.words.tokens import Token, span_of, tokens_of
+
+MOST_BYTES = 200_000
+"""The longest text that is read, in bytes of UTF-8."""
+MOST_LINES = 20_000
+MOST_IN_LINE = 4_000
+_MOST_PROBLEMS = 200
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """A piece as read, and what could not be read."""
+
+    piece: Piece
+    problems: tuple[Problem, ...]
+    dialect: Dialect
+
+
+def read(text: str, words: Dialect | None = None) -> Reading:
+    """Read written rows; whatever the text, the answer is a piece and a list of problems.
+
+    >>> reading = read("Cast on 5 sts.\\nRow 1: Knit.")
+    >>> len(reading.piece.sections[0].orders), reading.problems
+    (2, ())
+    """
+    reader = _Reader(words or dialect())
+    size = len(text.encode("utf-8", "replace"))
+    if size > MOST_BYTES:
+        reader.say(
+            ProblemKind.TOO_LONG,
+            Span(1, 1),
+            f"The text has {size:,} bytes and at most {MOST_BYTES:,} are read.",
+            "Bring it in as several pieces.",
+        )
+        return reader.reading()
+    for number, line_text in enumerate(text.splitlines(), start=1):
+        if len(reader.problems) >= _MOST_PROBLEMS or number > MOST_LINES:
+            message = f"Reading stopped at line {number}: too much before it could not be read."
+            reader.say(ProblemKind.TOO_LONG, Span(number, 1), message)
+            break
+        reader.line(number, line_text)
+    return reader.reading()
+
+
+class _Reader:
+    def __init__(self, words: Dialect) -> None:
+        self.dialect = words
+        self.headers = HeaderReader(words)
+        self.orders_reader = OrderReader(words)
+        self.problems: list[Problem] = []
+        self.notes: list[tuple[Span, str]] = []
+        self.sections: list[tuple[str, list[Order]]] = [("", [])]
+
+    @property
+    def begun(self) -> bool:
+        return any(orders for _, orders in self.sections)
+
+    def reading(self) -> Reading:
+        sections = tuple(Section(name, tuple(orders)) for name, orders in self.sections if orders or not name)
+        piece = Piece(self.headers.headers(), sections, tuple(self.notes))
+        problems = in_reading_order([*self.problems, *self.headers.problems])
+        return Reading(piece, problems, self.dialect)
+
+    def say(self, kind: ProblemKind, span: Span, message: str, hint: str = "") -> None:
+        self.problems.append(Problem(kind, span, message, hint))
+
+    def line(self, number: int, line_text: str) -> None:
+        stripped = line_text.strip()
+        if not stripped:
+            return
+        if len(line_text) > MOST_IN_LINE:
+            message = f"The line has {len(line_text):,} characters and at most {MOST_IN_LINE:,} are read."
+            self.say(ProblemKind.TOO_LONG, Span(number, 1), message)
+            return
+        whole = Span(number, len(line_text) - len(line_text.lstrip()) + 1, len(stripped))
+        header = header_of(line_text)
+        meaning = self.dialect.headers.get(header[0].lower(), "") if header else ""
+        if stripped.startswith("#") or meaning == "note":
+            self.notes.append((whole, stripped))
+        elif header and meaning == "section":
+            self.sections.append((header[1], []))
+        elif header and meaning and not self.begun:
+            self.headers.take(header[0], header[1], whole)
+        else:
+            self._worked_line(tokens_of(line_text, number), line_text, whole)
+
+    def _worked_line(self, tokens: tuple[Token, ...], line_text: str, whole: Span) -> None:
+        head = read_head(tokens, self.dialect)
+        if head is not None:
+            row, problems = read_row(head, tokens, line_text, self.dialect)
+            self._add(row)
+            self.problems.extend(problems)
+            return
+        orders, rest = self.orders_reader.read(tokens)
+        for order in orders:
+            self._add(order)
+        if not rest:
+            return
+        header = header_of(line_text)
+        if header and not self.begun:
+            self.headers.take(header[0], header[1], whole)
+        else:
+            self._cannot_read(rest, line_text)
+
+    def _add(self, order: Order) -> None:
+        self.sections[-1][1].append(order)
+
+    def _cannot_read(self, tokens: Sequence[Token], line_text: str) -> None:
+        span = span_of(tuple(tokens))
+        said = line_text[span.column - 1 : span.end - 1]
+        said = said if len(said) <= 60 else said[:59] + "…"
+        first = tokens[0].text
+        near = nearest_word(first, self.orders_reader.openings) if first.isascii() and first.isalpha() else ""
+        hint = f"Did you mean '{near}'?" if near and near != first else ""
+        if not hint:
+            hint = "A row begins with its name, such as 'Row 3:'. What is not to be worked begins with 'Note:'."
+        self.say(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read.", hint)

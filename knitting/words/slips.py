@@ -1,0 +1,26 @@
+"""Slips of the pen: the known word nearest to an unknown one."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from difflib import get_close_matches
+
+from knitting.words.dialect import Dialect
+
+
+def nearest_stitch(word: str, dialect: Dialect) -> str:
+    """The known stitch nearest to a mistyped one, keeping its count, or nothing.
+
+    >>> from knitting.words.dialect import dialect
+    >>> nearest_stitch("k2tgo", dialect()), nearest_stitch("umbrella", dialect())
+    ('k2tog', '')
+    """
+    known = [first for first, found in dialect.spellings.items() if any(len(s.tokens) == 1 for s in found)]
+    return nearest_word(word, [word for word in known if len(word) > 1])
+
+
+def nearest_word(word: str, known: Iterable[str]) -> str:
+    """The nearest of some words, or nothing where none is near enough."""
+    if len(word) > 40:
+        return ""
+    return next(iter(get_close_matches(word, sorted(known), n=1, cutoff=0.6)), "")

@@ -1,0 +1,182 @@
+"""Values in a form: numbers, lists of rows, names, goals, lengths and the ends of repeats."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from knitting.measures import CM_PER_INCH
+from knitting.rows import Goal, RepeatEnd, Times, ToEnd, ToMarkedStitch, ToMarker, UntilCount, UntilLength
+from knitting.words.dialect import Dialect
+from knitting.words.templates import Found
+from knitting.words.tokens import Token
+
+_NUMBER_SLOTS = frozenset({"n", "rows_n", "side", "edge"})
+_GOAL_FORMS = (
+    "to_last",
+    "before_marker",
+    "before_centre",
+    "before_marked",
+    "to_centre",
+    "to_marked",
+    "to_marker",
+    "to_end",
+)
+_INCH_WORDS = frozenset({"in", "inch", "inches", '"'})
+_MOST_IN_LIST = 5_000
+
+
+@dataclass(frozen=True)
+class Slots:
+    """Reads the slots of a dialect's forms."""
+
+    dialect: Dialect
+
+    def read(self, name: str, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+        """Every value of the slot ``name`` that stands at ``at``, with the place after it."""
+        if at >= len(tokens) and name not in ("manner",):
+            return
+        if name in _NUMBER_SLOTS:
+            number = self.number(tokens[at])
+            if number is not None:
+                yield number, at + 1
+        elif name == "rows":
+            yield from self._rows(tokens, at)
+        elif name == "name":
+            if self._is_name(tokens, at):
+                yield tokens[at].raw, at + 1
+        elif name == "colour":
+            if tokens[at].is_word:
+                yield tokens[at].raw, at + 1
+        elif name == "times":
+            yield from _one(self.times(tokens, at))
+        elif name == "until":
+            yield from _one(self.until(tokens, at))
+        elif name == "length":
+            yield from _length(tokens, at)
+        elif name == "manner":
+            yield from _manner(tokens, at)
+
+    def number(self, token: Token) -> int | None:
+        """A number in figures or as a word."""
+        return token.number if token.number is not None else self.dialect.numbers.get(token.text)
+
+    def form(self, form: str, tokens: Sequence[Token], at: int) -> tuple[Found, int] | None:
+        """A form of the dialect, its slots read."""
+        return self.dialect.match(form, tokens, at, self.read)
+
+    def times(self, tokens: Sequence[Token], at: int) -> tuple[int, int] | None:
+        """A number of times ("twice", "3 times") and the place after it."""
+        if at < len(tokens) and tokens[at].text in self.dialect.fixed_times:
+            return self.dialect.fixed_times[tokens[at].text], at + 1
+        found = self.form("times", tokens, at)
+        return (_int(found[0]), found[1]) if found else None
+
+    def goal(self, tokens: Sequence[Token], at: int) -> tuple[Goal, int] | None:
+        """A goal ("to last 3 sts") and the place after it."""
+        for form in _GOAL_FORMS:
+            found = self.form(form, tokens, at)
+            if found:
+                return _goal(form, found[0]), found[1]
+        return None
+
+    def repeats(self, tokens: Sequence[Token], at: int) -> tuple[int, int] | None:
+        """How often in all after a star: "3 more times" is 4, "4 times in all" is 4."""
+        in_all = self.form("in_all", tokens, at)
+        if in_all:
+            return _int(in_all[0]), in_all[1]
+        more = self.form("further", tokens, at)
+        if more:
+            return _int(more[0]) + 1, more[1]
+        times = self.times(tokens, at)
+        return (times[0] + 1, times[1]) if times else None
+
+    def until(self, tokens: Sequence[Token], at: int) -> tuple[RepeatEnd, int] | None:
+        """The end of a repeat of rows, and the place after it; "n in all" counts the time already worked."""
+        for form in ("until_count", "until_section_length", "until_length"):
+            found = self.form(form, tokens, at)
+            if found:
+                values, after = found
+                span = tokens[at].span.to(tokens[after - 1].span)
+                if form == "until_count":
+                    return UntilCount(_int(values), span), after
+                length = values["length"]
+                assert isinstance(length, float)
+                return UntilLength(length, span, section=form == "until_section_length"), after
+        times = self.repeats(tokens, at)
+        if times is None:
+            return None
+        return Times(times[0] - 1, tokens[at].span.to(tokens[times[1] - 1].span)), times[1]
+
+    def _is_name(self, tokens: Sequence[Token], at: int) -> bool:
+        token = tokens[at]
+        looks_named = token.is_word and (token.raw[0].isupper() or len(token.raw) == 1)
+        return looks_named and self.dialect.stitch_at(tokens, at) is None
+
+    def _rows(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+        numbers: list[int] = []
+        while at < len(tokens) and tokens[at].number is not None:
+            first, last, after = tokens[at].number, None, at + 1
+            if after + 1 < len(tokens) and tokens[after].text in self.dialect.classes["through"]:
+                last = tokens[after + 1].number
+            if first is None:
+                break
+            if last is not None and first <= last < first + _MOST_IN_LIST:
+                numbers.extend(range(first, last + 1))
+                after += 2
+            else:
+                numbers.append(first)
+            at = after
+            joint = at
+            while joint < len(tokens) and tokens[joint].text in (",", *self.dialect.classes["and"]):
+                joint += 1
+            if joint == at or joint >= len(tokens) or tokens[joint].number is None:
+                break
+            at = joint
+        if numbers:
+            yield tuple(numbers), at
+
+
+def _one(found: tuple[object, int] | None) -> Iterator[tuple[object, int]]:
+    if found:
+        yield found
+
+
+def _int(found: Found) -> int:
+    value = found.get("n", found.get("times", 1))
+    assert isinstance(value, int)
+    return value
+
+
+def _goal(form: str, found: Found) -> Goal:
+    short = _int(found) if form in ("to_last", "before_marker", "before_centre", "before_marked") else 0
+    if form in ("to_last", "to_end"):
+        return ToEnd(short)
+    if form in ("to_marker", "before_marker"):
+        return ToMarker(short, str(found.get("name", "")))
+    return ToMarkedStitch(short, centre=form.endswith("centre"))
+
+
+def _length(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+    if at + 1 >= len(tokens) or not tokens[at].text.isascii():
+        return
+    try:
+        value = float(tokens[at].text)
+    except ValueError:
+        return
+    if tokens[at + 1].text == "cm":
+        yield value, at + 2
+    elif tokens[at + 1].text in _INCH_WORDS:
+        yield value * CM_PER_INCH, at + 2
+
+
+def _manner(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+    """Words of manner ("loosely") up to the end of the sentence; none where figures stand in them."""
+    end = at
+    while end < len(tokens) and tokens[end].text not in (".", "(", "["):
+        if not tokens[end].is_word and tokens[end].text not in (",", "-"):
+            return
+        if any(letter.isdigit() for letter in tokens[end].text):
+            return
+        end += 1
+    yield " ".join(token.raw for token in tokens[at:end]), end

@@ -1,0 +1,254 @@
+"""Reading the steps of one row."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from knitting.problems import Mend, Problem, ProblemKind, Span
+from knitting.rows import (
+    ChangeColour,
+    Cluster,
+    Group,
+    Marker,
+    MarkerDeed,
+    MarkStitch,
+    Step,
+    ToEnd,
+    Unread,
+    Work,
+    WorkTo,
+)
+from knitting.stitches import STITCHES, StitchKind
+from knitting.words.dialect import Dialect
+from knitting.words.slips import nearest_stitch
+from knitting.words.slots import Slots
+from knitting.words.templates import Found
+from knitting.words.tokens import Token, raw_of, span_of
+
+_CLOSERS = {"(": ")", "[": "]"}
+_MOST_NESTED = 20
+
+
+class StepReader:
+    """Reads a row's tokens from left to right; what it cannot read it says and passes over."""
+
+    def __init__(self, tokens: Sequence[Token], line_text: str, dialect: Dialect) -> None:
+        self.tokens = tokens
+        self.line_text = line_text
+        self.dialect = dialect
+        self.slots = Slots(dialect)
+        self.at = 0
+        self.problems: list[Problem] = []
+
+    def read(self) -> tuple[Step, ...]:
+        """All steps of the row."""
+        steps = self._steps(closer="", starred=False, depth=0)
+        while self.at < len(self.tokens):
+            steps += (self._unread(self._phrase_end(self.at, closer="")),)
+            steps += self._steps(closer="", starred=False, depth=0)
+        return self._whole_row(steps)
+
+    def _whole_row(self, steps: tuple[Step, ...]) -> tuple[Step, ...]:
+        """A bare ``Knit.`` alone in its row works the whole row."""
+        match steps:
+            case (Work(stitch, 1, span),) if stitch.uses == stitch.makes == 1:
+                if not any(char.isdigit() for char in self.line_text[span.column - 1 : span.end - 1]):
+                    return (WorkTo(stitch, ToEnd(), span, whole=True),)
+        return steps
+
+    def _steps(self, closer: str, starred: bool, depth: int) -> tuple[Step, ...]:
+        steps: list[Step] = []
+        while self.at < len(self.tokens):
+            token = self.tokens[self.at]
+            if token.text in (",", ";", *self.dialect.classes["and"]):
+                self.at += 1
+            elif token.text == "." and self._only_stops_follow():
+                self.at = len(self.tokens)
+            elif token.text == closer or (starred and self._star_ends()) or (not closer and token.text in ")]"):
+                break
+            else:
+                steps.append(self._step(closer, depth))
+        return tuple(steps)
+
+    def _only_stops_follow(self) -> bool:
+        return all(token.text == "." for token in self.tokens[self.at :])
+
+    def _step(self, closer: str, depth: int) -> Step:
+        token = self.tokens[self.at]
+        if depth >= _MOST_NESTED:
+            return self._unread(len(self.tokens))
+        if token.text == "*":
+            return self._star(closer, depth)
+        if token.text in _CLOSERS:
+            return self._bracket(closer, depth)
+        step = self._marker_or_colour() or self._stitch()
+        return step or self._unread(self._phrase_end(self.at, closer))
+
+    # -- groups ---------------------------------------------------------------------------------
+
+    def _star_ends(self) -> bool:
+        return self.tokens[self.at].text == "*" or self.slots.form("star", self.tokens, self.at) is not None
+
+    def _star(self, closer: str, depth: int) -> Step:
+        start = self.at
+        self.at += 1
+        steps = self._steps(closer, starred=True, depth=depth + 1)
+        if self.at < len(self.tokens) and self.tokens[self.at].text == "*":
+            self.at += 1
+        while self.at < len(self.tokens) and self.tokens[self.at].text in ",;":
+            self.at += 1
+        found = self.slots.form("star", self.tokens, self.at)
+        if found:
+            self.at = found[1]
+        return self._repeated(steps, start, starred=True, said_again=found is not None)
+
+    def _bracket(self, outer: str, depth: int) -> Step:
+        start, closer = self.at, _CLOSERS[self.tokens[self.at].text]
+        self.at += 1
+        steps = self._steps(closer, starred=False, depth=depth + 1)
+        if self.at >= len(self.tokens) or self.tokens[self.at].text != closer:
+            span = self.tokens[start].span
+            message = f"The bracket '{self.tokens[start].text}' is never closed."
+            self._say(ProblemKind.CANNOT_READ, span, message, f"Put '{closer}' after the last of its stitches.")
+            self.at = len(self.tokens)
+            return Unread(self.tokens[start].text, span)
+        self.at += 1
+        into = self.slots.form("into", self.tokens, self.at)
+        if into:
+            self.at = into[1]
+            return self._cluster(steps, start, into[0])
+        return self._repeated(steps, start, starred=False, said_again=False)
+
+    def _repeated(self, steps: tuple[Step, ...], start: int, starred: bool, said_again: bool) -> Step:
+        """A group with its tail: a number of times, a goal, or nothing (to the end after a star)."""
+        goal = self.slots.goal(self.tokens, self.at)
+        if goal:
+            self.at = goal[1]
+            return Group(steps, self._span(start), goal=goal[0], starred=starred)
+        count = self.slots.repeats if said_again else self.slots.times
+        times = count(self.tokens, self.at)
+        if times:
+            self.at = times[1]
+            return Group(steps, self._span(start), times[0], starred=starred)
+        if starred:
+            return Group(steps, self._span(start), goal=ToEnd(), starred=True)
+        return Group(steps, self._span(start))
+
+    def _cluster(self, steps: tuple[Step, ...], start: int, found: Found) -> Step:
+        over = found.get("n", 1)
+        assert isinstance(over, int)
+        works = tuple(step for step in steps if isinstance(step, Work))
+        if len(works) != len(steps) or not works:
+            return self._refuse(start, "Only stitches can be worked into the same stitch.")
+        wrong = next((w for w in works if w.stitch.uses not in (0, 1, over)), None)
+        if wrong is not None or over < 1:
+            return self._refuse(start, f"This cluster cannot be worked into {over} at once.")
+        return Cluster(works, over, self._span(start))
+
+    # -- single steps -----------------------------------------------------------------------------
+
+    def _marker_or_colour(self) -> Step | None:
+        start = self.at
+        for form in ("place", "pass", "remove", "mark_next", "mark_made", "colour"):
+            found = self.slots.form(form, self.tokens, self.at)
+            if found:
+                values, self.at = found
+                span = self._span(start)
+                if form in ("mark_next", "mark_made"):
+                    return MarkStitch(form == "mark_made", span)
+                if form == "colour":
+                    return ChangeColour(str(values["colour"]), span)
+                return Marker(MarkerDeed(form), span, str(values.get("name", "")))
+        return None
+
+    def _stitch(self) -> Step | None:
+        start = self.at
+        found = self._stitch_and_count()
+        if found is None:
+            return None
+        kind, count = found
+        kind = self._modified(kind)
+        if count is None:
+            count = self._plain_count()
+            kind = self._modified(kind)
+        times = self.slots.times(self.tokens, self.at)
+        if times:
+            self.at = times[1]
+            return Work(kind, times[0] * (count or 1), self._span(start))
+        goal = self.slots.goal(self.tokens, self.at) if count is None else None
+        if goal is None:
+            return Work(kind, 1 if count is None else count, self._span(start))
+        self.at = goal[1]
+        if kind.uses == kind.makes == 1:
+            return WorkTo(kind, goal[0], self._span(start))
+        return Group((Work(kind, 1, self._span(start)),), self._span(start), goal=goal[0])
+
+    def _stitch_and_count(self) -> tuple[StitchKind, int | None] | None:
+        found = self.dialect.stitch_at(self.tokens, self.at)
+        if found:
+            kind, self.at = found
+            return kind, None
+        token = self.tokens[self.at]
+        word = token.text.rstrip("0123456789")
+        digits = token.text[len(word) :]
+        if not word or not digits or len(digits) > 9 or not digits.isascii():
+            return None
+        spelled = self.dialect.spellings.get(word, ())
+        single = next((s for s in spelled if len(s.tokens) == 1), None)
+        if single is None:
+            return None
+        self.at += 1
+        return single.kind, int(digits)
+
+    def _plain_count(self) -> int | None:
+        """``co 3 sts``, ``k 5``: a number of its own, unless it begins a number of times."""
+        if self.at >= len(self.tokens) or self.slots.times(self.tokens, self.at):
+            return None
+        number = self.tokens[self.at].number
+        if number is None:
+            return None
+        self.at += 1
+        if self.at < len(self.tokens) and self.tokens[self.at].text in self.dialect.classes["st"]:
+            self.at += 1
+        return number
+
+    def _modified(self, kind: StitchKind) -> StitchKind:
+        """The kind worked through the back, or slipped another way, where the words say so."""
+        found = self.dialect.modifier_at(self.tokens, self.at)
+        if found is None:
+            return kind
+        key, self.at = found
+        return STITCHES.get(f"{kind.key}_{key}", kind)
+
+    # -- what cannot be read ---------------------------------------------------------------------
+
+    def _phrase_end(self, at: int, closer: str) -> int:
+        at += 1
+        while at < len(self.tokens) and self.tokens[at].text not in (",", ";", ".", closer or ","):
+            at += 1
+        return at
+
+    def _unread(self, end: int) -> Unread:
+        tokens = self.tokens[self.at : end]
+        self.at = end
+        span, text = span_of(tuple(tokens)), raw_of(tuple(tokens), self.line_text)
+        said = text if len(text) <= 40 else text[:39] + "…"
+        if len(tokens) > 2 or not tokens[0].is_word:
+            self._say(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read as a step.")
+            return Unread(text, span)
+        near = nearest_stitch(tokens[0].text, self.dialect)
+        hint = f"Did you mean '{near}'?" if near else ""
+        mends = (Mend(tokens[0].span, near),) if near else ()
+        self._say(ProblemKind.UNKNOWN_STITCH, span, f"'{said}' is no stitch that Bias knows.", hint, mends)
+        return Unread(text, span)
+
+    def _refuse(self, start: int, message: str) -> Unread:
+        span = self._span(start)
+        self._say(ProblemKind.CANNOT_READ, span, message)
+        return Unread(self.line_text[span.column - 1 : span.end - 1], span)
+
+    def _say(self, kind: ProblemKind, span: Span, message: str, hint: str = "", mends: tuple[Mend, ...] = ()) -> None:
+        self.problems.append(Problem(kind, span, message, hint, mends=mends))
+
+    def _span(self, start: int) -> Span:
+        return span_of(tuple(self.tokens[start : self.at]))

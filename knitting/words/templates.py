@@ -1,0 +1,154 @@
+"""Templates: the forms of a dialect, compiled from its table, and how they are matched."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from typing import TypeAlias
+
+from knitting.words.tokens import Token
+
+_PIECE = re.compile(r"\[|\]|\{\w+\}|<\w+>|[^\s\[\]]+")
+
+
+@dataclass(frozen=True, slots=True)
+class Literal:
+    """Any one of some words."""
+
+    words: frozenset[str]
+
+
+@dataclass(frozen=True, slots=True)
+class Slot:
+    """A place for a value of some kind."""
+
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class Maybe:
+    """Elements that may be left out."""
+
+    elements: tuple[Element, ...]
+
+
+Element: TypeAlias = Literal | Slot | Maybe
+Found: TypeAlias = dict[str, object]
+SlotReader: TypeAlias = Callable[[str, Sequence[Token], int], Iterator[tuple[object, int]]]
+"""Given a slot's name, the tokens and a place: every (value, next place) that fits."""
+
+
+@dataclass(frozen=True, slots=True)
+class Template:
+    """One form: its elements, and the words that it may begin with (empty: any)."""
+
+    source: str
+    elements: tuple[Element, ...]
+    openings: frozenset[str]
+
+    def match(self, tokens: Sequence[Token], at: int, read_slot: SlotReader) -> tuple[Found, int] | None:
+        """The slots' values and the place after the form, if it stands at ``at``."""
+        if at >= len(tokens) or (self.openings and tokens[at].text not in self.openings):
+            return None
+        return next(_match(self.elements, tokens, at, read_slot), None)
+
+
+def compile_template(source: str, classes: Mapping[str, Sequence[str]]) -> Template:
+    """A form as it stands in a dialect's table, made ready for matching.
+
+    >>> sorted(compile_template("to [the] last {n} <st>", {"st": ["sts", "st"]}).openings)
+    ['to']
+    """
+    pieces = _PIECE.findall(source)
+    elements, rest = _elements(pieces, 0, classes)
+    if rest != len(pieces):
+        raise ValueError(f"unbalanced bracket in {source!r}")
+    return Template(source, elements, _openings(elements))
+
+
+def _elements(pieces: Sequence[str], at: int, classes: Mapping[str, Sequence[str]]) -> tuple[tuple[Element, ...], int]:
+    found: list[Element] = []
+    while at < len(pieces) and pieces[at] != "]":
+        piece = pieces[at]
+        if piece == "[":
+            inner, at = _elements(pieces, at + 1, classes)
+            found.append(Maybe(inner))
+        elif piece.startswith("{"):
+            found.append(Slot(piece[1:-1]))
+        elif piece.startswith("<"):
+            found.append(Literal(frozenset(classes[piece[1:-1]])))
+        else:
+            found.append(Literal(frozenset(piece.split("|"))))
+        at += 1
+    return tuple(found), at
+
+
+def _openings(elements: Sequence[Element]) -> frozenset[str]:
+    words: frozenset[str] = frozenset()
+    for element in elements:
+        if isinstance(element, Literal):
+            return words | element.words
+        if isinstance(element, Slot):
+            return frozenset()
+        inner = _openings(element.elements)
+        if not inner:
+            return frozenset()
+        words |= inner
+    return frozenset()
+
+
+def _match(
+    elements: tuple[Element, ...], tokens: Sequence[Token], at: int, read_slot: SlotReader
+) -> Iterator[tuple[Found, int]]:
+    if not elements:
+        yield {}, at
+        return
+    first, rest = elements[0], elements[1:]
+    if isinstance(first, Literal):
+        if at < len(tokens) and tokens[at].text in first.words:
+            yield from _match(rest, tokens, at + 1, read_slot)
+    elif isinstance(first, Maybe):
+        yield from _match(first.elements + rest, tokens, at, read_slot)
+        yield from _match(rest, tokens, at, read_slot)
+    else:
+        for value, after in read_slot(first.name, tokens, at):
+            for found, end in _match(rest, tokens, after, read_slot):
+                yield {first.name: value, **found}, end
+
+
+def fill_template(
+    template: Template,
+    values: Mapping[str, object],
+    classes: Mapping[str, Sequence[str]],
+    singular: Mapping[str, str],
+) -> str:
+    """The words of a form with values in its slots; what may be left out is, unless it holds a value."""
+    words: list[str] = []
+    pieces = _PIECE.findall(template.source)
+    at = 0
+    while at < len(pieces):
+        piece = pieces[at]
+        if piece == "[":
+            end = pieces.index("]", at)
+            slots = [inner[1:-1] for inner in pieces[at:end] if inner.startswith("{")]
+            if not any(values.get(slot) for slot in slots):
+                at = end + 1
+                continue
+        elif piece != "]":
+            words.append(_word(piece, words, values, classes, singular))
+        at += 1
+    return " ".join(word for word in words if word).replace(" ,", ",").replace(" :", ":")
+
+
+def _word(
+    piece: str,
+    before: Sequence[str],
+    values: Mapping[str, object],
+    classes: Mapping[str, Sequence[str]],
+    singular: Mapping[str, str],
+) -> str:
+    if piece.startswith("{"):
+        return str(values.get(piece[1:-1], ""))
+    word = classes[piece[1:-1]][0] if piece.startswith("<") else piece.split("|")[0]
+    return singular.get(word, word) if before and before[-1] == "1" else word

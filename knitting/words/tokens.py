@@ -1,0 +1,62 @@
+"""Lines of text as tokens with their places."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from knitting.problems import Span
+
+_TOKEN = re.compile(r"\d+(?:\.\d+)?|[^\W\d_][\w&]*(?:[-'’][^\W\d_]\w*)*|\S")
+_QUOTES = str.maketrans(
+    {"’": "'", "‘": "'", "–": "-", "—": "-", "−": "-", "‐": "-", "‑": "-", "\u00a0": " ", "（": "(", "）": ")"}
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Token:
+    """One word, number or mark of punctuation; ``text`` is folded for comparing."""
+
+    text: str
+    line: int
+    column: int
+    raw: str
+
+    @property
+    def span(self) -> Span:
+        """Where it stands."""
+        return Span(self.line, self.column, len(self.raw))
+
+    @property
+    def number(self) -> int | None:
+        """Its value if it is a whole number."""
+        return int(self.text) if self.text.isascii() and self.text.isdigit() and len(self.text) < 10 else None
+
+    @property
+    def is_word(self) -> bool:
+        """Whether it begins with a letter."""
+        return self.text[:1].isalpha()
+
+
+def tokens_of(text: str, line: int = 0, column: int = 1) -> tuple[Token, ...]:
+    """The tokens of one line that starts at ``column``.
+
+    >>> [token.text for token in tokens_of("K2, *yo, SL2-k1-p2sso; rep")]
+    ['k2', ',', '*', 'yo', ',', 'sl2-k1-p2sso', ';', 'rep']
+    """
+    plain = text.translate(_QUOTES)
+    return tuple(
+        Token(match[0].lower(), line, column + match.start(), text[match.start() : match.end()])
+        for match in _TOKEN.finditer(plain)
+    )
+
+
+def span_of(tokens: tuple[Token, ...] | list[Token]) -> Span:
+    """The stretch from the first to the last of some tokens."""
+    return tokens[0].span.to(tokens[-1].span)
+
+
+def raw_of(tokens: tuple[Token, ...] | list[Token], line_text: str) -> str:
+    """The text that some tokens cover, as it was written."""
+    span = span_of(tokens)
+    return line_text[span.column - 1 : span.end - 1]
