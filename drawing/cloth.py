@@ -18,8 +18,8 @@ from knitting.needle.lineage import events
 
 _LEAST_GAP = 5.0
 """Row lines nearer than this, in page units, are thinned out."""
-_MOST_SIGNS = 240
-_MARGIN = 46.0
+_SIGNS_APART = 9.0
+"""Signs along a thread stand at least this far apart."""
 _SIGN = 4.2
 
 
@@ -66,9 +66,9 @@ class ClothPage:
     edges: tuple[tuple[Place, ...], tuple[Place, ...]]
 
 
-def lay_out(layout: Layout, width: float = 720, height: float = 470) -> ClothPage:
+def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: float = 46) -> ClothPage:
     """Place a laid cloth on a page of the given size, as it is used, with room for its measures."""
-    fit = _Fit(layout, width, height)
+    fit = _Fit(layout, width, height, margin)
     points = layout.points
     count = len(points) - 1
     step = max(1, int(np.ceil(_LEAST_GAP / max(fit.scale * layout.gauge.row_cm, 1e-9))))
@@ -98,11 +98,11 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470) -> ClothPag
 class _Fit:
     """Turns, scales and shifts centimetres to page units."""
 
-    def __init__(self, layout: Layout, width: float, height: float) -> None:
+    def __init__(self, layout: Layout, width: float, height: float, margin: float) -> None:
         self.turn = upright(layout)
         edge = outline(layout) * self.turn
         span = (float(np.ptp(edge.real)), float(np.ptp(edge.imag)))
-        self.scale = min((width - 2 * _MARGIN) / max(span[0], 1e-6), (height - 2 * _MARGIN) / max(span[1], 1e-6))
+        self.scale = min((width - 2 * margin) / max(span[0], 1e-6), (height - 2 * margin) / max(span[1], 1e-6))
         middle = complex((edge.real.max() + edge.real.min()) / 2, (edge.imag.max() + edge.imag.min()) / 2)
         self.shift = complex(width / 2, height / 2) - middle.conjugate() * self.scale
 
@@ -120,7 +120,7 @@ def mark_letters(walls: Sequence[Wall]) -> dict[str, str]:
 
 def _threads(layout: Layout, fit: _Fit) -> tuple[Thread, ...]:
     letters = mark_letters(layout.walls)
-    found = []
+    found: list[Thread] = []
     for at, wall in enumerate(layout.walls):
         if wall.marked and wall.ends > wall.born:
             places = fit.places(layout.points[wall.born : wall.ends + 1, at])
@@ -135,9 +135,9 @@ def _signs(layout: Layout, fit: _Fit) -> tuple[tuple[Place, ...], tuple[Place, .
     positions = np.array([wall.positions for wall in layout.walls])
     rows = list(enumerate(layout.rows, start=1))
     changes = [(at, events(row)) for at, row in rows]
-    many = sum(len(each) for _, each in changes)
     shaped = [(at, each) for at, each in changes if each]
-    every = max(1, int(np.ceil(many / _MOST_SIGNS)))
+    apart = fit.scale * layout.gauge.row_cm * len(layout.rows) / max(len(shaped), 1)
+    every = max(1, int(np.ceil(_SIGNS_APART / max(apart, 1e-9))))
     for at, each in shaped[::every]:
         for event in each:
             place = _on_row(positions[:, at], layout.points[at], event.new)
@@ -191,13 +191,14 @@ def to_svg(page: ClothPage, row: int | None = None, worked: int = 0, class_: str
     if page.tab:
         parts.append(svg.tag("path", d=svg.path(page.tab, closed=True), class_="cloth-tab"))
     parts.append(svg.tag("path", d=svg.path(page.outline, closed=True), class_="cloth-edge"))
-    parts += [_thread(thread) for thread in page.threads]
+    parts += [_line(thread) for thread in page.threads]
     parts.append(svg.tag("path", d="".join(_caret(x, y, 1) for x, y in page.increases), class_="cloth-up"))
     parts.append(svg.tag("path", d="".join(_caret(x, y, -1) for x, y in page.decreases), class_="cloth-down"))
+    parts += [_flag(thread) for thread in page.threads]
     parts += _dimensions(page)
     at = min(max((row or 0) - page.first_row, 0), len(page.needles) - 1)
-    hidden = row is None
-    parts.append(svg.tag("path", d=needle_path(page.needles[at]), class_="cloth-needle", hidden="" if hidden else None))
+    class_needle = "cloth-needle is-hidden" if row is None else "cloth-needle"
+    parts.append(svg.tag("path", d=needle_path(page.needles[at]), class_=class_needle))
     return svg.picture(parts, page.width, page.height, page.title, class_)
 
 
@@ -223,13 +224,17 @@ def _worked_shape(page: ClothPage, worked: int) -> str:
     return svg.path([*start[: at + 1], *page.needles[at], *end[at::-1], *first], closed=True)
 
 
-def _thread(thread: Thread) -> str:
+def _line(thread: Thread) -> str:
+    name = svg.tag("title", svg.text(thread.name))
+    line = svg.tag("path", d=svg.path(thread.places))
+    return svg.tag("g", name + line, class_=f"cloth-thread thread-{thread.hue}")
+
+
+def _flag(thread: Thread) -> str:
     x, y = thread.places[len(thread.places) * 3 // 4]
     flag = svg.tag("rect", x=svg.number(x - 10), y=svg.number(y - 10), width=20, height=20, rx=4)
     letter = svg.tag("text", svg.text(thread.letter), x=svg.number(x), y=svg.number(y + 4.5), text_anchor="middle")
-    line = svg.tag("path", d=svg.path(thread.places))
-    name = svg.tag("title", svg.text(thread.name))
-    return svg.tag("g", name + line + flag + letter, class_=f"cloth-thread thread-{thread.hue}")
+    return svg.tag("g", flag + letter, class_=f"cloth-thread thread-{thread.hue}")
 
 
 def _caret(x: float, y: float, up: int) -> str:

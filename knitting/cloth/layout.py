@@ -39,7 +39,12 @@ class Layout:
     @property
     def rows(self) -> tuple[WorkedRow, ...]:
         """The rows that are laid out."""
-        return self.worked.rows[self.first_row :]
+        return self.worked.rows[self.first_row : self.worked.sound_rows]
+
+    @property
+    def whole(self) -> bool:
+        """Whether every row is laid out; those from the first that does not add up are left out."""
+        return self.worked.sound_rows == len(self.worked.rows)
 
     @property
     def from_tab(self) -> bool:
@@ -55,14 +60,14 @@ class NotLaid:
 
 
 def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLaid:
-    """Lay a piece flat from its gauge, or from a guess where it has none.
+    """Lay a piece flat from its gauge, or from a guess where it has none; only the rows that add up.
 
     Returns ``NotLaid`` where there is nothing to lay, or where it is worked in rounds.
     """
     first = worked.tab_rows
-    rows = worked.rows[first:]
+    rows = worked.rows[first : worked.sound_rows]
     if len(rows) < 2:
-        return NotLaid("The cloth is drawn from the second row on.")
+        return NotLaid("The cloth is drawn once two rows add up.")
     if any(row.in_round for row in rows):
         return NotLaid("Pieces in the round are not drawn flat yet.")
     used = gauge or worked.piece.headers.gauge or guess_gauge(rows)

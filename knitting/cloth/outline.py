@@ -160,13 +160,22 @@ def _direction(points: Points) -> complex:
 
 
 def upright(layout: Layout) -> complex:
-    """The turn that lays the cloth as it is used: its longest side level or upright, a tab's edge on top."""
+    """The turn that lays the cloth as it is used.
+
+    A tab's edge lies on top; a cloth that fans out from a point stands on it, as it grew; any other
+    lies with its longest side level or upright.
+    """
     sides = stretches(layout)
     if not sides:
         return 1.0 + 0j
     longest = max(sides, key=lambda side: side.length)
     if layout.from_tab:
         return -1.0 / longest.direction
+    rising = [side for side in sides if side.edge == "start edge"]
+    falling = [side for side in sides if side.edge == "end edge"]
+    if len(rising) == len(falling) == 1 and not any("first row" in side.edge for side in sides):
+        axis = rising[0].direction - falling[0].direction
+        return complex(1j * abs(axis) / axis) if abs(axis) > 1e-6 else 1.0 + 0j
     angle = float(np.angle(longest.direction))
     quarter = round(angle / (np.pi / 2)) * (np.pi / 2)
     return complex(np.exp(1j * (quarter - angle)))

@@ -157,6 +157,11 @@ class WorkedPiece:
         return sum(row.end for row in self.rows)
 
     @property
+    def sound_rows(self) -> int:
+        """How many rows from the beginning could be worked to their ends."""
+        return next((i for i, row in enumerate(self.rows) if not row.complete), len(self.rows))
+
+    @property
     def tab_rows(self) -> int:
         """Rows at the beginning that belong to a tab."""
         return next((i for i, row in enumerate(self.rows) if not row.in_tab), len(self.rows))

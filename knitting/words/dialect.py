@@ -5,7 +5,7 @@ from __future__ import annotations
 import tomllib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, cached_property
 from importlib.resources import files
 from typing import Any
 
@@ -39,13 +39,26 @@ class Dialect:
     fixed_times: Mapping[str, int]
     headers: Mapping[str, str]
     fabrics: Mapping[str, tuple[str, ...]]
-    modifiers: tuple[tuple[tuple[str, ...], str], ...]
+    modifiers: Mapping[str, tuple[tuple[tuple[str, ...], str], ...]]
     written: Mapping[str, str]
     spellings: Mapping[str, tuple[Spelling, ...]]
     forms: Mapping[str, tuple[Template, ...]]
 
+    @cached_property
+    def openings(self) -> Mapping[str, frozenset[str]]:
+        """For each form the words that it may begin with (empty: any)."""
+        return {
+            form: frozenset().union(*(t.openings for t in templates))
+            if all(t.openings for t in templates)
+            else frozenset()
+            for form, templates in self.forms.items()
+        }
+
     def match(self, form: str, tokens: Sequence[Token], at: int, read_slot: SlotReader) -> tuple[Found, int] | None:
         """The first template of a form that stands at ``at``."""
+        openings = self.openings[form]
+        if openings and (at >= len(tokens) or tokens[at].text not in openings):
+            return None
         for template in self.forms[form]:
             found = template.match(tokens, at, read_slot)
             if found is not None:
@@ -72,7 +85,9 @@ class Dialect:
 
     def modifier_at(self, tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
         """The way of working ("through the back") that stands at ``at``."""
-        for words, key in self.modifiers:
+        if at >= len(tokens):
+            return None
+        for words, key in self.modifiers.get(tokens[at].text, ()):
             if tuple(token.text for token in tokens[at : at + len(words)]) == words:
                 return key, at + len(words)
         return None
@@ -117,9 +132,14 @@ def _turned(table: Mapping[str, Sequence[str]]) -> dict[str, str]:
     return {word: key for key, words in table.items() for word in words}
 
 
-def _modifiers(table: Mapping[str, Sequence[str]]) -> tuple[tuple[tuple[str, ...], str], ...]:
-    found = [(tuple(token.text for token in tokens_of(words)), key) for key, all_ in table.items() for words in all_]
-    return tuple(sorted(found, key=lambda item: -len(item[0])))
+def _modifiers(table: Mapping[str, Sequence[str]]) -> dict[str, tuple[tuple[tuple[str, ...], str], ...]]:
+    """The ways of working by their first word, the longest first."""
+    by_first: dict[str, list[tuple[tuple[str, ...], str]]] = {}
+    for key, all_ in table.items():
+        for said in all_:
+            words = tuple(token.text for token in tokens_of(said))
+            by_first.setdefault(words[0], []).append((words, key))
+    return {first: tuple(sorted(found, key=lambda item: -len(item[0]))) for first, found in by_first.items()}
 
 
 def _spellings(table: Mapping[str, Sequence[str]]) -> dict[str, tuple[Spelling, ...]]:

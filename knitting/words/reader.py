@@ -16,7 +16,7 @@ from knitting.words.tokens import Token, span_of, tokens_of
 
 MOST_BYTES = 200_000
 """The longest text that is read, in bytes of UTF-8."""
-MOST_LINES = 20_000
+MOST_LINES = 5_000
 MOST_IN_LINE = 4_000
 _MOST_PROBLEMS = 200
 
@@ -49,7 +49,9 @@ def read(text: str, words: Dialect | None = None) -> Reading:
         return reader.reading()
     for number, line_text in enumerate(text.splitlines(), start=1):
         if len(reader.problems) >= _MOST_PROBLEMS or number > MOST_LINES:
-            message = f"Reading stopped at line {number}: too much before it could not be read."
+            message = f"Reading stopped at line {number}: at most {MOST_LINES:,} lines are read."
+            if number <= MOST_LINES:
+                message = f"Reading stopped at line {number}: too much before it could not be read."
             reader.say(ProblemKind.TOO_LONG, Span(number, 1), message)
             break
         reader.line(number, line_text)
@@ -63,6 +65,7 @@ class _Reader:
         self.orders_reader = OrderReader(words)
         self.problems: list[Problem] = []
         self.notes: list[tuple[Span, str]] = []
+        self.unknown_keys: list[Span] = []
         self.sections: list[tuple[str, list[Order]]] = [("", [])]
 
     @property
@@ -72,6 +75,10 @@ class _Reader:
     def reading(self) -> Reading:
         sections = tuple(Section(name, tuple(orders)) for name, orders in self.sections if orders or not name)
         piece = Piece(self.headers.headers(), sections, tuple(self.notes))
+        if self.unknown_keys and not self.begun:
+            message = "No cast-on and no row could be found, only lines such as this one."
+            hint = "Begin with 'Cast on 41 sts.' and a row such as 'Row 1: Knit.'"
+            self.say(ProblemKind.NO_CAST_ON, self.unknown_keys[0], message, hint)
         problems = in_reading_order([*self.problems, *self.headers.problems])
         return Reading(piece, problems, self.dialect)
 
@@ -112,6 +119,7 @@ class _Reader:
             return
         header = header_of(line_text)
         if header and not self.begun:
+            self.unknown_keys.append(whole)
             self.headers.take(header[0], header[1], whole)
         else:
             self._cannot_read(rest, line_text)

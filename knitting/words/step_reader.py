@@ -113,7 +113,7 @@ class StepReader:
             self.at = len(self.tokens)
             return Unread(self.tokens[start].text, span)
         self.at += 1
-        into = self.slots.form("into", self.tokens, self.at)
+        into = self.slots.form("into", self.tokens, self.at) or self.slots.form("into_one", self.tokens, self.at)
         if into:
             self.at = into[1]
             return self._cluster(steps, start, into[0])

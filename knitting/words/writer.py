@@ -202,7 +202,7 @@ class Writer:
             case Group():
                 return self._group(step)
             case Cluster(steps, over):
-                return f"({self.steps(steps)}) {self.dialect.fill('into', n=over)}"
+                return f"({self.steps(steps)}) {self._into(over)}"
             case Marker(deed, _, name):
                 return self.dialect.fill(
                     {MarkerDeed.PLACE: "place", MarkerDeed.PASS: "pass"}.get(deed, "remove"), name=name
@@ -229,8 +229,15 @@ class Writer:
 
     def so_often(self, times: int) -> str:
         """A number of times: "twice", "3 times"."""
-        fixed = {number: word for word, number in self.dialect.fixed_times.items()}
+        fixed = {number: word for word, number in self.dialect.fixed_times.items() if number <= 2}
         return fixed.get(times) or self.dialect.fill("times", n=times)
+
+    def _into(self, over: int) -> str:
+        if over > 1:
+            return self.dialect.fill("into", n=over)
+        plural = self.dialect.classes["st"][0]
+        words = self.dialect.fill("into_one").split()
+        return " ".join(self.dialect.singular.get(word, word) if word == plural else word for word in words)
 
     def _group(self, group: Group) -> str:
         inner = self.steps(group.steps)

@@ -1,0 +1,73 @@
+# One front door: make demo, make test.
+PYTHON ?= python3
+VENV ?= .venv
+BIN := $(VENV)/bin
+BIND ?= 127.0.0.1:8000
+export BIAS_BIND := $(BIND)
+export UV_PYTHON_DOWNLOADS := never
+
+.PHONY: demo test check setup setup-dev browser css css-check bench screenshots lock format serve
+
+demo: setup  ## set everything up, load the demo and serve it
+	$(BIN)/python manage.py migrate --verbosity 0
+	$(BIN)/python manage.py collectstatic --noinput --verbosity 0
+	$(BIN)/python manage.py demo
+	@$(MAKE) --no-print-directory serve
+
+serve:
+	$(BIN)/python manage.py check --tag security
+	@echo
+	@echo "  Bias is at http://$(BIND)   (end it with Ctrl+C)"
+	@echo
+	@exec $(BIN)/gunicorn bias.wsgi --bind $(BIND) --workers 2 --threads 4 --log-level warning
+
+test: setup-dev browser check  ## set everything up and run every check and test
+	$(BIN)/python -m pytest tests knitting drawing bias
+
+check: setup-dev css-check  ## lint, types, import contract, migrations, styles
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check .
+	$(BIN)/mypy
+	$(BIN)/lint-imports
+	$(BIN)/djade --check $$(git ls-files 'bias/**/*.html')
+	$(BIN)/python manage.py check
+	$(BIN)/python manage.py makemigrations --check --dry-run
+
+bench: setup-dev  ## ratios beside a plain reference
+	$(BIN)/python -m pytest benchmarks --benchmark-columns=min,median,rounds -p no:timeout
+
+screenshots: setup-dev browser  ## the main views from the demo data
+	$(BIN)/python docs/screenshots/make.py
+
+css: node_modules/.set-up  ## build the styles
+	node_modules/.bin/tailwindcss -i bias/assets/bias.css -o bias/static/bias.css --minify
+
+css-check: node_modules/.set-up
+	node_modules/.bin/tailwindcss -i bias/assets/bias.css -o var/built.css --minify
+	@cmp var/built.css bias/static/bias.css || { echo "The styles are older than their source: run 'make css' and commit."; exit 1; }
+
+format: setup-dev
+	$(BIN)/ruff check --fix . ; $(BIN)/ruff format .
+	$(BIN)/djade $$(git ls-files 'bias/**/*.html')
+
+lock: setup-dev  ## pin the dependencies anew, by hash
+	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/base.in -o requirements/base.txt
+	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/dev.in -o requirements/dev.txt
+
+setup: $(VENV)/.set-up-base
+setup-dev: $(VENV)/.set-up-dev
+
+# The stamp holds what was installed; the development set contains the other.
+$(VENV)/.set-up-base: requirements/base.txt
+	@.ci/set-up $(PYTHON) $(VENV) base
+
+$(VENV)/.set-up-dev: requirements/dev.txt
+	@.ci/set-up $(PYTHON) $(VENV) dev
+
+browser:
+	@.ci/browser
+
+node_modules/.set-up: package.json package-lock.json
+	@mkdir -p var
+	npm install --no-save --silent
+	@touch $@

@@ -1,0 +1,9 @@
+"""The basket."""
+
+from django.apps import AppConfig
+
+
+class BasketConfig(AppConfig):
+    """Home."""
+
+    name = "bias.basket"

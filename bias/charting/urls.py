@@ -1,0 +1,13 @@
+"""Addresses of a piece seen."""
+
+from django.urls import path
+
+from bias.charting import views
+
+urlpatterns = [
+    path("pieces/<int:piece_id>/", views.piece, name="piece"),
+    path("pieces/<int:piece_id>/row/<int:row>/", views.row, name="row"),
+    path("pieces/<int:piece_id>/fold/<int:fold>/", views.fold, name="fold"),
+    path("pieces/<int:piece_id>/rows.json", views.rows_json, name="rows-json"),
+    path("pieces/<int:piece_id>/words.txt", views.words_txt, name="words-txt"),
+]

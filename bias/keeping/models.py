@@ -1,0 +1,68 @@
+"""Pieces and their revisions: what people gave, never what can be computed from it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+from django.http import Http404
+
+
+class PieceQuerySet(models.QuerySet["Piece"]):
+    """Pieces, never without their owner."""
+
+    def of(self, owner: Any) -> PieceQuerySet:
+        """The pieces of one knitter."""
+        return self.filter(owner=owner)
+
+    def one_of(self, owner: Any, piece_id: int) -> Piece:
+        """One piece of a knitter; anybody else's is not found."""
+        piece = self.of(owner).filter(pk=piece_id).first()
+        if piece is None:
+            raise Http404("There is no such piece in your basket.")
+        return piece
+
+
+class Piece(models.Model):
+    """One thing to knit."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="pieces")
+    title = models.CharField(max_length=200)
+    begun_at = models.DateTimeField(auto_now_add=True)
+    touched_at = models.DateTimeField(auto_now=True)
+
+    objects = PieceQuerySet.as_manager()
+
+    class Meta:
+        ordering = ["-touched_at", "-id"]
+
+    def __str__(self) -> str:
+        return self.title
+
+    @property
+    def current(self) -> Revision:
+        """The revision that counts."""
+        revision = self.revisions.order_by("-number").first()
+        assert revision is not None, "a piece is made together with its first revision"
+        return revision
+
+    @property
+    def words(self) -> str:
+        """The written rows as they stand."""
+        return self.current.words
+
+
+class Revision(models.Model):
+    """The written rows of a piece as they were once saved; never changed afterwards."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    words = models.TextField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["piece", "number"], name="one_revision_a_number")]
+
+    def __str__(self) -> str:
+        return f"{self.piece} {self.number}"

@@ -1,0 +1,10 @@
+"""Addresses at the needles."""
+
+from django.urls import path
+
+from bias.making import views
+
+urlpatterns = [
+    path("pieces/<int:piece_id>/needles/", views.needles, name="needles"),
+    path("pieces/<int:piece_id>/needles/events/", views.event, name="event"),
+]

@@ -1,0 +1,143 @@
+"""Settings of the site, from the environment where they differ by machine."""
+
+from ipaddress import ip_address
+from pathlib import Path
+
+from csp.constants import NONE, SELF
+from django.core.management.utils import get_random_secret_key
+from environs import Env
+
+env = Env()
+ROOT = Path(__file__).resolve().parent.parent
+VAR = Path(env.str("BIAS_VAR", str(ROOT / "var")))
+VAR.mkdir(parents=True, exist_ok=True)
+
+
+def _kept_secret() -> str:
+    """A secret of this machine, made at the first start and kept beside the database."""
+    place = VAR / "secret-key"
+    if not place.exists():
+        place.touch(mode=0o600)
+        place.write_text(get_random_secret_key())
+    return place.read_text()
+
+
+def is_loopback(host: str) -> bool:
+    """Whether an address is reached from this machine alone."""
+    if host == "localhost":
+        return True
+    try:
+        return ip_address(host.strip("[]")).is_loopback
+    except ValueError:
+        return False
+
+
+BIAS_BIND = env.str("BIAS_BIND", "127.0.0.1:8000")
+BIAS_HOUSEHOLD = env.bool("BIAS_HOUSEHOLD", True)
+SECRET_KEY = env.str("BIAS_SECRET_KEY", "") or _kept_secret()
+DEBUG = env.bool("BIAS_DEBUG", False)
+ALLOWED_HOSTS = env.list("BIAS_HOSTS", ["127.0.0.1", "localhost", "[::1]"])
+CSRF_TRUSTED_ORIGINS = env.list("BIAS_ORIGINS", [])
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "whitenoise.runserver_nostatic",
+    "django.contrib.staticfiles",
+    "csp",
+    "bias.joining",
+    "bias.keeping",
+    "bias.basket",
+    "bias.writing",
+    "bias.charting",
+    "bias.making",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "bias.joining.household.HouseholdMiddleware",
+    "django.contrib.auth.middleware.LoginRequiredMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "bias.urls"
+WSGI_APPLICATION = "bias.wsgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [ROOT / "bias" / "templates"],
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+            ],
+            "builtins": ["django.templatetags.static"],
+        },
+    },
+]
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": VAR / "bias.sqlite3",
+        "OPTIONS": {
+            "timeout": 10,
+            "transaction_mode": "IMMEDIATE",
+            # FULL: a row that was acknowledged survives a power cut as well as a killed process.
+            "init_command": "PRAGMA journal_mode=WAL;PRAGMA synchronous=FULL;"
+            "PRAGMA temp_store=MEMORY;PRAGMA cache_size=-20000;",
+        },
+    },
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTH_USER_MODEL = "joining.Knitter"
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 12}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+LOGIN_URL = "sign-in"
+LOGIN_REDIRECT_URL = "basket"
+LOGOUT_REDIRECT_URL = "sign-in"
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 90
+
+LANGUAGE_CODE = "en-us"
+USE_I18N = False
+USE_TZ = True
+TIME_ZONE = env.str("BIAS_TIME_ZONE", "UTC")
+
+STATIC_URL = "static/"
+STATIC_ROOT = VAR / "static"
+STATICFILES_DIRS = [ROOT / "bias" / "static"]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedManifestStaticFilesStorage"},
+}
+
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
+"""Room for a text of the largest size in a form, every letter percent-encoded."""
+DATA_UPLOAD_MAX_NUMBER_FIELDS = 50
+
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF],
+        "font-src": [SELF],
+        "img-src": [SELF, "data:", "blob:"],
+        "connect-src": [SELF],
+        "form-action": [SELF],
+        "base-uri": [NONE],
+        "frame-ancestors": [NONE],
+        "manifest-src": [SELF],
+    },
+}

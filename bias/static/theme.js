@@ -1,0 +1,16 @@
+// Light or dark: the knitter's choice if she made one, else the machine's.
+(() => {
+  const root = document.documentElement;
+  const kept = () => {
+    try { return localStorage.getItem("bias-theme"); } catch { return null; }
+  };
+  const show = (theme) => root.classList.toggle("dark", theme === "dark");
+  const machine = matchMedia("(prefers-color-scheme: dark)");
+  show(kept() ?? (machine.matches ? "dark" : "light"));
+  document.addEventListener("click", (event) => {
+    if (!event.target.closest("[data-theme-switch]")) return;
+    const theme = root.classList.contains("dark") ? "light" : "dark";
+    try { localStorage.setItem("bias-theme", theme); } catch { /* private window: for this page only */ }
+    show(theme);
+  });
+})();

@@ -1,0 +1,26 @@
+"""What can be done with drafts."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+
+from bias.keeping.models import Piece
+from bias.writing.models import Draft
+
+
+def draft_of(owner: Any, piece: Piece | None) -> Draft | None:
+    """The draft of a piece, or of the next one to be brought in."""
+    return Draft.objects.filter(owner=owner, piece=piece).first()
+
+
+@transaction.atomic
+def keep_draft(owner: Any, piece: Piece | None, words: str, started_from: int = 0) -> None:
+    """Keep what is typed; what was kept before is replaced."""
+    Draft.objects.update_or_create(owner=owner, piece=piece, defaults={"words": words, "started_from": started_from})
+
+
+def drop_draft(owner: Any, piece: Piece | None) -> None:
+    """Let a draft go, once it is saved or given up."""
+    Draft.objects.filter(owner=owner, piece=piece).delete()

@@ -1,0 +1,31 @@
+"""Short ways for the tests to ask the core."""
+
+from __future__ import annotations
+
+from knitting.needle.piece_worker import work_piece
+from knitting.needle.worked import WorkedPiece
+from knitting.words.reader import read
+
+
+def worked(text: str) -> WorkedPiece:
+    """A text read and worked."""
+    reading = read(text)
+    return work_piece(reading.piece, reading.problems)
+
+
+def one_row(count: str, words: str) -> WorkedPiece:
+    """One row on a needle: "9" is nine stitches, "4*4" has a marked stitch between two parts of four."""
+    if "*" not in count:
+        return worked(f"Cast on {count} sts.\nRow 1: {words}")
+    parts = [int(part) for part in count.split("*")]
+    at, marks = 0, []
+    for part in parts[:-1]:
+        at += part + 1
+        marks.append(str(at))
+    total = sum(parts) + len(marks)
+    return worked(f"Cast on {total} sts.\nMark sts {', '.join(marks)}.\nRow 1: {words}")
+
+
+def kinds(piece: WorkedPiece) -> list[str]:
+    """The slugs of the problems in reading order."""
+    return [problem.kind.value for problem in piece.problems]

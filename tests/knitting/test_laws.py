@@ -1,0 +1,88 @@
+"""Laws that hold for every pattern, tried on made-up ones."""
+
+import networkx as nx
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from knitting.needle.lineage import events, lineage
+from knitting.words.reader import read
+from knitting.words.writer import write
+from tests.knitting.asking import worked
+
+STITCHES = ["k1", "k3", "p2", "yo", "kfb", "k2tog", "ssk", "cdd", "m1l", "yo twice", "(k1, yo, k1) in next st", "sl1"]
+LINES = st.lists(st.sampled_from([*STITCHES, "[k1, yo] twice", "pm"]), min_size=1, max_size=6)
+ROWS = st.lists(LINES, min_size=1, max_size=5)
+
+
+@st.composite
+def patterns(draw):
+    """Rows that begin with drawn steps and end with plain stitches; most can be worked, some cannot."""
+    count = draw(st.integers(12, 40))
+    text = [f"Cast on {count} sts."]
+    if draw(st.booleans()):
+        text.append(f"Mark sts {draw(st.integers(1, count))}.")
+    for number, steps in enumerate(draw(ROWS), start=1):
+        text.append(f"Row {number}: {', '.join(steps)}, k to end.")
+    if draw(st.booleans()):
+        text.append(f"Repeat rows 1-{number} {draw(st.integers(1, 4))} more times.")
+    return "\n".join(text)
+
+
+def outcome(piece):
+    return [(row.label, row.side, row.time, row.parts) for row in piece.rows]
+
+
+@given(patterns())
+@settings(max_examples=150, deadline=None)
+def test_written_back_and_read_again_a_piece_works_to_the_same_rows(text):
+    first = read(text)
+    again = read(write(first.piece))
+    assert not again.problems
+    assert outcome(worked(text)) == outcome(worked(write(first.piece)))
+
+
+@given(patterns())
+@settings(max_examples=150, deadline=None)
+def test_parts_sum_to_the_row_and_the_work_to_the_parts(text):
+    for row in worked(text).rows:
+        assert sum(row.parts) == row.end
+        assert sum(part.count for part in row.work) == row.end
+        assert all(part.count >= 0 for part in row.work)
+
+
+@given(patterns())
+@settings(max_examples=100, deadline=None)
+def test_lineage_reaches_every_stitch_once_and_never_crosses(text):
+    graph = nx.DiGraph()
+    for at, row in enumerate(worked(text).rows):
+        if not row.complete:
+            break
+        links = lineage(row)
+        assert sum(link.uses * link.times for link in links) == row.start
+        assert sum(link.makes * link.times for link in links) == row.end
+        assert [link.old for link in links] == sorted(link.old for link in links)
+        assert [link.new for link in links] == sorted(link.new for link in links)
+        assert sum(event.change for event in events(row)) == row.change
+        for link in links:
+            for time in range(link.times):
+                for old in range(link.uses):
+                    for new in range(link.makes):
+                        graph.add_edge(
+                            (at, link.old + time * link.uses + old), (at + 1, link.new + time * link.makes + new)
+                        )
+    assert nx.is_directed_acyclic_graph(graph)
+
+
+@given(st.text(max_size=400))
+@settings(max_examples=300, deadline=None)
+def test_any_text_gets_an_answer(text):
+    piece = worked(text)
+    assert len(piece.rows) <= 5_000
+
+
+@given(patterns(), st.integers(0, 300), st.text(max_size=3))
+@settings(max_examples=200, deadline=None)
+def test_a_pattern_with_a_slip_of_the_pen_gets_an_answer(text, at, slip):
+    at = min(at, len(text))
+    piece = worked(text[:at] + slip + text[at + len(slip) :])
+    assert all(problem.message.endswith((".", "?")) for problem in piece.problems)
