@@ -56,11 +56,11 @@ def strip(row: WorkedRow) -> tuple[StripPart, ...]:
     letters = _letters(row)
     found: list[StripPart] = []
     for at, part in enumerate(row.work):
-        if not part.runs and not part.count and not before[at]:
+        if not part.runs and not part.stitches and not before[at]:
             continue
         words = tuple(Word(said, change) for said, change in runs_in_words(part.runs))
         letter, hue = letters[at]
-        found.append(StripPart(names[at], words, before[at], part.count, letter, hue, part.mark is not None))
+        found.append(StripPart(names[at], words, before[at], part.stitches, letter, hue, part.mark is not None))
     return tuple(found)
 
 
@@ -97,7 +97,7 @@ def _counts_before(row: WorkedRow) -> list[int]:
         flat.append(count)
         if at < len(marks) and marks[at].in_stitch:
             flat.append(1)
-    return flat if len(flat) == len(row.work) else [part.count for part in row.work]
+    return flat if len(flat) == len(row.work) else [part.stitches for part in row.work]
 
 
 def _letters(row: WorkedRow) -> list[tuple[str, int]]:

@@ -51,11 +51,17 @@ class Group:
         return (self.events[0].new + self.events[-1].new) / 2
 
 
-def groups(row: WorkedRow) -> list[Group]:
-    """The changes of a row, gathered where they stand together."""
+def groups(row: WorkedRow, alike: bool = True) -> list[Group]:
+    """The changes of a row, gathered where they stand together.
+
+    With ``alike`` false, only increases beside decreases are gathered (``k2tog, yo, k2tog``), and two
+    increases beside one another stay apart: in a narrow row they may belong to different walls.
+    """
     found: list[list[Event]] = []
     for event in events(row):
-        if found and event.new - found[-1][-1].new <= _SAME_GROUP:
+        last = found[-1][-1] if found else None
+        near = last is not None and event.new - last.new <= _SAME_GROUP
+        if last is not None and near and (alike or event.change * last.change < 0):
             found[-1].append(event)
         else:
             found.append([event])

@@ -83,7 +83,7 @@ def _core_shifts(rows: Sequence[WorkedRow], positions: Numbers) -> Numbers:
     """How far the plain wales of each zone shift in each row, in stitches, as ``[zone, row]``."""
     zones = len(positions) - 1
     shifts = np.zeros((zones, len(rows)))
-    found = [groups(row) for row in rows]
+    found = [groups(row, alike=False) for row in rows]
     habits = _Habits()
     for at, row in enumerate(rows):
         for zone in range(zones) if found[at] else ():

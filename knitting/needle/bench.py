@@ -8,6 +8,7 @@ from knitting.needle.checks import check_claim, missing_increase
 from knitting.needle.definitions import Definition
 from knitting.needle.lines import LineLog
 from knitting.needle.needle import Needle
+from knitting.needle.rehearsal import rehearse
 from knitting.needle.row_worker import RowResult, work_row
 from knitting.needle.worked import WorkedRow
 from knitting.problems import Problem, ProblemKind, Span
@@ -54,15 +55,29 @@ class Bench:
         colour = definition.colour or self.stripe() or self.colour
         before = self.needle
         first = self.first_row and not self.rows
-        result = work_row(before, definition.steps, side, definition.span, in_round=in_round, first=first)
+        result = self._result(definition, before, side, in_round, first)
         self.needle = result.after
         self.colour = result.colour or definition.colour or self.colour
         self.bound_off += result.bound_off
         self.dropped += result.dropped
-        self._check(definition, result, before)
+        if result.problems or definition.worked == 1:
+            self._check(definition, result)
         self._record(definition, result, before, side, colour, in_round, line)
         self.history.append(definition)
         return result.complete
+
+    def _result(
+        self, definition: Definition, needle: Needle, side: Side, in_round: bool, first: bool
+    ) -> RowResult:
+        rehearsal = definition.rehearsals.get((side, in_round))
+        again = rehearsal.again(needle, side) if rehearsal else None
+        if again is not None:
+            return again
+        result = work_row(needle, definition.steps, side, definition.span, in_round=in_round, first=first)
+        rehearsed = None if first else rehearse(needle, side, result)
+        if rehearsed is not None:
+            definition.rehearsals[side, in_round] = rehearsed
+        return result
 
     def say(self, *problems: Problem) -> None:
         """Keep problems; one that was said of the same place already is not said again."""
@@ -81,30 +96,31 @@ class Bench:
         in_round: bool,
         line: int,
     ) -> None:
-        self.rows.append(
-            WorkedRow(
-                label=definition.label,
-                section=self.section_name,
-                time=definition.worked,
-                side=side,
-                colour=colour,
-                span=definition.span,
-                before=before,
-                after=self.needle,
-                work=result.work,
-                in_round=in_round,
-                bound_off=result.bound_off,
-                dropped=result.dropped,
-                complete=result.complete,
-                order_line=line,
-            )
+        # By place, not by name: this is the innermost line of every piece.
+        row = WorkedRow(
+            definition.label,
+            self.section_name,
+            definition.worked,
+            side,
+            colour,
+            definition.span,
+            before,
+            result.after,
+            result.work,
+            in_round,
+            result.bound_off,
+            result.dropped,
+            result.complete,
+            False,
+            line,
         )
+        self.rows.append(row if result.after is self.needle else row._replace(after=self.needle))
         self.lines.row(line, len(self.rows) - 1)
         self.stitches += self.needle.total
         self.first_row = False
         self.next_side = Side.RS if in_round else side.other
 
-    def _check(self, definition: Definition, result: RowResult, before: Needle) -> None:
+    def _check(self, definition: Definition, result: RowResult) -> None:
         problems = [problem.in_row(definition.label, definition.worked) for problem in result.problems]
         if (
             problems

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
+from knitting.needle.rehearsal import Rehearsal
 from knitting.problems import Problem, ProblemKind, Span
 from knitting.rows import Claim, Row, SameAs, Side, Step
 
@@ -22,6 +23,7 @@ class Definition:
     in_round: bool
     worked: int = 0
     side_said: bool = False
+    rehearsals: dict[tuple[Side, bool], Rehearsal] = field(default_factory=dict)
 
 
 def define(row: Row, number: int | None) -> Definition:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 
@@ -19,8 +18,7 @@ class Mark(NamedTuple):
         return 1 if self.in_stitch else 0
 
 
-@dataclass(frozen=True, slots=True)
-class Needle:
+class Needle(NamedTuple):
     """Counts of the parts and the marks between them; there is one count more than marks.
 
     A marked stitch is no part of ``counts``: it stands in its mark and shows in ``parts`` as 1.
@@ -35,7 +33,10 @@ class Needle:
     @property
     def total(self) -> int:
         """Stitches on the needle."""
-        return sum(self.counts) + sum(mark.width for mark in self.marks)
+        total = sum(self.counts)
+        for mark in self.marks:
+            total += mark.in_stitch
+        return total
 
     @property
     def parts(self) -> tuple[int, ...]:
@@ -77,7 +78,7 @@ class Needle:
         """
         wanted = self.counts[-1] + total - self.total
         if wanted >= 0:
-            return replace(self, counts=(*self.counts[:-1], wanted))
+            return self._replace(counts=(*self.counts[:-1], wanted))
         return Needle((total,), ())
 
     def marked(self, positions: Sequence[int], name: str = "") -> Needle | None:

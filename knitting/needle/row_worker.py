@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
@@ -31,8 +31,7 @@ from knitting.rows import (
 from knitting.stitches import Needs
 
 
-@dataclass(frozen=True, slots=True)
-class RowResult:
+class RowResult(NamedTuple):
     """What one row came to."""
 
     after: Needle
@@ -42,6 +41,7 @@ class RowResult:
     bound_off: int
     dropped: int
     colour: str
+    elastic: tuple[int, ...] = ()
 
 
 def work_row(
@@ -64,6 +64,7 @@ def work_row(
         worker.walk.bound_off,
         worker.walk.dropped,
         worker.colour,
+        tuple(worker.walk.elastic),
     )
 
 
@@ -98,7 +99,7 @@ class _RowWorker:
         if isinstance(step, WorkTo):
             distance = walk.distance(step.goal, _said_goal(step.stitch.said, step.goal), step.span)
             if distance:
-                walk.work(step.stitch, distance, step.span)
+                walk.work(step.stitch, distance, step.span, to_goal=True)
         elif isinstance(step, Work):
             if step.stitch.needs is not Needs.NOTHING:
                 self._check_lift(step)

@@ -12,7 +12,7 @@ from knitting.rows import Goal, ToEnd, ToMarker
 from knitting.stitches import Family, StitchKind
 
 MOST_ON_NEEDLE = 10_000
-MOST_MARKS = 500
+MOST_MARKS = 200
 _STEP_BUDGET = 100_000
 
 
@@ -29,6 +29,8 @@ class Walk:
         "budget",
         "counts",
         "dropped",
+        "elastic",
+        "elastic_run",
         "in_round",
         "left",
         "made",
@@ -55,6 +57,8 @@ class Walk:
         self.bound_off = 0
         self.dropped = 0
         self.budget = _STEP_BUDGET
+        self.elastic: list[int] = []
+        self.elastic_run = -1
 
     @property
     def remaining(self) -> int:
@@ -63,8 +67,12 @@ class Walk:
 
     # -- stitches ----------------------------------------------------------------------------------
 
-    def work(self, what: Workable, times: int, where: Span) -> None:
-        """Work the same thing ``times`` times, over marks where they come."""
+    def work(self, what: Workable, times: int, where: Span, to_goal: bool = False) -> None:
+        """Work the same thing ``times`` times, over marks where they come.
+
+        ``to_goal`` says that the number came from a goal: the first such run of each part is its elastic
+        one, which takes up any change of the part's count (see ``rehearsal``).
+        """
         uses, makes = what.uses, what.makes
         self.spend(where)
         if makes * times > MOST_ON_NEEDLE and makes > uses:
@@ -80,6 +88,8 @@ class Walk:
                 self.left -= whole * uses
                 self.used += whole * uses
                 self._emit(what, whole, makes, where)
+                if to_goal and self.elastic_run < 0:
+                    self.elastic_run = len(self.runs) - 1
                 times -= whole
             if times:
                 if self.left == 0 and self.marks and not self.marks[-1].in_stitch:
@@ -196,6 +206,8 @@ class Walk:
 
     def _close(self, after: Mark | None = None) -> None:
         self.parts.append(PartWork(tuple(self.runs), self.made, None, after))
+        self.elastic.append(self.elastic_run)
+        self.elastic_run = -1
         self.runs = []
         self.made = 0
 
@@ -273,6 +285,6 @@ def said(what: Workable) -> str:
 
 def needle_after(parts: tuple[PartWork, ...]) -> Needle:
     """The needle that the parts of a row make, in working order."""
-    counts = [part.count for part in parts if part.mark is None]
+    counts = [part.stitches for part in parts if part.mark is None]
     marks = [mark for part in parts if (mark := part.mark or part.after) is not None]
     return Needle(tuple(counts), tuple(marks))

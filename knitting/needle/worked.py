@@ -53,22 +53,20 @@ class Run(NamedTuple):
     times: int
 
 
-@dataclass(frozen=True, slots=True)
-class PartWork:
-    """What a row does in one part. ``count`` is what stands there afterwards.
+class PartWork(NamedTuple):
+    """What a row does in one part. ``stitches`` is what stands there afterwards.
 
     ``mark`` is the mark that a part of one stitch belongs to, ``after`` the marker that is passed
     or placed at the part's far end; both are ``None`` where there is none.
     """
 
     runs: tuple[Run, ...]
-    count: int
+    stitches: int
     mark: Mark | None = None
     after: Mark | None = None
 
 
-@dataclass(frozen=True)
-class WorkedRow:
+class WorkedRow(NamedTuple):
     """One row as it came to be. ``work`` is in working order, the needles in right-side order.
 
     ``span`` is where the row is written, ``order_line`` the line that called for it: its own, or a repeat's.

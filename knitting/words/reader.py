@@ -16,7 +16,7 @@ from knitting.words.tokens import Token, span_of, tokens_of
 
 MOST_BYTES = 200_000
 """The longest text that is read, in bytes of UTF-8."""
-MOST_LINES = 5_000
+MOST_LINES = 3_000
 MOST_IN_LINE = 4_000
 _MOST_PROBLEMS = 200
 

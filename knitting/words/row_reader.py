@@ -43,7 +43,9 @@ class Head:
 def read_head(tokens: Sequence[Token], dialect: Dialect) -> Head | None:
     """The head of a row at the start of a line, or ``None`` where no row begins."""
     slots = Slots(dialect)
-    for form in _HEAD_FORMS:
+    plain = slots.form("numbered", tokens, 0)
+    gathers = plain is None or (plain[1] < len(tokens) and tokens[plain[1]].text in dialect.classes["and"])
+    for form in _HEAD_FORMS if gathers else ("numbered",):
         found = slots.form(form, tokens, 0)
         if found:
             head = _head(form, found[0], tokens[: found[1]], dialect)

@@ -51,7 +51,7 @@ class Template:
         """The slots' values and the place after the form, if it stands at ``at``."""
         if at >= len(tokens) or (self.openings and tokens[at].text not in self.openings):
             return None
-        return next(_match(self.elements, tokens, at, read_slot), None)
+        return _match(self.elements, 0, tokens, at, read_slot)
 
 
 def compile_template(source: str, classes: Mapping[str, Sequence[str]]) -> Template:
@@ -99,22 +99,25 @@ def _openings(elements: Sequence[Element]) -> frozenset[str]:
 
 
 def _match(
-    elements: tuple[Element, ...], tokens: Sequence[Token], at: int, read_slot: SlotReader
-) -> Iterator[tuple[Found, int]]:
-    if not elements:
-        yield {}, at
-        return
-    first, rest = elements[0], elements[1:]
-    if isinstance(first, Literal):
-        if at < len(tokens) and tokens[at].text in first.words:
-            yield from _match(rest, tokens, at + 1, read_slot)
-    elif isinstance(first, Maybe):
-        yield from _match(first.elements + rest, tokens, at, read_slot)
-        yield from _match(rest, tokens, at, read_slot)
-    else:
-        for value, after in read_slot(first.name, tokens, at):
-            for found, end in _match(rest, tokens, after, read_slot):
-                yield {first.name: value, **found}, end
+    elements: tuple[Element, ...], place: int, tokens: Sequence[Token], at: int, read_slot: SlotReader
+) -> tuple[Found, int] | None:
+    """The first way in which the elements from ``place`` on stand at ``at``."""
+    while place < len(elements):
+        element = elements[place]
+        if isinstance(element, Literal):
+            if at >= len(tokens) or tokens[at].text not in element.words:
+                return None
+            place, at = place + 1, at + 1
+        elif isinstance(element, Maybe):
+            rest = elements[place + 1 :]
+            return _match(element.elements + rest, 0, tokens, at, read_slot) or _match(rest, 0, tokens, at, read_slot)
+        else:
+            for value, after in read_slot(element.name, tokens, at):
+                found = _match(elements, place + 1, tokens, after, read_slot)
+                if found is not None:
+                    return {element.name: value, **found[0]}, found[1]
+            return None
+    return {}, at
 
 
 def fill_template(

@@ -1,5 +1,7 @@
 """Laws that hold for every pattern, tried on made-up ones."""
 
+from unittest.mock import patch
+
 import networkx as nx
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -21,10 +23,12 @@ def patterns(draw):
     text = [f"Cast on {count} sts."]
     if draw(st.booleans()):
         text.append(f"Mark sts {draw(st.integers(1, count))}.")
+        text.append("Next row: k to marked st, yo, k1, yo, k to end.")
     for number, steps in enumerate(draw(ROWS), start=1):
-        text.append(f"Row {number}: {', '.join(steps)}, k to end.")
+        goal = draw(st.sampled_from(["k to end", "k to last 3 sts, yo, k3", "k to last 2 sts, k2tog", "[k2tog] to end"]))
+        text.append(f"Row {number}: {', '.join(steps)}, {goal}.")
     if draw(st.booleans()):
-        text.append(f"Repeat rows 1-{number} {draw(st.integers(1, 4))} more times.")
+        text.append(f"Repeat rows 1-{number} {draw(st.integers(1, 9))} more times.")
     return "\n".join(text)
 
 
@@ -46,8 +50,8 @@ def test_written_back_and_read_again_a_piece_works_to_the_same_rows(text):
 def test_parts_sum_to_the_row_and_the_work_to_the_parts(text):
     for row in worked(text).rows:
         assert sum(row.parts) == row.end
-        assert sum(part.count for part in row.work) == row.end
-        assert all(part.count >= 0 for part in row.work)
+        assert sum(part.stitches for part in row.work) == row.end
+        assert all(part.stitches >= 0 for part in row.work)
 
 
 @given(patterns())
@@ -71,6 +75,15 @@ def test_lineage_reaches_every_stitch_once_and_never_crosses(text):
                             (at, link.old + time * link.uses + old), (at + 1, link.new + time * link.makes + new)
                         )
     assert nx.is_directed_acyclic_graph(graph)
+
+
+@given(patterns())
+@settings(max_examples=150, deadline=None)
+def test_a_rehearsed_row_comes_to_what_working_it_step_by_step_does(text):
+    quick = worked(text)
+    with patch("knitting.needle.bench.rehearse", lambda *_: None):
+        slow = worked(text)
+    assert quick == slow
 
 
 @given(st.text(max_size=400))

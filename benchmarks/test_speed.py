@@ -1,0 +1,78 @@
+"""Speed of the core: a triangle of about 500 rows that grows to 1,000 stitches (250,000 in all).
+
+Each figure stands beside a plain reference of the same run, or beside its limit in seconds.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+
+import pytest
+
+from benchmarks.reference import triangle
+from knitting.cloth import lay_flat, measure
+from knitting.needle.piece_worker import work_piece
+from knitting.words.reader import read
+
+ROWS, MOST = 496, 1_001
+TEXT = f"""Title: Speed
+Gauge: 20 sts and 40 rows = 10 cm, garter
+Garter tab: cast on 3, knit 7 rows, pick up 3 along the side, pick up 3 from the cast-on. (9 sts)
+Mark the centre stitch.
+Row 1 (RS): K3, yo, k to centre st, yo, k1, yo, k to last 3 sts, yo, k3.
+Row 2 (WS): Knit.
+Repeat rows 1 and 2 until there are {MOST} sts.
+Bind off."""
+WRITTEN_OUT = "\n".join(
+    [
+        "Cast on 9 sts.",
+        "Mark the centre stitch.",
+        *(
+            f"Row {row}: K3, yo, k to centre st, yo, k1, yo, k to last 3 sts, yo, k3." if row % 2 else f"Row {row}: Knit."
+            for row in range(1, 501)
+        ),
+    ]
+)
+
+
+def median(call: Callable[[], object], times: int = 9) -> float:
+    """The median time of a call, in seconds."""
+    taken = []
+    for _ in range(times):
+        start = time.perf_counter()
+        call()
+        taken.append(time.perf_counter() - start)
+    return sorted(taken)[times // 2]
+
+
+def test_reference_and_engine_agree():
+    rows = [row.parts for row in work_piece(read(TEXT).piece).rows if not row.in_tab]
+    assert rows == triangle(MOST)
+    assert len(rows) == ROWS
+    assert sum(sum(parts) for parts in rows) == pytest.approx(250_000, rel=0.02)
+
+
+def test_reading(benchmark):
+    benchmark(lambda: read(TEXT))
+    assert median(lambda: read(TEXT)) < 0.030
+
+
+def test_reading_written_out(benchmark):
+    """The same rows written one by one: 500 lines. No limit is set for it; the figure is kept to be seen."""
+    reading = benchmark(lambda: read(WRITTEN_OUT))
+    assert not reading.problems
+
+
+def test_working(benchmark):
+    piece = read(TEXT).piece
+    benchmark(lambda: work_piece(piece))
+    engine, reference = median(lambda: work_piece(piece)), median(lambda: triangle(MOST), 3)
+    print(f"\nworked in {engine * 1000:.1f} ms, stitch by stitch {reference * 1000:.1f} ms: {reference / engine:.1f} times")
+    assert engine < 0.030
+    assert reference / engine >= 20
+
+
+def test_laying(benchmark):
+    worked = work_piece(read(TEXT).piece)
+    benchmark(lambda: measure(lay_flat(worked)))

@@ -1,0 +1,131 @@
+"""How known pieces lie: angles, sides and areas from a feasibility study's closed forms (plane geometry:
+Pythagoras; a row is w wide a stitch and h high), lengths in stitch widths."""
+
+import math
+
+import pytest
+from shapely import Polygon
+
+from knitting.cloth import Layout, NotLaid, lay_flat, measure, outline
+from knitting.cloth.zones import straightened
+from knitting.measures import Gauge
+from tests.knitting.asking import worked
+from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE
+
+GARTER = Gauge(10, 20)
+STOCKINETTE = Gauge(10, 10 / 0.75)
+ZIGZAG = "CO 70\nRow 1: *k6, k2tog, k5, kfb; rep from * to end.\nRepeat row 1 99 more times.\nBind off."
+LARGE_TRIANGLE = TRIANGLE.replace("61", "249")
+
+
+def laid(text: str, gauge: Gauge) -> Layout:
+    layout = lay_flat(worked(text), gauge)
+    assert isinstance(layout, Layout)
+    assert layout.method == "exact"
+    return layout
+
+
+def test_corner_cloth_is_a_square_of_29_7_with_its_widest_row_of_45():
+    measures = measure(laid(CORNER, GARTER))
+    assert [corner.angle for corner in measures.corners] == pytest.approx([90] * 4, abs=0.5)
+    assert [side.length for side in measures.sides] == pytest.approx([21 * math.sqrt(2)] * 4, abs=0.5)
+    assert max(row.end for row in worked(CORNER).rows) == 45
+
+
+def test_mitred_square_has_a_right_corner_and_sides_of_24():
+    measures = measure(laid(MITRE, GARTER))
+    assert measures.angles["centre"] == pytest.approx(90, abs=0.5)
+    assert sorted(side.length for side in measures.sides) == pytest.approx([24, 24, 24.5, 24.5], abs=0.5)
+    assert measures.area_cm2 == pytest.approx(600, rel=0.03)
+
+
+def test_centre_out_triangle_has_a_straight_neck_and_a_right_angle_at_the_tip():
+    measures = measure(laid(LARGE_TRIANGLE, GARTER))
+    assert measures.angles["centre"] == pytest.approx(180, abs=0.5)
+    assert measures.angles["centre end"] == pytest.approx(90, abs=0.5)
+    neck = max(side.length for side in measures.sides)
+    assert neck / 2 == pytest.approx(measures.marks_cm["centre"], rel=0.005)
+
+
+def test_the_same_triangle_in_stockinette_bends_its_neck():
+    measures = measure(laid(LARGE_TRIANGLE, STOCKINETTE))
+    assert measures.angles["centre"] == pytest.approx(134.76, abs=0.5)
+    assert measures.angles["centre end"] == pytest.approx(112.62, abs=0.5)
+
+
+def test_corner_cloth_in_stockinette_is_no_square():
+    angles = sorted(corner.angle for corner in measure(laid(CORNER, STOCKINETTE)).corners)
+    assert angles == pytest.approx([67.4, 67.4, 112.6, 112.6], abs=0.5)
+
+
+@pytest.mark.parametrize(("gauge", "lean", "factor"), [(GARTER, 45.0, 0.707), (STOCKINETTE, 33.69, 0.832)])
+def test_zigzag_legs_lean_and_narrow_the_scarf(gauge, lean, factor):
+    layout = laid(ZIGZAG, gauge)
+    measures = measure(layout)
+    assert measures.width_cm == pytest.approx(70 * factor, rel=0.005)
+    side = next(side for side in measures.sides if side.edge == "start edge")
+    legs = [leg for leg in measures.sides if leg.edge == "last row"]
+    leans = [abs(90 - math.degrees(abs(math.atan2(*_turned(leg, side))))) for leg in legs]
+    assert leans == pytest.approx([lean] * len(legs), abs=0.5)
+    assert len(legs) == 10
+
+
+def _turned(leg, side):
+    direction = leg.direction / side.direction
+    return direction.imag, direction.real
+
+
+@pytest.mark.parametrize("text", [CORNER, MITRE, TRIANGLE, ZIGZAG])
+@pytest.mark.parametrize("gauge", [GARTER, STOCKINETTE])
+def test_area_and_outline_agree_with_shapely(text, gauge):
+    layout = laid(text, gauge)
+    shape = Polygon([(at.real, at.imag) for at in outline(layout)])
+    assert shape.is_valid
+    assert measure(layout).area_cm2 == pytest.approx(shape.area)
+
+
+@pytest.mark.parametrize("text", [CORNER, MITRE, ZIGZAG])
+def test_area_is_that_of_the_stitches(text):
+    """Every stitch is a rectangle: the rows' mean counts times their height, as the cloth is only bent."""
+    layout = laid(text, GARTER)
+    counts = [layout.rows[0].start, *(row.end for row in layout.rows)]
+    area = sum(low + high for low, high in zip(counts, counts[1:], strict=False)) / 2 * 0.5
+    assert measure(layout).area_cm2 == pytest.approx(area, rel=0.01)
+
+
+@pytest.mark.parametrize("moves", [[0, 1], [1], [0, 0, 0, 1], [1, -1, 1], [2, 0, 1, 0, 0, 1]])
+def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves):
+    import numpy as np
+
+    steps = np.cumsum([0.0, *(moves * 12)])
+    line = straightened(steps)
+    slope = sum(moves) / len(moves)
+    assert np.diff(line)[6:-6] == pytest.approx([slope] * (len(line) - 13), abs=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("text", "reason"),
+    [
+        ("Cast on 5 sts.", "two rows"),
+        ("Cast on 5 sts.\nRow 1: Knit.", "two rows"),
+        ("Cast on 5 sts.\nRnd 1: Knit.\nRnd 2: Knit.\nRnd 3: Knit.", "round"),
+    ],
+)
+def test_what_cannot_be_laid_is_refused_with_a_sentence(text, reason):
+    layout = lay_flat(worked(text))
+    assert isinstance(layout, NotLaid)
+    assert reason in layout.reason
+    assert measure(layout).area_cm2 == 0
+
+
+def test_rows_from_the_first_that_does_not_add_up_are_not_drawn():
+    layout = lay_flat(worked("Cast on 9 sts.\nRow 1: Knit.\nRow 2: Knit.\nRow 3: K4\nRow 4: Knit."))
+    assert len(layout.rows) == 2
+    assert not layout.whole
+
+
+def test_a_missing_gauge_is_guessed_and_says_so():
+    garter = lay_flat(worked("Cast on 9 sts.\nKnit 6 rows."))
+    stockinette = lay_flat(worked("Cast on 9 sts.\nRow 1: Knit.\nRow 2: Purl.\nRow 3: Knit."))
+    assert (garter.gauge.fabric, garter.gauge.guessed) == ("garter", True)
+    assert stockinette.gauge.fabric == "stockinette"
