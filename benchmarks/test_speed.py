@@ -24,12 +24,15 @@ Row 1 (RS): K3, yo, k to centre st, yo, k1, yo, k to last 3 sts, yo, k3.
 Row 2 (WS): Knit.
 Repeat rows 1 and 2 until there are {MOST} sts.
 Bind off."""
+INCREASE = "K3, yo, k to centre st, yo, k1, yo, k to last 3 sts, yo, k3."
 WRITTEN_OUT = "\n".join(
     [
         "Cast on 9 sts.",
         "Mark the centre stitch.",
         *(
-            f"Row {row}: K3, yo, k to centre st, yo, k1, yo, k to last 3 sts, yo, k3." if row % 2 else f"Row {row}: Knit."
+            f"Row {row}: K3, yo, k to centre st, yo, k1, yo, k to last 3 sts, yo, k3."
+            if row % 2
+            else f"Row {row}: Knit."
             for row in range(1, 501)
         ),
     ]
@@ -68,9 +71,10 @@ def test_working(benchmark):
     piece = read(TEXT).piece
     benchmark(lambda: work_piece(piece))
     engine, reference = median(lambda: work_piece(piece)), median(lambda: triangle(MOST), 3)
-    print(f"\nworked in {engine * 1000:.1f} ms, stitch by stitch {reference * 1000:.1f} ms: {reference / engine:.1f} times")
+    ratio = reference / engine
+    print(f"\nworked in {engine * 1000:.1f} ms, stitch by stitch in {reference * 1000:.1f} ms: {ratio:.1f} times")
     assert engine < 0.030
-    assert reference / engine >= 20
+    assert ratio >= 20
 
 
 def test_laying(benchmark):

@@ -24,8 +24,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit code is 0 if all is well, 1 with problems, 2 for a wrong call."""
     options = _parser().parse_args(arguments)
     try:
-        text = _text(options.file)
-        gauge = _gauge(options.gauge) if getattr(options, "gauge", None) else None
+        text = read_text(options.file)
+        gauge = read_gauge(options.gauge) if getattr(options, "gauge", None) else None
     except (OSError, ValueError) as error:
         print(error, file=sys.stderr)
         return WRONG_CALL
@@ -68,7 +68,8 @@ def _parser() -> argparse.ArgumentParser:
     return parser
 
 
-def _text(file: str) -> str:
+def read_text(file: str) -> str:
+    """A pattern from a file, or from standard input for "-"; bytes that are no UTF-8 are replaced."""
     limit = MOST_BYTES + 1
     if file == "-":
         return sys.stdin.buffer.read(limit).decode("utf-8-sig", "replace")
@@ -76,7 +77,8 @@ def _text(file: str) -> str:
         return pattern.read(limit).decode("utf-8-sig", "replace")
 
 
-def _gauge(text: str) -> Gauge:
+def read_gauge(text: str) -> Gauge:
+    """A gauge as the command line takes it ("20x28"); ``ValueError`` with a sentence if it is none."""
     stitches, _, rows = text.lower().partition("x")
     try:
         gauge = Gauge(float(stitches), float(rows))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.contrib.auth.decorators import login_not_required
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.views.decorators.http import require_safe, require_POST
+from django.views.decorators.http import require_POST, require_safe
 
 from bias.basket.shelf import shelf
 from bias.keeping import actions

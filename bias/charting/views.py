@@ -12,6 +12,7 @@ from bias.keeping.models import Piece
 from bias.workbench import Workout, workout
 from drawing.cloth import needle_path
 from knitting.ledger import as_json
+from knitting.words.tokens import lines_of
 
 
 @require_safe
@@ -22,7 +23,7 @@ def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
     asked = request.GET.get("row", "1")
     row = int(asked) if asked.isascii() and asked.isdigit() and len(asked) < 7 else 1
     row = min(max(row, 1), max(len(found.worked.rows), 1))
-    about = {"piece": owned, "workout": found, "lines": found.text.splitlines(), **_row(found, row)}
+    about = {"piece": owned, "workout": found, "lines": lines_of(found.text), **_row(found, row), **_cloth(found, row)}
     return render(request, "charting/piece.html", about)
 
 
@@ -69,12 +70,18 @@ def _row(found: Workout, number: int) -> dict[str, Any]:
     if not found.worked.rows:
         return {"number": 0, "row": None}
     worked = found.worked.rows[number - 1]
-    page = found.page
     return {
         "number": number,
         "row": worked,
         "strip": found.strip(worked),
         "fold_at": next(at for at, each in enumerate(found.folds) if each.last >= number - 1),
+    }
+
+
+def _cloth(found: Workout, number: int) -> dict[str, Any]:
+    """The drawing with the needle on a row, and the needle's line for every other."""
+    page = found.page
+    return {
         "svg": found.cloth_svg(number),
         "needles": [needle_path(line) for line in page.needles] if page else [],
         "first_row": page.first_row if page else 0,

@@ -8,7 +8,7 @@ from uuid import UUID
 from django import forms
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.views.decorators.http import require_safe, require_POST
+from django.views.decorators.http import require_POST, require_safe
 
 from bias.keeping.models import Piece
 from bias.making.actions import row_done, standing, take_back

@@ -7,6 +7,7 @@
   const show = (theme) => root.classList.toggle("dark", theme === "dark");
   const machine = matchMedia("(prefers-color-scheme: dark)");
   show(kept() ?? (machine.matches ? "dark" : "light"));
+  machine.addEventListener("change", () => kept() ?? show(machine.matches ? "dark" : "light"));
   document.addEventListener("click", (event) => {
     if (!event.target.closest("[data-theme-switch]")) return;
     const theme = root.classList.contains("dark") ? "light" : "dark";

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from bias.workbench import Workout
 from knitting.needle.worked import LineCount
 from knitting.problems import Problem, Span
+from knitting.words.tokens import lines_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,12 +65,6 @@ def margin(found: Workout) -> list[MarginLine]:
         )
         for number, text in enumerate(lines_of(found.text), start=1)
     ]
-
-
-def lines_of(text: str) -> list[str]:
-    """The lines as the reader counts them, the empty one after a last line break included."""
-    lines = text.splitlines()
-    return lines if lines and not text.endswith(("\n", "\r")) else [*lines, ""]
 
 
 def stretches(text: str, spans: list[Span]) -> tuple[Stretch, ...]:

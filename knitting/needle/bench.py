@@ -66,9 +66,7 @@ class Bench:
         self.history.append(definition)
         return result.complete
 
-    def _result(
-        self, definition: Definition, needle: Needle, side: Side, in_round: bool, first: bool
-    ) -> RowResult:
+    def _result(self, definition: Definition, needle: Needle, side: Side, in_round: bool, first: bool) -> RowResult:
         rehearsal = definition.rehearsals.get((side, in_round))
         again = rehearsal.again(needle, side) if rehearsal else None
         if again is not None:

@@ -12,7 +12,7 @@ from knitting.words.headers import HeaderReader, header_of
 from knitting.words.orders import OrderReader
 from knitting.words.row_reader import read_head, read_row
 from knitting.words.slips import nearest_word
-from knitting.words.tokens import Token, span_of, tokens_of
+from knitting.words.tokens import Token, lines_of, span_of, tokens_of
 
 MOST_BYTES = 200_000
 """The longest text that is read, in bytes of UTF-8."""
@@ -47,7 +47,7 @@ def read(text: str, words: Dialect | None = None) -> Reading:
             "Bring it in as several pieces.",
         )
         return reader.reading()
-    for number, line_text in enumerate(text.splitlines(), start=1):
+    for number, line_text in enumerate(lines_of(text), start=1):
         if len(reader.problems) >= _MOST_PROBLEMS or number > MOST_LINES:
             message = f"Reading stopped at line {number}: at most {MOST_LINES:,} lines are read."
             if number <= MOST_LINES:

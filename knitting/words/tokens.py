@@ -51,6 +51,15 @@ def tokens_of(text: str, line: int = 0, column: int = 1) -> tuple[Token, ...]:
     )
 
 
+def lines_of(text: str) -> list[str]:
+    """The lines of a text as every part of the house counts them: broken at line breaks alone.
+
+    >>> lines_of("Cast on 5.\\r\\nRow 1: Knit.\\n")
+    ['Cast on 5.', 'Row 1: Knit.', '']
+    """
+    return text.replace("\r\n", "\n").replace("\r", "\n").split("\n")
+
+
 def span_of(tokens: tuple[Token, ...] | list[Token]) -> Span:
     """The stretch from the first to the last of some tokens."""
     return tokens[0].span.to(tokens[-1].span)

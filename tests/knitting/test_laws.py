@@ -12,6 +12,7 @@ from knitting.words.writer import write
 from tests.knitting.asking import worked
 
 STITCHES = ["k1", "k3", "p2", "yo", "kfb", "k2tog", "ssk", "cdd", "m1l", "yo twice", "(k1, yo, k1) in next st", "sl1"]
+ENDS = ["k to end", "k to last 3 sts, yo, k3", "k to last 2 sts, k2tog", "[k2tog] to end"]
 LINES = st.lists(st.sampled_from([*STITCHES, "[k1, yo] twice", "pm"]), min_size=1, max_size=6)
 ROWS = st.lists(LINES, min_size=1, max_size=5)
 
@@ -25,7 +26,9 @@ def patterns(draw):
         text.append(f"Mark sts {draw(st.integers(1, count))}.")
         text.append("Next row: k to marked st, yo, k1, yo, k to end.")
     for number, steps in enumerate(draw(ROWS), start=1):
-        goal = draw(st.sampled_from(["k to end", "k to last 3 sts, yo, k3", "k to last 2 sts, k2tog", "[k2tog] to end"]))
+        goal = draw(
+            st.sampled_from(["k to end", "k to last 3 sts, yo, k3", "k to last 2 sts, k2tog", "[k2tog] to end"])
+        )
         text.append(f"Row {number}: {', '.join(steps)}, {goal}.")
     if draw(st.booleans()):
         text.append(f"Repeat rows 1-{number} {draw(st.integers(1, 9))} more times.")

@@ -2,7 +2,9 @@
 Pythagoras; a row is w wide a stitch and h high), lengths in stitch widths."""
 
 import math
+from itertools import pairwise
 
+import numpy as np
 import pytest
 from shapely import Polygon
 
@@ -89,14 +91,12 @@ def test_area_is_that_of_the_stitches(text):
     """Every stitch is a rectangle: the rows' mean counts times their height, as the cloth is only bent."""
     layout = laid(text, GARTER)
     counts = [layout.rows[0].start, *(row.end for row in layout.rows)]
-    area = sum(low + high for low, high in zip(counts, counts[1:], strict=False)) / 2 * 0.5
+    area = sum(low + high for low, high in pairwise(counts)) / 2 * 0.5
     assert measure(layout).area_cm2 == pytest.approx(area, rel=0.01)
 
 
 @pytest.mark.parametrize("moves", [[0, 1], [1], [0, 0, 0, 1], [1, -1, 1], [2, 0, 1, 0, 0, 1]])
 def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves):
-    import numpy as np
-
     steps = np.cumsum([0.0, *(moves * 12)])
     line = straightened(steps)
     slope = sum(moves) / len(moves)

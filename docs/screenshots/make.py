@@ -1,0 +1,103 @@
+"""Takes the pictures of the main views from the demo data: ``make screenshots``."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+from urllib.error import URLError
+from urllib.request import urlopen
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[2]
+HERE = Path(__file__).resolve().parent
+BIND = "127.0.0.1:8765"
+DESK, PHONE = (1280, 800), (390, 844)
+FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
+
+
+def open_piece(page: Page, title: str) -> None:
+    """From the basket to the page of a piece."""
+    page.goto(f"http://{BIND}/")
+    page.get_by_role("link", name=title, exact=True).click()
+    page.wait_for_load_state("networkidle")
+
+
+def type_in(page: Page) -> None:
+    """Bring in the draft with two mistakes."""
+    page.goto(f"http://{BIND}/begin/")
+    page.get_by_label("Written rows").fill((ROOT / "demo" / "spinnaker.txt").read_text("utf-8"))
+    page.wait_for_selector("#verdict:has-text('2 places')")
+    page.locator("h1").evaluate("_ => document.activeElement.blur()")
+
+
+def take(page: Page, name: str) -> None:
+    """One picture."""
+    page.wait_for_timeout(300)
+    page.screenshot(path=str(HERE / f"{name}.png"))
+
+
+def desk(page: Page) -> None:
+    """The main views on a desk."""
+    page.goto(f"http://{BIND}/")
+    take(page, "basket")
+    page.emulate_media(color_scheme="dark")
+    take(page, "basket-dark")
+    page.emulate_media(color_scheme="light")
+    for title, name in (
+        ("Tideline shawl", "piece"),
+        ("Sash Window, square one", "mitre"),
+        ("Switchback scarf", "zigzag"),
+    ):
+        open_piece(page, title)
+        take(page, name)
+    type_in(page)
+    take(page, "bring-in")
+
+
+def phone(page: Page) -> None:
+    """The main views on a phone."""
+    open_piece(page, "Tideline shawl")
+    take(page, "piece-phone")
+    page.get_by_role("link", name="At the needles").first.click()
+    take(page, "needles")
+    type_in(page)
+    take(page, "bring-in-phone")
+
+
+def main() -> int:
+    """Serve the demo from an empty folder and take every picture."""
+    with tempfile.TemporaryDirectory() as var:
+        env = {**os.environ, "BIAS_VAR": var, "BIAS_BIND": BIND}
+        for command in (["migrate", "-v0"], ["collectstatic", "--noinput", "-v0"], ["demo"]):
+            subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=env, check=True)
+        server = subprocess.Popen([sys.executable, "-m", "gunicorn", "bias.wsgi", "-b", BIND], cwd=ROOT, env=env)
+        try:
+            _wait()
+            with sync_playwright() as playwright:
+                browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+                for (width, height), views in ((DESK, desk), (PHONE, phone)):
+                    views(browser.new_page(viewport={"width": width, "height": height}))
+                browser.close()
+        finally:
+            server.terminate()
+            server.wait()
+    return 0
+
+
+def _wait() -> None:
+    for _ in range(100):
+        try:
+            urlopen(f"http://{BIND}/")
+            return
+        except URLError:
+            time.sleep(0.1)
+    raise SystemExit("The server did not answer.")
+
+
+if __name__ == "__main__":
+    sys.exit(main())

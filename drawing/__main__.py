@@ -1,0 +1,7 @@
+"""``python -m drawing cloth FILE --svg OUT``."""
+
+import sys
+
+from drawing.cli import main
+
+sys.exit(main())

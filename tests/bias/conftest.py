@@ -1,0 +1,31 @@
+"""Pages through Django's client, signed in as the household's knitter."""
+
+import pytest
+from django.test import Client
+
+from bias.basket.demo import load_demo
+from bias.joining.household import household_knitter
+from bias.keeping.actions import keep_piece
+
+WORDS = "Title: Quay cloth\nCast on 5 sts.\nRow 1: K2, yo, k to end.\nRepeat row 1 until there are 30 sts.\nBind off.\n"
+
+
+@pytest.fixture
+def knitter(db):
+    return household_knitter()
+
+
+@pytest.fixture
+def client():
+    """A browser without its own CSRF leave: forms must carry their token where it matters."""
+    return Client()
+
+
+@pytest.fixture
+def piece(knitter):
+    return keep_piece(knitter, WORDS)
+
+
+@pytest.fixture
+def demo(knitter):
+    return load_demo(knitter)

@@ -1,0 +1,131 @@
+"""The log: sent twice, in any order, from several devices, it leads to the same place."""
+
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from uuid import UUID, uuid4
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from bias.making.actions import row_done, standing, take_back
+from bias.making.models import Event
+from bias.making.standing import fold
+from bias.workbench import workout
+
+NOON = datetime(2026, 1, 5, 12, tzinfo=UTC)
+
+
+@dataclass(frozen=True)
+class Seen:
+    """An event as ``fold`` sees it."""
+
+    id: UUID
+    kind: str
+    row: int
+    takes_back: UUID | None = None
+    happened_at: datetime = NOON
+
+
+@st.composite
+def logs(draw):
+    events = []
+    for row in draw(st.lists(st.integers(1, 12), max_size=12)):
+        events.append(Seen(draw(st.uuids()), "row", row))
+    for taken in draw(st.lists(st.sampled_from(events), max_size=5)) if events else []:
+        events.append(Seen(draw(st.uuids()), "back", taken.row, taken.id))
+    return events
+
+
+@given(logs(), st.randoms())
+def test_events_in_any_order_and_doubled_fold_to_the_same_place(events, random):
+    mixed = [*events, *events]
+    random.shuffle(mixed)
+    assert fold(mixed).rows == fold(events).rows
+
+
+@given(logs())
+def test_the_place_is_the_highest_row_not_taken_back(events):
+    back = {event.takes_back for event in events}
+    rows = [event.row for event in events if event.kind == "row" and event.id not in back]
+    assert fold(events).rows == max(rows, default=0)
+
+
+def post(client, piece, kind, row, id_):
+    return client.post(f"/pieces/{piece.pk}/needles/events/", {"id": id_, "kind": kind, "row": row},
+                       headers={"HX-Request": "true"})  # fmt: skip
+
+
+def test_a_press_sent_twice_counts_once(client, piece):
+    id_ = uuid4()
+    for _ in range(3):
+        answer = post(client, piece, "row", 1, id_)
+    assert standing(piece).rows == 1
+    assert Event.objects.count() == 1
+    assert 'data-number="2"' in answer.content.decode()
+
+
+def test_two_devices_that_worked_the_same_row_count_it_once_and_take_it_back_once(client, piece):
+    for _ in range(2):
+        post(client, piece, "row", 1, uuid4())
+    assert standing(piece).rows == 1
+    back = uuid4()
+    post(client, piece, "back", 1, back)
+    post(client, piece, "back", 1, back)
+    assert standing(piece).rows == 0
+
+
+def test_a_back_of_a_row_that_is_not_the_last_changes_nothing(client, piece):
+    row_done(piece, uuid4(), 1, 25)
+    row_done(piece, uuid4(), 2, 25)
+    take_back(piece, uuid4(), 1)
+    assert standing(piece).rows == 2
+
+
+def test_taken_back_and_worked_again(client, piece):
+    for kind in ("row", "back", "row"):
+        post(client, piece, kind, 1, uuid4())
+    assert standing(piece).rows == 1
+
+
+@pytest.mark.parametrize("bad", [
+    {"id": "nonsense", "kind": "row", "row": "1"}, {"id": str(uuid4()), "kind": "dance", "row": "1"},
+    {"id": str(uuid4()), "kind": "row", "row": "-1"}, {"id": str(uuid4()), "kind": "row", "row": "x"}, {},
+])  # fmt: skip
+def test_a_press_that_cannot_be_read_changes_nothing(client, piece, bad):
+    answer = client.post(f"/pieces/{piece.pk}/needles/events/", bad)
+    assert answer.status_code == 422
+    assert not Event.objects.exists()
+
+
+def test_rows_beyond_the_last_are_passed_over(client, piece):
+    rows = len(workout(piece.words).worked.rows)
+    post(client, piece, "row", rows + 1, uuid4())
+    assert standing(piece).rows == 0
+
+
+def test_an_id_of_another_piece_moves_nothing(client, piece, knitter):
+    from bias.keeping.actions import keep_piece
+
+    other = keep_piece(knitter, piece.words + "# another\n")
+    id_ = uuid4()
+    post(client, piece, "row", 1, id_)
+    post(client, other, "row", 1, id_)
+    assert standing(other).rows == 0
+
+
+def test_the_last_row_done_says_that_all_are(client, piece):
+    rows = len(workout(piece.words).worked.rows)
+    row_done(piece, uuid4(), rows, rows)
+    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    assert "All rows worked" in page
+    assert "Back a row" in page
+
+
+def test_the_row_is_said_part_by_part_with_its_counts(client, demo):
+    tideline = next(piece for piece in demo if piece.title == "Tideline shawl")
+    page = client.get(f"/pieces/{tideline.pk}/needles/").content.decode()
+    assert "Wrong side" in page
+    assert "time 31 of 54" in page
+    assert "67 · 1 · 67" in page
+    assert "next: row 1, right side" in page

@@ -1,0 +1,107 @@
+"""Typed text is checked, kept as a draft, saved as revisions, and never lost."""
+
+import time
+
+import pytest
+
+from bias.keeping.models import Piece
+from bias.workbench import workout
+from bias.writing.actions import draft_of
+from bias.writing.margin import margin
+from tests.bias.conftest import WORDS
+
+
+def test_the_margin_counts_every_line_and_marks_where_it_is_wrong(client, knitter):
+    page = client.post("/begin/check/", {"words": "Cast on 5 sts.\nRow 1: K2, yoo, k to end.\n"}).content.decode()
+    assert "<u>yoo</u>" in page
+    assert "One place does not add up" in page
+    assert "write 'yo'" in page
+
+
+def test_what_is_typed_is_there_again_after_a_reload(client, knitter):
+    client.post("/begin/check/", {"words": "Cast on 7"})
+    assert "Cast on 7" in client.get("/begin/").content.decode()
+    client.post("/begin/check/", {"words": "Cast on 77"})
+    assert draft_of(knitter, None).words == "Cast on 77"
+
+
+def test_kept_rows_become_a_piece_and_the_draft_goes(client, knitter):
+    client.post("/begin/check/", {"words": WORDS})
+    answer = client.post("/begin/", {"words": WORDS})
+    piece = Piece.objects.get()
+    assert answer["Location"] == f"/pieces/{piece.pk}/"
+    assert (piece.title, piece.words) == ("Quay cloth", WORDS)
+    assert draft_of(knitter, None) is None
+
+
+@pytest.mark.parametrize("words", ["", "  \n ", "x" * 200_001])
+def test_what_cannot_be_kept_is_refused_with_a_sentence_and_stays_as_a_draft(client, knitter, words):
+    answer = client.post("/begin/", {"words": words})
+    assert answer.status_code == 422
+    assert not Piece.objects.exists()
+    assert draft_of(knitter, None).words == words
+
+
+NONSENSE = [
+    "",
+    "\x00\x01binary\xff" * 40,
+    '"',
+    "ряд 1: лицевые",
+    "Cast on 5 sts.\nRow 1: k9\n",
+    "k " * 100_000,
+    "Cast on 5 sts.\nRow 1: Knit.\nRepeat row 1 10000000 times.",
+    "\u202e\u0000\ufeff",
+    "\r\r\n\n\r",
+]
+
+
+@pytest.mark.parametrize("words", NONSENSE, ids=[ascii(words[:24]) for words in NONSENSE])
+def test_nonsense_is_answered_in_under_a_second_and_kept(client, knitter, words):
+    client.get("/begin/")
+    start = time.perf_counter()
+    answer = client.post("/begin/check/", {"words": words})
+    assert time.perf_counter() - start < 1
+    assert answer.status_code == 200
+    kept = draft_of(knitter, None).words
+    assert kept == words.replace("\r\n", "\n").replace("\r", "\n").replace("\x00", "\ufffd")
+
+
+def test_the_margin_has_one_entry_for_every_line_that_the_field_shows():
+    for text in ("", "\n", "a\nb", "a\nb\n", "\n\na", "a\x0bb\nc", "a\u2028b"):
+        assert len(margin(workout(text))) == text.count("\n") + 1, ascii(text)
+
+
+def test_saving_makes_a_revision_and_the_same_words_make_none(client, piece):
+    client.post(f"/pieces/{piece.pk}/words/", {"words": WORDS + "# more\n", "started_from": "1"})
+    client.post(f"/pieces/{piece.pk}/words/", {"words": WORDS + "# more\n", "started_from": "1"})
+    assert piece.revisions.count() == 2
+    assert piece.words.endswith("# more\n")
+
+
+def test_a_second_tab_gets_a_choice_and_loses_nothing(client, piece, knitter):
+    address = f"/pieces/{piece.pk}/words/"
+    client.post(address, {"words": WORDS + "# first tab\n", "started_from": "1"})
+    answer = client.post(address, {"words": WORDS + "# second tab\n", "started_from": "1"})
+    page = answer.content.decode()
+    assert answer.status_code == 409
+    assert "saved elsewhere in the meantime" in page
+    assert "# second tab" in page
+    assert piece.words.endswith("# first tab\n")
+    client.post(address, {"words": WORDS + "# second tab\n", "started_from": "1", "over": "mine", "seen": "2"})
+    assert piece.words.endswith("# second tab\n")
+    assert piece.revisions.get(number=2).words.endswith("# first tab\n")
+
+
+def test_the_other_choice_drops_the_draft(client, piece, knitter):
+    address = f"/pieces/{piece.pk}/words/"
+    client.post(address, {"words": WORDS + "# first tab\n", "started_from": "1"})
+    client.post(address, {"words": WORDS + "# second\n", "started_from": "1", "over": "theirs", "seen": "2"})
+    assert piece.words.endswith("# first tab\n")
+    assert draft_of(knitter, piece) is None
+
+
+def test_a_draft_of_a_piece_is_restored_with_the_revision_it_started_from(client, piece):
+    client.post(f"/pieces/{piece.pk}/words/check/", {"words": "half typed", "started_from": "1"})
+    page = client.get(f"/pieces/{piece.pk}/words/").content.decode()
+    assert "half typed" in page
+    assert "draft kept, not saved yet" in page

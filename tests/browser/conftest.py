@@ -1,0 +1,60 @@
+"""Debian's Chromium on the live server. Any console error, page error or outside request fails the test."""
+
+import os
+
+import pytest
+
+from bias.basket.demo import load_demo
+from bias.joining.household import household_knitter
+
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
+
+FLAGS = [
+    "--headless",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args():
+    return {"executable_path": "/usr/bin/chromium", "args": FLAGS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args():
+    return {"viewport": DESK}
+
+
+@pytest.fixture
+def demo(transactional_db):
+    return {piece.title: piece for piece in load_demo(household_knitter())}
+
+
+@pytest.fixture
+def page(page, live_server):
+    """A page that keeps what went wrong in it, and fails the test with it."""
+    wrong: list[str] = []
+
+    def say(message):
+        if message.type in ("error", "warning"):
+            wrong.append(f"console: {message.text}")
+
+    def outside(request):
+        if not request.url.startswith((live_server.url, "data:", "blob:")):
+            wrong.append(f"outside request: {request.url}")
+
+    page.on("console", say)
+    page.on("pageerror", lambda error: wrong.append(f"page error: {error}"))
+    page.on("request", outside)
+    page.wrong = wrong
+    page.set_default_timeout(10_000)
+    yield page
+    assert not wrong

@@ -1,0 +1,208 @@
+"""The way through the house with mouse, keyboard and touch, in a real browser."""
+
+import re
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+from bias.keeping.models import Piece
+from bias.making.actions import standing
+from bias.making.models import Event
+from bias.writing.models import Draft
+from tests.browser.conftest import PHONE
+
+pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
+
+TYPED = """Title: Quay cloth
+Gauge: 19 sts and 38 rows = 10 cm, garter
+Cast on 6 sts.
+Row 1: K2, yoo, k to end. (7 sts)
+Repeat row 1 until there are 30 sts.
+Bind off.
+"""
+
+
+def field(page):
+    return page.get_by_label("Written rows")
+
+
+def count_beside(page, line):
+    return page.locator(f"#lines [data-line='{line}'] .ct")
+
+
+def test_paste_see_a_problem_mend_it_and_save(page, live_server):
+    page.goto(f"{live_server.url}/")
+    page.get_by_role("link", name="Bring in written rows").click()
+    field(page).fill(TYPED)
+    expect(page.locator("#verdict")).to_have_text("One place does not add up")
+    expect(page.locator("#lines u")).to_have_text("yoo")
+    page.get_by_role("button", name="write 'yo'").click()
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    expect(count_beside(page, 5)).to_contain_text("30")
+    expect(page.locator("#beside svg.silhouette")).to_be_visible()
+    page.get_by_role("button", name="Keep as a piece").click()
+    expect(page).to_have_url(re.compile(r"/pieces/\d+/$"))
+    assert Piece.objects.get().words == TYPED.replace("yoo", "yo")
+
+
+def test_a_problem_is_gone_to_by_its_place(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    field(page).fill(TYPED)
+    page.get_by_role("button", name="line 4").click()
+    chosen = page.evaluate("(f => f.value.slice(f.selectionStart, f.selectionEnd))(document.querySelector('textarea'))")
+    assert chosen == "yoo"
+
+
+def test_lines_of_the_margin_stay_level_with_the_text(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    long = "Note: " + "a word that wraps " * 30
+    field(page).fill(TYPED + long + "\n\nlast")
+    expect(page.locator("#lines .ln")).to_have_count(9)
+    for width in (1280, 390):
+        page.set_viewport_size({"width": width, "height": 800})
+        heights = page.evaluate("""() => {
+            const field = document.querySelector('textarea'), lines = document.getElementById('lines');
+            const last = lines.lastElementChild.getBoundingClientRect(), box = lines.getBoundingClientRect();
+            const padding = parseFloat(getComputedStyle(lines).paddingBottom);
+            field.style.height = '0';
+            const needed = field.scrollHeight;
+            field.style.height = '';
+            return [needed, last.bottom - box.top];
+        }""")
+        assert abs(heights[0] - heights[1]) <= 12, (width, heights)
+
+
+def test_what_is_typed_survives_a_reload(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    with page.expect_response("**/begin/check/"):
+        field(page).press_sequentially("Cast on 8 sts.", delay=5)
+        page.wait_for_timeout(300)
+    page.wait_for_function("document.querySelector('[data-kept]').textContent === 'draft kept'", timeout=5_000)
+    page.reload()
+    expect(field(page)).to_have_value("Cast on 8 sts.")
+    expect(count_beside(page, 1)).to_contain_text("8")
+    assert Draft.objects.get().words == "Cast on 8 sts."
+
+
+def test_a_file_is_opened_and_a_large_one_refused(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    chooser = page.locator("[data-open-file]")
+    chooser.set_input_files({"name": "quay.txt", "mimeType": "text/plain", "buffer": TYPED.encode()})
+    expect(field(page)).to_have_value(TYPED)
+    expect(page.locator("#verdict")).to_have_text("One place does not add up")
+    chooser.set_input_files({"name": "huge.txt", "mimeType": "text/plain", "buffer": b"k " * 200_000})
+    expect(page.locator("[data-kept]")).to_contain_text("larger than 200 kB")
+    expect(field(page)).to_have_value(TYPED)
+
+
+def test_nonsense_is_answered_and_kept(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    for text in ('"', "\x01\x02 ÿÿ \u202e", "ряд 1: лицевые", "Cast on 5 sts.\nRow 1: [k1] 10000000 times"):
+        field(page).fill(text)
+        expect(page.locator("#verdict")).to_contain_text("not add up")
+        expect(field(page)).to_have_value(text)
+
+
+def test_the_needle_moves_with_the_arrow_keys_and_everything_follows(page, live_server, demo):
+    page.goto(f"{live_server.url}/pieces/{demo['Tideline shawl'].pk}/?row=8")
+    needle = page.locator(".desk .cloth-needle")
+    heading, total = page.locator(".row-card h2"), page.locator(".strip .total .pc")
+    expect(heading).to_have_text("Row 1")
+    expect(total).to_have_text("15")
+    before = needle.get_attribute("d")
+    for _ in range(4):
+        page.keyboard.press("ArrowUp")
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "12")
+    expect(total).to_have_text("23")
+    assert needle.get_attribute("d") != before
+    expect(page.locator(".ledger tr.is-now")).to_contain_text("Row 1, Row 2")
+    expect(page.locator(".words .is-now")).to_contain_text("Row 1 (RS)")
+    page.keyboard.press("End")
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "119")
+    page.keyboard.press("ArrowDown")
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "118")
+    assert page.url.endswith("?row=118")
+
+
+def test_a_row_is_chosen_in_the_cloth_and_in_the_unfolded_ledger(page, live_server, demo):
+    page.goto(f"{live_server.url}/pieces/{demo['Harbour corner cloth'].pk}/")
+    box = page.locator(".cloth-edge").bounding_box()
+    page.mouse.click(box["x"] + box["width"] * 0.5, box["y"] + box["height"] * 0.5)
+    chosen = page.locator(".row-card:not([data-number='1'])")
+    number = int(chosen.get_attribute("data-number"))
+    assert 45 <= number <= 60, "the middle of the square is its widest row"
+    page.get_by_role("button", name="Row 2, 51 times").click()
+    page.locator(".ledger [data-row='30'] .pick").click()
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "30")
+    expect(page.locator(".ledger [data-row='30']")).to_have_class("is-now")
+
+
+def test_ten_rows_worked_two_taken_back_and_all_there_after_a_reload(page, live_server, demo):
+    piece = demo["Spinnaker, a draft from the circle"]
+    page.set_viewport_size(PHONE)
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    for row in range(1, 11):
+        page.get_by_role("button", name="Row done").click()
+        expect(page.locator(".sitting")).to_have_attribute("data-number", str(row + 1))
+    for row in (10, 9):
+        page.get_by_role("button", name="Back a row").click()
+        expect(page.locator(".sitting")).to_have_attribute("data-number", str(row))
+    page.reload()
+    expect(page.locator(".sitting")).to_have_attribute("data-number", "9")
+    assert standing(piece).rows == 8
+    assert Event.objects.filter(piece=piece).count() == 12
+
+
+def test_at_the_needles_by_keyboard(page, live_server, demo):
+    piece = demo["Tideline shawl"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    now = page.locator(".now-part.is-now")
+    expect(now).to_contain_text("left half")
+    page.keyboard.press("ArrowRight")
+    expect(now).to_contain_text("centre")
+    page.reload()
+    expect(now).to_contain_text("centre")
+    page.keyboard.press("ArrowLeft")
+    expect(now).to_contain_text("left half")
+    page.keyboard.press("Space")
+    expect(page.locator(".sitting")).to_have_attribute("data-number", "70")
+    page.keyboard.press("Backspace")
+    expect(page.locator(".sitting")).to_have_attribute("data-number", "69")
+
+
+def test_a_press_that_is_not_sent_says_so_and_is_sent_again(page, live_server, demo, context):
+    piece = demo["Tideline shawl"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    context.set_offline(True)
+    page.get_by_role("button", name="Row done").click()
+    expect(page.locator(".unsent")).to_contain_text("row 69 done")
+    context.set_offline(False)
+    page.get_by_role("button", name="Send again").click()
+    expect(page.locator(".sitting")).to_have_attribute("data-number", "70")
+    expect(page.locator(".unsent")).to_be_hidden()
+    assert standing(piece).rows == 69
+    page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]
+
+
+MAIN_PAGES = ["/", "/begin/", "/pieces/{}/", "/pieces/{}/words/", "/pieces/{}/needles/"]
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+@pytest.mark.parametrize("address", MAIN_PAGES)
+def test_axe_finds_nothing_serious(page, live_server, demo, address, theme):
+    page.emulate_media(color_scheme=theme)
+    page.goto(live_server.url + address.format(demo["Spinnaker, a draft from the circle"].pk))
+    page.wait_for_timeout(200)
+    found = Axe().run(page).response["violations"]
+    serious = [
+        (each["id"], each["nodes"][0]["html"][:160]) for each in found if each["impact"] in ("serious", "critical")
+    ]
+    assert not serious
+
+
+@pytest.mark.parametrize("address", MAIN_PAGES)
+def test_a_phone_needs_no_sideways_scrolling(page, live_server, demo, address):
+    page.set_viewport_size(PHONE)
+    page.goto(live_server.url + address.format(demo["Tideline shawl"].pk))
+    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
