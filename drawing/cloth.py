@@ -20,7 +20,7 @@ _LEAST_GAP = 5.0
 """Row lines nearer than this, in page units, are thinned out."""
 _SIGNS_APART = 9.0
 """Signs along a thread stand at least this far apart."""
-_SIGN = 4.2
+_LEAST_SIGN, _MOST_SIGN = 1.8, 4.2
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +64,7 @@ class ClothPage:
     high: str
     growth: tuple[Place, Place]
     edges: tuple[tuple[Place, ...], tuple[Place, ...]]
+    sign: float
 
 
 def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: float = 46) -> ClothPage:
@@ -92,6 +93,7 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: flo
         high=said_cm(measures.height_cm),
         growth=_growth(points, fit),
         edges=(fit.places(points[:, 0]), fit.places(points[:, -1])),
+        sign=min(max(1.6 * fit.scale * layout.gauge.stitch_cm, _LEAST_SIGN), _MOST_SIGN),
     )
 
 
@@ -102,7 +104,8 @@ class _Fit:
         self.turn = upright(layout)
         edge = outline(layout) * self.turn
         span = (float(np.ptp(edge.real)), float(np.ptp(edge.imag)))
-        self.scale = min((width - 2 * margin) / max(span[0], 1e-6), (height - 2 * margin) / max(span[1], 1e-6))
+        sides = margin * 1.4
+        self.scale = min((width - 2 * sides) / max(span[0], 1e-6), (height - 2 * margin) / max(span[1], 1e-6))
         middle = complex((edge.real.max() + edge.real.min()) / 2, (edge.imag.max() + edge.imag.min()) / 2)
         self.shift = complex(width / 2, height / 2) - middle.conjugate() * self.scale
 
@@ -192,8 +195,10 @@ def to_svg(page: ClothPage, row: int | None = None, worked: int = 0, class_: str
         parts.append(svg.tag("path", d=svg.path(page.tab, closed=True), class_="cloth-tab"))
     parts.append(svg.tag("path", d=svg.path(page.outline, closed=True), class_="cloth-edge"))
     parts += [_line(thread) for thread in page.threads]
-    parts.append(svg.tag("path", d="".join(_caret(x, y, 1) for x, y in page.increases), class_="cloth-up"))
-    parts.append(svg.tag("path", d="".join(_caret(x, y, -1) for x, y in page.decreases), class_="cloth-down"))
+    parts.append(svg.tag("path", d="".join(_caret(x, y, page.sign, 1) for x, y in page.increases), class_="cloth-up"))
+    parts.append(
+        svg.tag("path", d="".join(_caret(x, y, page.sign, -1) for x, y in page.decreases), class_="cloth-down")
+    )
     parts += [_flag(thread) for thread in page.threads]
     parts += _dimensions(page)
     at = min(max((row or 0) - page.first_row, 0), len(page.needles) - 1)
@@ -237,8 +242,8 @@ def _flag(thread: Thread) -> str:
     return svg.tag("g", flag + letter, class_=f"cloth-thread thread-{thread.hue}")
 
 
-def _caret(x: float, y: float, up: int) -> str:
-    wide, high = _SIGN, _SIGN * 0.9 * up
+def _caret(x: float, y: float, wide: float, up: int) -> str:
+    high = wide * 0.9 * up
     return svg.path([(x - wide, y + high / 2), (x, y - high / 2), (x + wide, y + high / 2)])
 
 
@@ -252,7 +257,7 @@ def _dimensions(page: ClothPage) -> list[str]:
     return [
         svg.tag("path", d=across + down, class_="cloth-rule"),
         _label(middle_x, above, page.wide),
-        _label(beside, middle_y, page.high),
+        _label(beside + 12 + 4 * len(page.high), middle_y, page.high),
     ]
 
 

@@ -56,10 +56,10 @@ def gauge_over(stitches: float, rows: float, length_cm: float, fabric: str = "")
 def said_cm(length_cm: float) -> str:
     """A length as it is said: whole centimetres from 20 up, tenths below.
 
-    >>> said_cm(148.4), said_cm(7.25)
-    ('148 cm', '7.2 cm')
+    >>> said_cm(148.4), said_cm(7.25), said_cm(14.02)
+    ('148 cm', '7.2 cm', '14 cm')
     """
-    return f"{length_cm:.0f} cm" if length_cm >= 20 else f"{length_cm:.1f} cm"
+    return f"{length_cm:.0f} cm" if length_cm >= 20 else f"{said_number(length_cm)} cm"
 
 
 def said_area(area_cm2: float) -> str:

@@ -73,6 +73,7 @@ def _row(found: Workout, number: int) -> dict[str, Any]:
     return {
         "number": number,
         "row": worked,
+        "said": lines_of(found.text)[worked.span.line - 1],
         "strip": found.strip(worked),
         "fold_at": next(at for at, each in enumerate(found.folds) if each.last >= number - 1),
     }

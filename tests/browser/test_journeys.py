@@ -71,6 +71,8 @@ def test_lines_of_the_margin_stay_level_with_the_text(page, live_server):
             return [needed, last.bottom - box.top];
         }""")
         assert abs(heights[0] - heights[1]) <= 12, (width, heights)
+        field(page).press("ControlOrMeta+End")
+        assert page.evaluate("document.querySelector('textarea').scrollTop") == 0, "the page scrolls, never the field"
 
 
 def test_what_is_typed_survives_a_reload(page, live_server):
