@@ -57,4 +57,6 @@ def page(page, live_server):
     page.wrong = wrong
     page.set_default_timeout(10_000)
     yield page
+    page.goto("about:blank")
+    page.wait_for_timeout(200)  # a check that is under way ends before the next test's database
     assert not wrong
