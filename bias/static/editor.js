@@ -14,7 +14,7 @@ document.addEventListener("alpine:init", () => {
       this.$el.addEventListener("htmx:beforeSwap", (event) => {
         if (event.target === this.$refs.lines && field.value !== this.asked) event.detail.shouldSwap = false;
       });
-      this.$el.addEventListener("htmx:afterRequest", (event) => this.say(event.detail.successful ? "draft kept" : "not kept: no connection"));
+      this.$el.addEventListener("htmx:afterRequest", (event) => this.say(event.detail.successful ? "draft kept" : "not kept just now: it stays in this page"));
       document.querySelector("[data-open-file]")?.addEventListener("change", (event) => {
         this.take(event.target.files[0]);
         event.target.value = "";

@@ -43,7 +43,7 @@ class Layout:
 
     @property
     def whole(self) -> bool:
-        """Whether every row is laid out; those from the first that does not add up are left out."""
+        """Whether every row is laid out; from the first that does not add up, or a new cast-on, none is."""
         return self.worked.sound_rows == len(self.worked.rows)
 
     @property

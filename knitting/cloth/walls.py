@@ -84,18 +84,8 @@ def follow(links: Sequence[Link], position: float) -> float:
 
 
 def trace_back(links: Sequence[Link], position: float) -> float:
-    """Where the wale at a place after a row stood before it."""
-    at = max(bisect_right(links, position, key=lambda link: link.new) - 1, 0)
-    while at > 0 and links[at].makes == 0:
-        at -= 1
-    if at >= len(links):
-        return position
-    link = links[at]
-    if link.makes == 0:
-        return link.old
-    times, rest = divmod(position - link.new, link.makes)
-    times, rest = (link.times, 0.0) if times >= link.times else (times, rest)
-    return link.old + link.uses * (times + rest / link.makes)
+    """Where the wale at a place after a row stood before it: the same map, read the other way."""
+    return follow([Link(link.new, link.old, link.makes, link.uses, link.times) for link in links], position)
 
 
 def find_walls(rows: Sequence[WorkedRow]) -> list[Wall]:

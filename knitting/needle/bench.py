@@ -54,7 +54,7 @@ class Bench:
         side = self._side(definition, in_round)
         colour = definition.colour or self.stripe() or self.colour
         before = self.needle
-        first = self.first_row and not self.rows
+        first = self.first_row
         result = self._result(definition, before, side, in_round, first)
         self.needle = result.after
         self.colour = result.colour or definition.colour or self.colour

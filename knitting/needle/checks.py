@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedRow
-from knitting.problems import Problem, ProblemKind, plural
+from knitting.problems import Mend, Problem, ProblemKind, plural
 from knitting.rows import Claim, UntilCount
 
 _NEAR_ENOUGH_TO_GUESS = 4
@@ -19,12 +19,15 @@ def check_claim(claim: Claim, needle: Needle) -> Problem | None:
         message = f"The row ends with {total}, and the count says {claim.total}."
         more = total - claim.total
         gap = f"{plural(abs(more), 'stitch')} {'more' if more > 0 else 'fewer'} than stated"
-        return Problem(ProblemKind.WRONG_COUNT, claim.span, message, f"That is {gap}; {total} would be right.")
+        hint = f"That is {gap}; {total} would be right."
+        mend = Mend(claim.span, f"({plural(total, 'st')})")
+        return Problem(ProblemKind.WRONG_COUNT, claim.span, message, hint, mends=(mend,))
     if claim.parts and claim.parts not in (needle.parts, needle.merged_parts):
         stated = "-".join(str(part) for part in claim.parts)
         real = "-".join(str(part) for part in needle.parts)
         message = f"The parts are {real}, and the count says {stated}."
-        return Problem(ProblemKind.WRONG_PARTS, claim.span, message, f"({real}) would be right.")
+        mend = Mend(claim.span, f"({real})")
+        return Problem(ProblemKind.WRONG_PARTS, claim.span, message, f"({real}) would be right.", mends=(mend,))
     return None
 
 
@@ -51,7 +54,8 @@ def worked_past(until: UntilCount, before: int, after: int) -> Problem | None:
             f"so the count goes from {before} to {after}."
         )
         hint = f"Write {before} or {after} instead of {until.count}."
-        return Problem(ProblemKind.STEPPED_PAST, until.span, message, hint)
+        mends = tuple(Mend(until.span, f"until there are {count} sts") for count in (before, after))
+        return Problem(ProblemKind.STEPPED_PAST, until.span, message, hint, mends=mends)
     if abs(gap_after) >= abs(gap_before):
         message = f"There are never {until.count}: each time {_said_change(change)}, from {before} to {after}."
         return Problem(ProblemKind.NEVER_REACHED, until.span, message)

@@ -111,6 +111,10 @@ class _PieceWorker:
     def _numbered(self, numbers: Sequence[int], where: Span) -> None:
         """Work what a written number calls for: the rows before it, itself, and what was waiting behind it."""
         section = self.section
+        if max(numbers) > MOST_ROWS:
+            message = f"Row {max(numbers)} is beyond the {MOST_ROWS:,} rows that are worked."
+            self.bench.say(Problem(ProblemKind.TOO_LONG, where, message, "Is the row's number a slip?"))
+            return
         section.start_at(numbers[0])
         if numbers[0] == len(self.bench.rows) - self.section_start + 1 > section.next_number:
             section.next_number = numbers[0]  # numbered by the rows worked, repeats counted
@@ -199,8 +203,9 @@ class _PieceWorker:
         if order.count > starts.MOST_CAST_ON or order.count < 1:
             self.bench.say(starts.not_castable(order))
             return
+        if self.bench.needle.total == 0:
+            self.bench.first_row, self.bench.next_side = True, None
         self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
-        self.bench.first_row = self.bench.first_row and not self.bench.begun
         self.bench.begun = True
         self.claimed_parts = order if order.claim and order.claim.parts else None
         self.bench.lines.order(order.span.line, self.bench.needle)

@@ -10,7 +10,7 @@ from knitting.needle.needle import Mark, Needle
 from knitting.needle.stops import Stop
 from knitting.needle.walk import Walk, needle_after
 from knitting.needle.worked import ClusterWork, GroupWork, PartWork, Run
-from knitting.problems import Problem, ProblemKind, Span, plural
+from knitting.problems import Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import (
     ChangeColour,
     Cluster,
@@ -198,20 +198,22 @@ class _RowWorker:
             if wanted is not None:
                 stop.hint = f"The row uses {used + wanted} of {self.start}."
             else:
-                stop.hint = self._nearer_goal(at)
+                self._offer_nearer_goal(stop, at)
         self.problems.append(stop.problem())
 
-    def _nearer_goal(self, at: int) -> str:
+    def _offer_nearer_goal(self, stop: Stop, at: int) -> None:
         """For "k to last 3 sts" where too few are left: the goal that the steps after it would need."""
         step, rest = self.steps[at], _fixed_uses(self.steps[at + 1 :])
         if isinstance(step, WorkTo) and isinstance(step.goal, ToEnd) and rest is not None and rest < step.goal.short:
-            return f"The steps after it use {rest}: write '{_said_goal(step.stitch.said, ToEnd(rest))[1:-1]}'?"
-        return ""
+            better = _said_goal(step.stitch.said, ToEnd(rest))[1:-1]
+            stop.hint = f"The steps after it use {rest}: write '{better}'?"
+            stop.mends = (Mend(step.span, better),)
 
     def _left_over(self, left: int, where: Span) -> Problem:
         message = f"{plural(left, 'stitch')} {'is' if left == 1 else 'are'} left over: "
         message += f"the row uses {self.start - left} of {self.start}."
         hint = ""
+        mends: tuple[Mend, ...] = ()
         for at in range(len(self.steps) - 1, -1, -1):
             step = self.steps[at]
             if isinstance(step, WorkTo | Group) and isinstance(step.goal, ToEnd):
@@ -220,8 +222,9 @@ class _RowWorker:
                     said = _said_goal(step.stitch.said, step.goal)[1:-1]
                     better = _said_goal(step.stitch.said, ToEnd(step.goal.short - left))[1:-1]
                     hint = f"'{said}' leaves {left} too many: write '{better}'?"
+                    mends = (Mend(step.span, better),)
                 break
-        return Problem(ProblemKind.STITCHES_LEFT_OVER, where, message, hint)
+        return Problem(ProblemKind.STITCHES_LEFT_OVER, where, message, hint, mends=mends)
 
 
 def group_work(steps: Sequence[Step]) -> GroupWork | None:

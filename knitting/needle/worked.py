@@ -156,8 +156,11 @@ class WorkedPiece:
 
     @property
     def sound_rows(self) -> int:
-        """How many rows from the beginning could be worked to their ends."""
-        return next((i for i, row in enumerate(self.rows) if not row.complete), len(self.rows))
+        """How many rows from the beginning could be worked to their ends, each on the one before it."""
+        for at, row in enumerate(self.rows):
+            if not row.complete or (at and row.start != self.rows[at - 1].end):
+                return at
+        return len(self.rows)
 
     @property
     def tab_rows(self) -> int:

@@ -46,6 +46,23 @@ def test_paste_see_a_problem_mend_it_and_save(page, live_server):
     assert Piece.objects.get().words == TYPED.replace("yoo", "yo")
 
 
+def test_both_mistakes_of_the_draft_are_mended_by_pressing_hints(page, live_server, demo):
+    piece = demo["Spinnaker, a draft from the circle"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/words/")
+    expect(page.locator("#verdict")).to_have_text("2 places do not add up")
+    page.get_by_role("button", name="write 'k to last 2 sts'").click()
+    expect(page.locator("#verdict")).to_have_text("One place does not add up")
+    page.get_by_role("button", name="write 'until there are 81 sts'").click()
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    page.keyboard.press("ControlOrMeta+z")
+    expect(page.locator("#verdict")).to_have_text("One place does not add up")
+    page.keyboard.press("ControlOrMeta+Shift+z")
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    page.get_by_role("button", name="Save").click()
+    expect(page.locator(".banner")).to_have_count(0)
+    assert piece.revisions.count() == 2
+
+
 def test_a_problem_is_gone_to_by_its_place(page, live_server):
     page.goto(f"{live_server.url}/begin/")
     field(page).fill(TYPED)

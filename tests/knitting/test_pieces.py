@@ -91,3 +91,10 @@ def test_rows_fold_by_the_line_that_called_for_them():
         (2, 19, ("Row 1", "Row 2"), 9),
         (20, 22, ("Knit",), 3),
     ]
+
+
+def test_a_second_cast_on_begins_a_new_piece_of_cloth_on_the_right_side():
+    piece = worked("Cast on 8 sts.\nRow 1: Knit.\nBind off.\nSection: Second panel\nCast on 6 sts.\nRow 1: Knit.")
+    assert not piece.problems
+    assert [(row.side.value, row.start) for row in piece.rows] == [("RS", 8), ("RS", 6)]
+    assert piece.sound_rows == 1

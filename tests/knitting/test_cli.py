@@ -1,0 +1,125 @@
+"""The command line: what it prints, to the letter, and its exit codes."""
+
+import io
+import json
+import sys
+from pathlib import Path
+
+import pytest
+
+from knitting.cli import main
+
+STRIPED = """Title: Pier cloth
+Gauge: 20 sts and 40 rows = 10 cm, garter
+Yarn A: one
+Yarn B: two
+Stripes: 2 rows A, 2 rows B
+
+Cast on 5 sts.
+Row 1: Knit. (5 sts)
+Row 2: K2, yo, k to end. (6 sts)
+Repeat row 2 until there are 8 sts.
+Bind off.
+"""
+
+
+@pytest.fixture
+def pattern(tmp_path: Path):
+    def write(text: str) -> str:
+        place = tmp_path / "pattern.txt"
+        place.write_text(text, "utf-8")
+        return str(place)
+
+    return write
+
+
+def test_count_prints_the_published_json(pattern, capsys):
+    assert main(["count", pattern(STRIPED), "--json"]) == 0
+    row = {"section": "", "start": 5, "end": 5, "parts": [5]}
+    assert json.loads(capsys.readouterr().out) == {
+        "title": "Pier cloth",
+        "rows": [
+            {"row": "Row 1", "time": 1, "side": "RS", "colour": "A", "line": 8, **row},
+            {"row": "Row 2", "time": 1, "side": "WS", "colour": "A", "line": 9, **row, "end": 6, "parts": [6]},
+            {
+                "row": "Row 2",
+                "time": 2,
+                "side": "RS",
+                "colour": "B",
+                "line": 9,
+                **row,
+                "start": 6,
+                "end": 7,
+                "parts": [7],
+            },
+            {
+                "row": "Row 2",
+                "time": 3,
+                "side": "WS",
+                "colour": "B",
+                "line": 9,
+                **row,
+                "start": 7,
+                "end": 8,
+                "parts": [8],
+            },
+        ],
+        "on_needle": 0,
+        "bound_off": 8,
+        "dropped": 0,
+        "held": {},
+        "problems": [],
+    }
+
+
+def test_check_prints_a_problem_a_line_and_ends_with_1(pattern, capsys):
+    assert main(["check", pattern("Cast on 5 sts.\nRow 1: Knit. (6 sts)")]) == 1
+    assert capsys.readouterr().out == (
+        "line 2, column 14 · row 1: The row ends with 5, and the count says 6. "
+        "That is 1 stitch fewer than stated; 5 would be right.\n"
+    )
+
+
+def test_check_of_a_balanced_pattern_prints_nothing(pattern, capsys):
+    assert main(["check", pattern(STRIPED)]) == 0
+    assert capsys.readouterr().out == ""
+
+
+def test_write_prints_what_reads_back_to_the_same_words(pattern, capsys):
+    main(["write", pattern(STRIPED)])
+    first = capsys.readouterr().out
+    main(["write", pattern(first)])
+    assert capsys.readouterr().out == first
+    assert "Repeat row 2 until there are 8 sts." in first
+
+
+def test_standard_input_and_a_table(monkeypatch, capsys):
+    monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(STRIPED.encode())))
+    assert main(["count", "-"]) == 0
+    out = capsys.readouterr().out
+    assert "Row 2" in out
+    assert "on the needle 0, bound off 8, dropped 0" in out
+
+
+def test_shape_takes_another_gauge(pattern, capsys):
+    main(["shape", pattern(STRIPED), "--gauge", "10x20"])
+    wide = json.loads(capsys.readouterr().out)
+    main(["shape", pattern(STRIPED)])
+    narrow = json.loads(capsys.readouterr().out)
+    assert wide["width_cm"] == pytest.approx(2 * narrow["width_cm"], abs=0.02)
+    assert wide["area_cm2"] == pytest.approx(4 * narrow["area_cm2"], abs=0.05)
+
+
+@pytest.mark.parametrize(
+    "call", [["count", "no such file"], ["count", "{}", "--gauge", "tight"], ["count", "{}", "--gauge", "0x0"]]
+)
+def test_a_wrong_call_ends_with_2(pattern, capsys, call):
+    assert main([word.format(pattern(STRIPED)) for word in call]) == 2
+    assert capsys.readouterr().err
+
+
+def test_bytes_that_are_no_text_get_an_answer(tmp_path, capsys):
+    place = tmp_path / "binary"
+    place.write_bytes(bytes(range(256)) * 40)
+    assert main(["check", str(place)]) == 1
+    assert "line 1" in capsys.readouterr().out
