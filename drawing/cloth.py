@@ -140,7 +140,7 @@ def _signs(layout: Layout, fit: _Fit) -> tuple[tuple[Place, ...], tuple[Place, .
     changes = [(at, events(row)) for at, row in rows]
     shaped = [(at, each) for at, each in changes if each]
     apart = fit.scale * layout.gauge.row_cm * len(layout.rows) / max(len(shaped), 1)
-    every = max(1, int(np.ceil(_SIGNS_APART / max(apart, 1e-9))))
+    every = max(1, int(np.ceil(_SIGNS_APART / max(apart, 1e-9)))) | 1  # odd, so that both sides of the work are met
     for at, each in shaped[::every]:
         for event in each:
             place = _on_row(positions[:, at], layout.points[at], event.new)

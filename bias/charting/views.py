@@ -75,6 +75,7 @@ def _row(found: Workout, number: int) -> dict[str, Any]:
         "row": worked,
         "said": lines_of(found.text)[worked.span.line - 1],
         "strip": found.strip(worked),
+        "yarn": found.yarn(worked.colour),
         "fold_at": next(at for at, each in enumerate(found.folds) if each.last >= number - 1),
     }
 

@@ -74,6 +74,11 @@ class Sitting:
         return sum(row.end for row in self.all_rows[self.rows :])
 
     @property
+    def yarn(self) -> str:
+        """The yarn of this row."""
+        return self.workout.yarn(self.row.colour) if self.row else ""
+
+    @property
     def new_colour(self) -> bool:
         """Whether this row begins with another yarn than the one before it."""
         before = self.all_rows[self.rows - 1] if 0 < self.rows <= len(self.all_rows) else None

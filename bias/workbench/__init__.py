@@ -65,6 +65,11 @@ class Workout:
         """The cloth as a small shape, or nothing."""
         return silhouette(self.layout, worked) if isinstance(self.layout, Layout) else ""
 
+    def yarn(self, colour: str) -> str:
+        """A colour with the name of its yarn, as it is said: "A, Slate worsted"."""
+        named = dict(self.worked.piece.headers.yarns).get(colour, "").split(",")[0].strip()
+        return f"{colour}, {named}" if named else colour
+
     def strip(self, row: WorkedRow) -> tuple[StripPart, ...]:
         """A row's parts."""
         return strip(row)

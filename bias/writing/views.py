@@ -26,7 +26,7 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     keep_draft(request.user, None, words)
     refusal = _refusal(words)
     if refusal:
-        return _page(request, "writing/begin.html", words, {"refusal": refusal}, status=422)
+        return _page(request, "writing/begin.html", words, {"refusal": refusal})
     piece = keep_piece(request.user, words)
     drop_draft(request.user, None)
     return redirect("piece", piece.pk)
@@ -48,7 +48,7 @@ def edit(request: HttpRequest, piece_id: int) -> HttpResponse:
     about: dict[str, Any] = {"piece": piece, "started_from": started}
     refusal = _refusal(words)
     if refusal:
-        return _page(request, "writing/edit.html", words, {**about, "refusal": refusal}, status=422)
+        return _page(request, "writing/edit.html", words, {**about, "refusal": refusal})
     if request.POST.get("over") == "theirs":
         drop_draft(request.user, piece)
         return redirect("edit", piece.pk)
@@ -56,7 +56,7 @@ def edit(request: HttpRequest, piece_id: int) -> HttpResponse:
         started = _number(request, "seen")
     saved = revise(piece, started, words)
     if isinstance(saved, Overtaken):
-        return _page(request, "writing/edit.html", words, {**about, "overtaken": saved.current}, status=409)
+        return _page(request, "writing/edit.html", words, {**about, "overtaken": saved.current})
     drop_draft(request.user, piece)
     return redirect("piece", piece.pk)
 
@@ -70,8 +70,8 @@ def check(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
     return render(request, "writing/_checked.html", {**_shown(workout(words)), "swapped": True})
 
 
-def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any], status: int = 200) -> HttpResponse:
-    return render(request, template, {**_shown(workout(words)), **about, "words": words}, status=status)
+def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
+    return render(request, template, {**_shown(workout(words)), **about, "words": words})
 
 
 def _shown(found: Workout) -> dict[str, Any]:

@@ -63,6 +63,29 @@ def test_both_mistakes_of_the_draft_are_mended_by_pressing_hints(page, live_serv
     assert piece.revisions.count() == 2
 
 
+def test_two_tabs_on_one_piece_get_a_choice(page, live_server, demo, context):
+    piece = demo["Harbour corner cloth"]
+    words, address = piece.words, f"{live_server.url}/pieces/{piece.pk}/words/"
+    page.goto(address)
+    other = context.new_page()
+    other.goto(address)
+    field(other).press("ControlOrMeta+End")
+    field(other).press_sequentially("# from the other tab")
+    other.get_by_role("button", name="Save").click()
+    other.wait_for_url(re.compile(r"/pieces/\d+/$"))
+    other.close()
+    field(page).fill(words + "# from this tab\n")
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_role("alert")).to_contain_text("saved elsewhere in the meantime")
+    expect(field(page)).to_have_value(re.compile("from this tab"))
+    page.get_by_role("button", name="Save mine as the newest").click()
+    page.wait_for_url(re.compile(r"/pieces/\d+/$"))
+    assert [("other tab" in r.words, "this tab" in r.words) for r in piece.revisions.order_by("number")][1:] == [
+        (True, False),
+        (False, True),
+    ]
+
+
 def test_a_problem_is_gone_to_by_its_place(page, live_server):
     page.goto(f"{live_server.url}/begin/")
     field(page).fill(TYPED)
