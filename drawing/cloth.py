@@ -4,20 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import groupby
+from itertools import groupby, pairwise
 
 import numpy as np
 
 from drawing import svg
 from drawing.svg import Place
-from knitting.cloth import Layout, measure, outline, upright
+from knitting.cloth import Layout, bends, measure, outline, upright
 from knitting.cloth.walls import Wall
 from knitting.cloth.zones import Points
 from knitting.measures import said_cm
-from knitting.needle.lineage import events
 
 _LEAST_GAP = 5.0
 """Row lines nearer than this, in page units, are thinned out."""
+_STRAIGHT = 0.3
+"""Page units by which a line may be off where it is drawn straight."""
 _SIGNS_APART = 9.0
 """Signs along a thread stand at least this far apart."""
 _LEAST_SIGN, _MOST_SIGN = 1.8, 4.2
@@ -80,7 +81,7 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: flo
         width=width,
         height=height,
         title=title,
-        outline=fit.places(outline(layout)),
+        outline=fit.line(outline(layout)),
         rows=tuple((row, fit.places(points[row])) for row in range(step, count, step)),
         threads=_threads(layout, fit),
         increases=ups,
@@ -109,6 +110,10 @@ class _Fit:
         middle = complex((edge.real.max() + edge.real.min()) / 2, (edge.imag.max() + edge.imag.min()) / 2)
         self.shift = complex(width / 2, height / 2) - middle.conjugate() * self.scale
 
+    def line(self, points: Points) -> tuple[Place, ...]:
+        """A line without the places that it goes straight through."""
+        return self.places(points[bends(points, _STRAIGHT / self.scale)])
+
     def places(self, points: Points) -> tuple[Place, ...]:
         moved = np.conjugate(points * self.turn) * self.scale + self.shift
         return tuple((round(float(at.real), 1), round(float(at.imag), 1)) for at in moved)
@@ -126,7 +131,7 @@ def _threads(layout: Layout, fit: _Fit) -> tuple[Thread, ...]:
     found: list[Thread] = []
     for at, wall in enumerate(layout.walls):
         if wall.marked and wall.ends > wall.born:
-            places = fit.places(layout.points[wall.born : wall.ends + 1, at])
+            places = fit.line(layout.points[wall.born : wall.ends + 1, at])
             found.append(Thread(letters[wall.name], wall.name, places, len(found) % 4))
     return tuple(found)
 
@@ -136,9 +141,7 @@ def _signs(layout: Layout, fit: _Fit) -> tuple[tuple[Place, ...], tuple[Place, .
     ups: list[complex] = []
     downs: list[complex] = []
     positions = np.array([wall.positions for wall in layout.walls])
-    rows = list(enumerate(layout.rows, start=1))
-    changes = [(at, events(row)) for at, row in rows]
-    shaped = [(at, each) for at, each in changes if each]
+    shaped = [(at, study.events) for at, study in enumerate(layout.studies, start=1) if study.events]
     apart = fit.scale * layout.gauge.row_cm * len(layout.rows) / max(len(shaped), 1)
     every = max(1, int(np.ceil(_SIGNS_APART / max(apart, 1e-9)))) | 1  # odd, so that both sides of the work are met
     for at, each in shaped[::every]:
@@ -165,7 +168,7 @@ def _bands(layout: Layout, fit: _Fit) -> tuple[Band, ...]:
         count = len(list(rows))
         sides = layout.points[at : at + count + 1]
         shape = np.concatenate([sides[:, 0], sides[-1], sides[::-1, -1], sides[0, ::-1]])
-        bands.append(Band(colour, fit.places(shape)))
+        bands.append(Band(colour, fit.line(shape)))
         at += count
     return tuple(bands)
 
@@ -236,10 +239,21 @@ def _line(thread: Thread) -> str:
 
 
 def _flag(thread: Thread) -> str:
-    x, y = thread.places[len(thread.places) * 3 // 4]
+    x, y = _along(thread.places, 0.75)
     flag = svg.tag("rect", x=svg.number(x - 10), y=svg.number(y - 10), width=20, height=20, rx=4)
     letter = svg.tag("text", svg.text(thread.letter), x=svg.number(x), y=svg.number(y + 4.5), text_anchor="middle")
     return svg.tag("g", flag + letter, class_=f"cloth-thread thread-{thread.hue}")
+
+
+def _along(places: Sequence[Place], share: float) -> Place:
+    """The place at a share of a line's length."""
+    lengths = [float(np.hypot(b[0] - a[0], b[1] - a[1])) for a, b in pairwise(places)]
+    left = share * sum(lengths)
+    for (a, b), length in zip(pairwise(places), lengths, strict=True):
+        if left <= length and length > 0:
+            return a[0] + (b[0] - a[0]) * left / length, a[1] + (b[1] - a[1]) * left / length
+        left -= length
+    return places[-1]
 
 
 def _caret(x: float, y: float, wide: float, up: int) -> str:

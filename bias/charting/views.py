@@ -14,6 +14,9 @@ from drawing.cloth import needle_path
 from knitting.ledger import as_json
 from knitting.words.tokens import lines_of
 
+_MOST_PLACES = 20_000
+"""Places of needle lines that a page carries; of very long pieces every so manyth row's line is sent."""
+
 
 @require_safe
 def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
@@ -83,8 +86,12 @@ def _row(found: Workout, number: int) -> dict[str, Any]:
 def _cloth(found: Workout, number: int) -> dict[str, Any]:
     """The drawing with the needle on a row, and the needle's line for every other."""
     page = found.page
+    if page is None:
+        return {}
+    step = len(page.needles) * len(page.needles[0]) // _MOST_PLACES + 1
     return {
         "svg": found.cloth_svg(number),
-        "needles": [needle_path(line) for line in page.needles] if page else [],
-        "first_row": page.first_row if page else 0,
+        "needles": [needle_path(line) for line in page.needles[::step]],
+        "needle_step": step,
+        "first_row": page.first_row,
     }

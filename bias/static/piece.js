@@ -6,13 +6,14 @@ document.addEventListener("alpine:init", () => {
     row: 1,
     rows: 1,
     first: 0,
+    lineStep: 1,
     lines: [],
     held: false,
     timer: 0,
 
     init() {
-      const { row, rows, first } = this.$el.dataset;
-      [this.row, this.rows, this.first] = [Number(row), Number(rows), Number(first)];
+      const { row, rows, first, step } = this.$el.dataset;
+      [this.row, this.rows, this.first, this.lineStep] = [Number(row), Number(rows), Number(first), Number(step)];
       const data = document.getElementById("needles");
       this.lines = data ? JSON.parse(data.textContent) : [];
       this.points = this.lines.map((line) => [...line.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])]));
@@ -66,11 +67,11 @@ document.addEventListener("alpine:init", () => {
           if (far < least) [least, best] = [far, at];
         }
       });
-      this.to(best + this.first);
+      this.to(best * this.lineStep + this.first);
     },
 
     show(scroll) {
-      const line = this.lines[Math.max(this.row - this.first, 0)];
+      const line = this.lines[Math.min(Math.round(Math.max(this.row - this.first, 0) / this.lineStep), this.lines.length - 1)];
       const needle = this.$root.querySelector(".cloth-needle");
       if (needle && line) needle.setAttribute("d", line);
       for (const lit of this.$root.querySelectorAll(".is-now, .is-order")) lit.classList.remove("is-now", "is-order");

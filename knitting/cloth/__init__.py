@@ -2,6 +2,6 @@
 
 from knitting.cloth.layout import Layout, NotLaid, lay_flat
 from knitting.cloth.measuring import Measures, measure
-from knitting.cloth.outline import outline, upright
+from knitting.cloth.outline import bends, outline, upright
 
-__all__ = ["Layout", "Measures", "NotLaid", "lay_flat", "measure", "outline", "upright"]
+__all__ = ["Layout", "Measures", "NotLaid", "bends", "lay_flat", "measure", "outline", "upright"]

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from knitting.cloth.studies import Study, study_rows
 from knitting.cloth.walls import Wall, find_walls
 from knitting.cloth.zones import Points, Zone, lay_zones
 from knitting.measures import GUESS_IN_GARTER, GUESS_IN_STOCKINETTE, Gauge
@@ -26,6 +27,7 @@ class Layout:
     worked: WorkedPiece
     gauge: Gauge
     walls: tuple[Wall, ...]
+    studies: tuple[Study, ...]
     points: Points
     misfit: float
     first_row: int
@@ -71,11 +73,12 @@ def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLai
     if any(row.in_round for row in rows):
         return NotLaid("Pieces in the round are not drawn flat yet.")
     used = gauge or worked.piece.headers.gauge or guess_gauge(rows)
-    walls = find_walls(rows)
-    zones = lay_zones(rows, walls, used.stitch_cm, used.row_cm)
+    studies = study_rows(rows)
+    walls = find_walls(rows, studies)
+    zones = lay_zones(rows, studies, walls, used.stitch_cm, used.row_cm)
     points, misfit = _joined(zones)
     area = sum(zone.area for zone in zones)
-    return Layout(worked, used, tuple(walls), -points.conjugate(), misfit, first, area)
+    return Layout(worked, used, tuple(walls), tuple(studies), -points.conjugate(), misfit, first, area)
 
 
 def guess_gauge(rows: Sequence[WorkedRow]) -> Gauge:

@@ -64,7 +64,7 @@ def stretches(layout: Layout) -> list[Stretch]:
     tolerance = _TOLERANCE * layout.gauge.stitch_cm
     found: list[Stretch] = []
     for edge, points in _edges(layout):
-        breaks = _breaks(points, tolerance)
+        breaks = bends(points, tolerance)
         for first, last in pairwise(breaks):
             if last > first and abs(points[last] - points[first]) > 1e-9:
                 found.append(Stretch(edge, points[first], points[last], _direction(points[first : last + 1])))
@@ -127,8 +127,11 @@ def _meeting(first: Stretch, second: Stretch) -> complex:
     return first.end + along * first.direction
 
 
-def _breaks(points: Points, tolerance: float) -> list[int]:
-    """Where an edge bends: the ends, and the places farthest from straight lines (Douglas and Peucker, 1973)."""
+def bends(points: Points, tolerance: float) -> list[int]:
+    """Where a line bends by more than ``tolerance``: its ends, and the places farthest from straight lines.
+
+    The algorithm is that of Douglas and Peucker (1973).
+    """
     if len(points) < 3:
         return [0, len(points) - 1]
     kept = {0, len(points) - 1}

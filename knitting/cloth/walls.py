@@ -8,12 +8,12 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
-from knitting.needle.lineage import Event, Link, events, lineage
+from knitting.cloth.studies import Study
+from knitting.needle.lineage import Link
 from knitting.needle.worked import WorkedRow
 
-_SAME_GROUP = 2.5
-"""Changes nearer than this to one another are one group (``yo, k1, yo``)."""
 _NEAR_EDGE = 5.0
 """A repeat's changes this near to a free edge belong to the edge."""
 _SAME_WALL = 2.6
@@ -32,40 +32,6 @@ class Wall:
     seen: int = 0
     born: int = 0
     ends: int = field(default=0)
-
-
-@dataclass(frozen=True, slots=True)
-class Group:
-    """Changes that stand together in one row."""
-
-    events: tuple[Event, ...]
-
-    @property
-    def change(self) -> int:
-        """Their net change."""
-        return sum(event.change for event in self.events)
-
-    @property
-    def middle(self) -> float:
-        """Their middle in stitches after the row."""
-        return (self.events[0].new + self.events[-1].new) / 2
-
-
-def groups(row: WorkedRow, alike: bool = True) -> list[Group]:
-    """The changes of a row, gathered where they stand together.
-
-    With ``alike`` false, only increases beside decreases are gathered (``k2tog, yo, k2tog``), and two
-    increases beside one another stay apart: in a narrow row they may belong to different walls.
-    """
-    found: list[list[Event]] = []
-    for event in events(row):
-        last = found[-1][-1] if found else None
-        near = last is not None and event.new - last.new <= _SAME_GROUP
-        if last is not None and near and (alike or event.change * last.change < 0):
-            found[-1].append(event)
-        else:
-            found.append([event])
-    return [Group(tuple(each)) for each in found]
 
 
 def follow(links: Sequence[Link], position: float) -> float:
@@ -88,13 +54,13 @@ def trace_back(links: Sequence[Link], position: float) -> float:
     return follow([Link(link.new, link.old, link.makes, link.uses, link.times) for link in links], position)
 
 
-def find_walls(rows: Sequence[WorkedRow]) -> list[Wall]:
+def find_walls(rows: Sequence[WorkedRow], studies: Sequence[Study]) -> list[Wall]:
     """The walls from the right-side start to the end: an edge, what lies between, the other edge."""
-    maps = [lineage(row) for row in rows]
+    maps = [study.links for study in studies]
     counts = [rows[0].start, *(row.end for row in rows)]
     inner = _mark_walls(rows, maps)
     if not inner:
-        inner = _repeat_walls(rows, maps)
+        inner = _repeat_walls(rows, studies, maps)
     for wall in inner:
         wall.positions = [min(max(at, 0.0), float(count)) for at, count in zip(wall.positions, counts, strict=True)]
     inner.sort(key=lambda wall: (sum(wall.positions), wall.name))
@@ -128,30 +94,52 @@ def _mark_walls(rows: Sequence[WorkedRow], maps: Sequence[Sequence[Link]]) -> li
     return walls
 
 
-def _repeat_walls(rows: Sequence[WorkedRow], maps: Sequence[Sequence[Link]]) -> list[Wall]:
+def _repeat_walls(rows: Sequence[WorkedRow], studies: Sequence[Study], maps: Sequence[Sequence[Link]]) -> list[Wall]:
     """Walls where a repeat's changes come back over one another, as in zigzags."""
     live: list[Wall] = []
+    known: dict[tuple[int, tuple[float, ...]], _Step] = {}
     for at, row in enumerate(rows, start=1):
-        for wall in live:
-            wall.positions.append(follow(maps[at - 1], wall.positions[-1]))
-        free = list(live)
-        for group in groups(row):
-            place = group.middle
-            shapes = group.change != 0 and any(event.repeat for event in group.events)
-            if not shapes or not _NEAR_EDGE < place < row.end - _NEAR_EDGE:
-                continue
-            same = min(free, key=lambda wall: abs(wall.positions[-1] - place), default=None)
-            if same is None or abs(same.positions[-1] - place) > _SAME_WALL:
-                same = _born("", place, at, maps)
-                live.append(same)
-            else:
-                free.remove(same)
-            same.positions[-1] = place
-            same.seen += 1
+        study, standing = studies[at - 1], tuple(wall.positions[-1] for wall in live)
+        key = (id(study), standing)
+        step = known.get(key) or _step(study, standing, row.end)
+        known[key] = step
+        for number, wall in enumerate(live):
+            wall.positions.append(step.positions[number])
+            wall.seen += number in step.met
+        live += [_born("", place, at, maps) for place in step.new]
     lasting = [wall for wall in live if wall.seen >= _LEAST_ROWS]
     for number, wall in enumerate(sorted(lasting, key=lambda wall: wall.positions[-1]), start=1):
         wall.name = f"repeat line {number}"
     return lasting
+
+
+class _Step(NamedTuple):
+    """Where the walls stand after a row, which of them it met, and where it set new ones."""
+
+    positions: tuple[float, ...]
+    met: frozenset[int]
+    new: tuple[float, ...]
+
+
+def _step(study: Study, standing: Sequence[float], end: int) -> _Step:
+    followed = [follow(study.links, position) for position in standing]
+    order = sorted(range(len(followed)), key=followed.__getitem__)
+    sorted_places = [followed[number] for number in order]
+    positions, met, new = list(followed), set[int](), list[float]()
+    for group in study.groups:
+        place = group.middle
+        shapes = group.change != 0 and any(event.repeat for event in group.events)
+        if not shapes or not _NEAR_EDGE < place < end - _NEAR_EDGE:
+            continue
+        beside = bisect_right(sorted_places, place)
+        near = [order[i] for i in (beside - 1, beside) if 0 <= i < len(order) and order[i] not in met]
+        same = min(near, key=lambda number: abs(followed[number] - place), default=None)
+        if same is None or abs(followed[same] - place) > _SAME_WALL:
+            new.append(place)
+        else:
+            met.add(same)
+            positions[same] = place
+    return _Step(tuple(positions), frozenset(met), tuple(new))
 
 
 def _born(name: str, position: float, at: int, maps: Sequence[Sequence[Link]]) -> Wall:
@@ -159,4 +147,4 @@ def _born(name: str, position: float, at: int, maps: Sequence[Sequence[Link]]) -
     positions = [position]
     for links in reversed(maps[:at]):
         positions.append(trace_back(links, positions[-1]))
-    return Wall(name, positions[::-1], born=at)
+    return Wall(name, positions[::-1], born=at, seen=1)

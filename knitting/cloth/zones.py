@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
@@ -10,7 +11,8 @@ from functools import partial
 import numpy as np
 from numpy.typing import NDArray
 
-from knitting.cloth.walls import Group, Wall, groups
+from knitting.cloth.studies import Group, Study
+from knitting.cloth.walls import Wall
 from knitting.needle.worked import WorkedRow
 from knitting.rows import Side
 
@@ -37,10 +39,12 @@ class Zone:
         return float(np.sum((widths[1:] + widths[:-1]) / 2 * heights))
 
 
-def lay_zones(rows: Sequence[WorkedRow], walls: Sequence[Wall], stitch_cm: float, row_cm: float) -> list[Zone]:
+def lay_zones(
+    rows: Sequence[WorkedRow], studies: Sequence[Study], walls: Sequence[Wall], stitch_cm: float, row_cm: float
+) -> list[Zone]:
     """Every zone between neighbouring walls, flat: row ``r`` lies at the height ``row_cm * r``."""
     positions = np.array([wall.positions for wall in walls])
-    shifts = _core_shifts(rows, positions)
+    shifts = _core_shifts(rows, studies, positions)
     heights = np.arange(len(rows) + 1) * row_cm
     zones = []
     for zone in range(len(walls) - 1):
@@ -79,25 +83,46 @@ def _distances(group: Group, limits: tuple[float, float]) -> tuple[float, float]
     return group.events[0].old - limits[0], limits[1] - group.events[-1].old
 
 
-def _core_shifts(rows: Sequence[WorkedRow], positions: Numbers) -> Numbers:
+def _core_shifts(rows: Sequence[WorkedRow], studies: Sequence[Study], positions: Numbers) -> Numbers:
     """How far the plain wales of each zone shift in each row, in stitches, as ``[zone, row]``."""
-    zones = len(positions) - 1
-    shifts = np.zeros((zones, len(rows)))
-    found = [groups(row, alike=False) for row in rows]
-    habits = _Habits()
-    for at, row in enumerate(rows):
-        for zone in range(zones) if found[at] else ():
-            limits = (positions[zone][at], positions[zone + 1][at])
-            for group in found[at]:
-                if limits[0] < group.events[0].old and group.events[-1].old < limits[1]:
-                    habits.learn(zone, row.side is Side.WS, group, limits)
-    for at, row in enumerate(rows):
-        for zone in range(zones) if found[at] else ():
-            limits = (positions[zone][at], positions[zone + 1][at])
-            moves = (positions[zone][at + 1] - limits[0], positions[zone + 1][at + 1] - limits[1])
-            at_first = partial(habits.at_first, zone, row.side is Side.WS, limits=limits)
-            shifts[zone, at] = _core_shift(found[at], limits, moves, at_first)
+    habits = _habits(rows, studies, positions)
+    shifts = np.zeros((len(positions) - 1, len(rows)))
+    known: dict[tuple[int, bytes, bytes], Numbers] = {}
+    for at, (row, study) in enumerate(zip(rows, studies, strict=True)):
+        if not study.events:
+            continue
+        before, after = positions[:, at], positions[:, at + 1]
+        key = (id(study), before.tobytes(), after.tobytes())
+        if key not in known:
+            known[key] = _row_shifts(study, before, after, habits, row.side is Side.WS)
+        shifts[:, at] = known[key]
     return shifts
+
+
+def _row_shifts(study: Study, before: Numbers, after: Numbers, habits: _Habits, from_end: bool) -> Numbers:
+    shifts = np.zeros(len(before) - 1)
+    for zone in range(len(shifts)):
+        limits = (float(before[zone]), float(before[zone + 1]))
+        moves = (float(after[zone]) - limits[0], float(after[zone + 1]) - limits[1])
+        at_first = partial(habits.at_first, zone, from_end, limits=limits)
+        shifts[zone] = _core_shift(study.mixed, limits, moves, at_first)
+    return shifts
+
+
+def _habits(rows: Sequence[WorkedRow], studies: Sequence[Study], positions: Numbers) -> _Habits:
+    habits = _Habits()
+    learnt: set[tuple[int, bytes]] = set()
+    for at, (row, study) in enumerate(zip(rows, studies, strict=True)):
+        key = (id(study), positions[:, at].tobytes())
+        if not study.events or key in learnt:
+            continue
+        learnt.add(key)
+        limits = positions[:, at].tolist()
+        for group in study.mixed:
+            zone = bisect_left(limits, group.events[0].old) - 1
+            if 0 <= zone < len(limits) - 1 and group.events[-1].old < limits[zone + 1]:
+                habits.learn(zone, row.side is Side.WS, group, (limits[zone], limits[zone + 1]))
+    return habits
 
 
 def _core_shift(

@@ -29,6 +29,8 @@ class Rehearsal(NamedTuple):
         forwards = side is Side.RS
         counts = needle.counts if forwards else needle.counts[::-1]
         old, known = self.counts, self.result
+        if counts == old:
+            return known
         elastic = known.elastic
         work: list[PartWork] = []
         after: list[int] = []

@@ -14,6 +14,7 @@ from knitting.words.tokens import Token
 _NUMBER_SLOTS = frozenset({"n", "rows_n", "side", "edge"})
 _GOAL_FORMS = (
     "to_last",
+    "to_last_one",
     "before_marker",
     "before_centre",
     "before_marked",
@@ -149,8 +150,8 @@ def _int(found: Found) -> int:
 
 
 def _goal(form: str, found: Found) -> Goal:
-    short = _int(found) if form in ("to_last", "before_marker", "before_centre", "before_marked") else 0
-    if form in ("to_last", "to_end"):
+    short = _int(found) if form.startswith(("to_last", "before")) else 0
+    if form in ("to_last", "to_last_one", "to_end"):
         return ToEnd(short)
     if form in ("to_marker", "before_marker"):
         return ToMarker(short, str(found.get("name", "")))

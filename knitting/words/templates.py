@@ -126,32 +126,44 @@ def fill_template(
     classes: Mapping[str, Sequence[str]],
     singular: Mapping[str, str],
 ) -> str:
-    """The words of a form with values in its slots; what may be left out is, unless it holds a value."""
-    words: list[str] = []
-    pieces = _PIECE.findall(template.source)
+    """The words of a form with values in its slots; what may be left out is, unless it holds a value.
+
+    A word of a class is written in the plural beside a number other than one, or before a list of numbers.
+    """
+    words = [word for piece in _wanted(_PIECE.findall(template.source), values) if (word := _word(piece, values))]
+    said = []
+    for at, word in enumerate(words):
+        if word.startswith("<"):
+            plural = classes[word[1:-1]][0]
+            word = plural if _is_many(words, at) else singular.get(plural, plural)
+        said.append(word)
+    return " ".join(said).replace(" ,", ",").replace(" :", ":")
+
+
+def _wanted(pieces: Sequence[str], values: Mapping[str, object]) -> Iterator[str]:
+    """The pieces of a form without its brackets, and without what they hold where no value is in it."""
     at = 0
     while at < len(pieces):
-        piece = pieces[at]
-        if piece == "[":
+        if pieces[at] == "[":
             end = pieces.index("]", at)
             slots = [inner[1:-1] for inner in pieces[at:end] if inner.startswith("{")]
-            if not any(values.get(slot) for slot in slots):
-                at = end + 1
-                continue
-        elif piece != "]":
-            words.append(_word(piece, words, values, classes, singular))
+            if any(values.get(slot) for slot in slots):
+                yield from pieces[at + 1 : end]
+            at = end
+        else:
+            yield pieces[at]
         at += 1
-    return " ".join(word for word in words if word).replace(" ,", ",").replace(" :", ":")
 
 
-def _word(
-    piece: str,
-    before: Sequence[str],
-    values: Mapping[str, object],
-    classes: Mapping[str, Sequence[str]],
-    singular: Mapping[str, str],
-) -> str:
+def _word(piece: str, values: Mapping[str, object]) -> str:
     if piece.startswith("{"):
         return str(values.get(piece[1:-1], ""))
-    word = classes[piece[1:-1]][0] if piece.startswith("<") else piece.split("|")[0]
-    return singular.get(word, word) if before and before[-1] == "1" else word
+    return piece if piece.startswith("<") else piece.split("|")[0]
+
+
+def _is_many(words: Sequence[str], at: int) -> bool:
+    before = next((word for word in reversed(words[max(at - 2, 0) : at]) if word.isdigit()), "")
+    if before:
+        return before != "1"
+    following = words[at + 1] if at + 1 < len(words) else ""
+    return following[:1].isdigit() and not following.isdigit()

@@ -121,7 +121,8 @@ class Writer:
         numbers = self._numbers(row.numbers)
         if row.gathered:
             form = "gathered_even" if row.numbers[0] % 2 == 0 else "gathered_odd"
-            head = self._bracketed(_capital(self.dialect.fill(form, n=row.numbers[0])), row.side, row.colour)
+            words = self.dialect.fill(form, n=row.numbers[0]).split(" ", 1)
+            head = self._bracketed(f"{row.name} {words[1]}", row.side, row.colour)
         else:
             head = self._head(row.name, numbers, row.side, row.colour)
         return f"{head}: {_sentence(self.steps(row.steps))}{self._claim(row.claim)}"
@@ -151,9 +152,6 @@ class Writer:
         until = self._until(repeat.until)
         if repeat.numbers:
             text = self.dialect.fill("repeat", rows=self._numbers(repeat.numbers), until=until)
-            if len(repeat.numbers) == 1:
-                row = self.dialect.classes["row"][0]
-                text = text.replace(f" {row} ", f" {self.dialect.singular.get(row, row)} ", 1)
         else:
             text = self.dialect.fill("repeat_last", n=repeat.last, until=until)
         if repeat.ending is not None:
@@ -202,7 +200,7 @@ class Writer:
             case Group():
                 return self._group(step)
             case Cluster(steps, over):
-                return f"({self.steps(steps)}) {self._into(over)}"
+                return f"({self.steps(steps)}) {self.dialect.fill('into' if over > 1 else 'into_one', n=over)}"
             case Marker(deed, _, name):
                 return self.dialect.fill(
                     {MarkerDeed.PLACE: "place", MarkerDeed.PASS: "pass"}.get(deed, "remove"), name=name
@@ -232,13 +230,6 @@ class Writer:
         fixed = {number: word for word, number in self.dialect.fixed_times.items() if number <= 2}
         return fixed.get(times) or self.dialect.fill("times", n=times)
 
-    def _into(self, over: int) -> str:
-        if over > 1:
-            return self.dialect.fill("into", n=over)
-        plural = self.dialect.classes["st"][0]
-        words = self.dialect.fill("into_one").split()
-        return " ".join(self.dialect.singular.get(word, word) if word == plural else word for word in words)
-
     def _group(self, group: Group) -> str:
         inner = self.steps(group.steps)
         tail = self._goal(group.goal) if group.goal is not None else ""
@@ -252,7 +243,8 @@ class Writer:
     def _goal(self, goal: Goal) -> str:
         match goal:
             case ToEnd(short):
-                return self.dialect.fill("to_last", n=short) if short else self.dialect.fill("to_end")
+                form = "to_end" if not short else "to_last" if short > 1 else "to_last_one"
+                return self.dialect.fill(form, n=short)
             case ToMarker(short, name):
                 form = "before_marker" if short else "to_marker"
                 return self.dialect.fill(form, n=short, name=name)
