@@ -65,6 +65,11 @@ class Workout:
         """The cloth as a small shape, or nothing."""
         return silhouette(self.layout, worked) if isinstance(self.layout, Layout) else ""
 
+    @cached_property
+    def many_colours(self) -> bool:
+        """Whether the colour in hand ever changes."""
+        return len({row.colour for row in self.worked.rows}) > 1
+
     def yarn(self, colour: str) -> str:
         """A colour with the name of its yarn, as it is said: "A, Slate worsted"."""
         named = dict(self.worked.piece.headers.yarns).get(colour, "").split(",")[0].strip()
