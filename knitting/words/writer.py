@@ -100,7 +100,9 @@ class Writer:
                 return self._repeat(order)
             case CastOn(count, _, claim, picked_up):
                 form = "pick_up" if picked_up else "cast_on"
-                return _sentence(f"{self.dialect.fill(form, n=count)} {self._st(count)}") + self._claim(claim)
+                words = self.dialect.fill(form, n=count)
+                words = words if picked_up else f"{words} {self._st(count)}"
+                return _sentence(words) + self._claim(claim)
             case Tab():
                 values = {"n": order.cast_on, "rows_n": order.rows, "side": order.side, "edge": order.edge}
                 return _sentence(self.dialect.fill("tab", **values)) + self._claim(order.claim)

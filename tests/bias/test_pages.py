@@ -1,16 +1,25 @@
 """Every page answers, says what it should, and belongs to its owner."""
 
 import json
+from concurrent.futures import ThreadPoolExecutor
+from uuid import uuid4
 
 import pytest
 from django.core.management import call_command
+from django.db import connection
 from django.test import Client, override_settings
 from django.urls import reverse
+from django.utils import timezone
 
+from bias.basket.shelf import shelf
 from bias.joining.checks import household_stays_home
+from bias.joining.household import household_knitter
 from bias.joining.models import Knitter
 from bias.keeping.actions import keep_piece
 from bias.keeping.models import Piece
+from bias.making.actions import row_done, standing
+from bias.making.models import Event
+from bias.workbench import workout
 from tests.bias.conftest import WORDS
 
 
@@ -138,3 +147,73 @@ def test_every_page_says_what_may_be_loaded(client, knitter):
 def test_a_piece_can_be_taken_out(client, piece):
     assert client.post(f"/pieces/{piece.pk}/take-out/").status_code == 302
     assert not Piece.objects.filter(pk=piece.pk).exists()
+
+
+def test_progress_is_counted_in_stitches_and_ends_at_a_hundred(client, piece, knitter):
+    rows = len(workout(piece.words).worked.rows)
+    for done, percent in ((0, 0), (10, 23), (rows, 100)):
+        Event.objects.filter(piece=piece).delete()
+        Event.objects.bulk_create(
+            Event(id=uuid4(), piece=piece, kind="row", row=row, happened_at=timezone.now())
+            for row in range(1, done + 1)
+        )
+        (shelved,) = shelf(knitter)
+        assert shelved.percent == percent
+        assert (shelved.begun, shelved.done) == (done > 0, done == rows)
+    assert "all rows worked" in client.get("/").content.decode()
+
+
+def test_words_cut_short_after_knitting_still_open_everywhere(client, piece):
+    row_done(piece, uuid4(), 20, 25)
+    client.post(
+        f"/pieces/{piece.pk}/words/", {"words": "Title: Short\nCast on 5 sts.\nKnit 3 rows.", "started_from": "1"}
+    )
+    for name in ("piece", "edit", "needles"):
+        assert client.get(reverse(name, args=[piece.pk])).status_code == 200
+    assert "All rows worked" in client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    assert (
+        "100 % of the stitches" in client.get("/").content.decode()
+        or "all rows worked" in client.get("/").content.decode()
+    )
+
+
+def test_a_post_that_is_too_large_is_refused_with_a_page(client, knitter):
+    answer = client.post("/begin/check/", "words=" + "k" * 3_000_000, content_type="application/x-www-form-urlencoded")
+    assert answer.status_code == 400
+    assert "That could not be taken" in answer.content.decode()
+
+
+@pytest.mark.parametrize("address", ["/pieces/999999/", "/nowhere/", "/pieces/999999/needles/"])
+def test_what_is_not_there_is_said(client, knitter, address):
+    answer = client.get(address)
+    assert answer.status_code == 404
+    assert "Not in your basket" in answer.content.decode()
+
+
+@pytest.mark.parametrize("address", ["/", "/begin/"])
+def test_a_page_is_asked_for_by_its_head_too(client, knitter, address):
+    assert client.head(address).status_code == (200 if address == "/" else 405)
+
+
+def test_the_same_words_are_worked_once(client, piece):
+    first = workout(piece.words)
+    assert workout(piece.words) is first
+    client.get(f"/pieces/{piece.pk}/")
+    assert workout.cache_info().misses == 1
+
+
+def test_two_presses_at_the_same_moment_both_count_once(transactional_db):
+    knitter = household_knitter()
+    piece = keep_piece(knitter, WORDS)
+    ids = [uuid4() for _ in range(6)]
+    with ThreadPoolExecutor(6) as pool:
+        list(pool.map(lambda id_: _press(piece, id_), [*ids, *ids]))
+    assert Event.objects.filter(piece=piece).count() == 6
+    assert standing(piece).rows == 1
+
+
+def _press(piece, id_):
+    try:
+        row_done(piece, id_, 1, 25)
+    finally:
+        connection.close()

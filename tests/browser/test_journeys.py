@@ -248,3 +248,69 @@ def test_a_phone_needs_no_sideways_scrolling(page, live_server, demo, address):
     page.set_viewport_size(PHONE)
     page.goto(live_server.url + address.format(demo["Tideline shawl"].pk))
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+
+
+def test_the_theme_that_was_chosen_stays(page, live_server, demo):
+    page.emulate_media(color_scheme="light")
+    page.goto(f"{live_server.url}/")
+    page.get_by_role("button", name="Light or dark").click()
+    expect(page.locator("html")).to_have_class(re.compile("dark"))
+    page.goto(f"{live_server.url}/begin/")
+    expect(page.locator("html")).to_have_class(re.compile("dark"))
+    page.get_by_role("button", name="Light or dark").click()
+    expect(page.locator("html")).not_to_have_class(re.compile("dark"))
+
+
+def test_a_piece_is_taken_out_only_after_a_second_press(page, live_server, demo):
+    piece = demo["Switchback scarf"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/")
+    page.get_by_text("Take this piece out of the basket").click()
+    page.get_by_role("button", name="Take it out").click()
+    expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
+    expect(page.get_by_role("link", name="Switchback scarf")).to_have_count(0)
+
+
+def test_a_text_file_is_dropped_on_the_sheet(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    page.evaluate(
+        """text => {
+            const carried = new DataTransfer();
+            carried.items.add(new File([text], 'quay.txt', { type: 'text/plain' }));
+            document.querySelector('.sheet-body').dispatchEvent(
+                new DragEvent('drop', { dataTransfer: carried, bubbles: true, cancelable: true }));
+        }""",
+        TYPED,
+    )
+    expect(field(page)).to_have_value(TYPED)
+    expect(page.locator("#verdict")).to_have_text("One place does not add up")
+
+
+def test_the_needle_is_drawn_along_by_a_pressed_pointer(page, live_server, demo):
+    page.goto(f"{live_server.url}/pieces/{demo['Sash Window, square one'].pk}/")
+    box = page.locator(".cloth-edge").bounding_box()
+    page.mouse.move(box["x"] + 4, box["y"] + box["height"] - 4)
+    page.mouse.down()
+    seen = []
+    for share in (0.2, 0.5, 0.8):
+        page.mouse.move(box["x"] + box["width"] * share, box["y"] + box["height"] * (1 - share), steps=4)
+        page.wait_for_timeout(250)
+        seen.append(int(page.locator(".row-card").get_attribute("data-number")))
+    page.mouse.up()
+    assert seen == sorted(seen)
+    assert seen[0] < 12 < seen[1] < 28 < seen[2]
+
+
+def test_the_whole_way_by_keyboard_alone(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    field(page).focus()
+    page.keyboard.insert_text(TYPED.replace("yoo", "yo"))
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    page.get_by_role("button", name="Keep as a piece").focus()
+    page.keyboard.press("Enter")
+    expect(page.locator(".row-card h2")).to_have_text("Row 1")
+    page.get_by_role("link", name="At the needles").first.focus()
+    page.keyboard.press("Enter")
+    expect(page.locator(".sitting")).to_have_attribute("data-number", "1")
+    page.locator("body").click(position={"x": 5, "y": 300})
+    page.keyboard.press("Space")
+    expect(page.locator(".sitting")).to_have_attribute("data-number", "2")
