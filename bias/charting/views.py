@@ -26,7 +26,7 @@ def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
     asked = request.GET.get("row", "1")
     row = int(asked) if asked.isascii() and asked.isdigit() and len(asked) < 7 else 1
     row = min(max(row, 1), max(len(found.worked.rows), 1))
-    about = {"piece": owned, "workout": found, "lines": lines_of(found.text), **_row(found, row), **_cloth(found, row)}
+    about = {"piece": owned, "workout": found, "lines": _lines(found), **_row(found, row), **_cloth(found, row)}
     return render(request, "charting/piece.html", about)
 
 
@@ -66,6 +66,14 @@ def words_txt(request: HttpRequest, piece_id: int) -> HttpResponse:
     answer = HttpResponse(owned.words, content_type="text/plain; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="piece-{owned.pk}.txt"'
     return answer
+
+
+def _lines(found: Workout) -> list[tuple[str, int]]:
+    """The written lines, each with the first row that it called for (0 where there is none)."""
+    first: dict[int, int] = {}
+    for number, worked in enumerate(found.worked.rows, start=1):
+        first.setdefault(worked.order_line, number)
+    return [(text, first.get(line, 0)) for line, text in enumerate(lines_of(found.text), start=1)]
 
 
 def _row(found: Workout, number: int) -> dict[str, Any]:

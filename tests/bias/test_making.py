@@ -128,4 +128,5 @@ def test_the_row_is_said_part_by_part_with_its_counts(client, demo):
     assert "Wrong side" in page
     assert "time 31 of 54" in page
     assert "67 · 1 · 67" in page
+    assert page.count("67 to the next mark") == 1
     assert "next: row 1, right side" in page

@@ -178,6 +178,9 @@ def test_a_row_is_chosen_in_the_cloth_and_in_the_unfolded_ledger(page, live_serv
     page.locator(".ledger [data-row='30'] .pick").click()
     expect(page.locator(".row-card")).to_have_attribute("data-number", "30")
     expect(page.locator(".ledger [data-row='30']")).to_have_class("is-now")
+    page.get_by_role("button", name="Repeat row 1 until 6 sts remain.").click()
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "55")
+    expect(page.locator(".words .is-order")).to_contain_text("Repeat row 1")
 
 
 def test_ten_rows_worked_two_taken_back_and_all_there_after_a_reload(page, live_server, demo):
