@@ -109,7 +109,7 @@ class Walk:
         self.at_marked_goal = self.at_marked_goal and what.uses == 0
         if self.made > MOST_ON_NEEDLE:
             raise _too_many(where)
-        if isinstance(what, StitchKind):
+        if makes < what.uses or isinstance(what, GroupWork):
             self._count_off(what, times)
         runs = self.runs
         if runs and runs[-1].work is what:
@@ -117,10 +117,14 @@ class Walk:
         else:
             runs.append(Run(what, times))
 
-    def _count_off(self, kind: StitchKind, times: int) -> None:
-        if kind.family is Family.BIND_OFF:
+    def _count_off(self, what: Workable, times: int) -> None:
+        """Keep count of what leaves the needle for good."""
+        if isinstance(what, GroupWork):
+            for run in what.runs:
+                self._count_off(run.work, run.times * times)
+        elif isinstance(what, StitchKind) and what.family is Family.BIND_OFF:
             self.bound_off += times
-        elif kind.family is Family.DROP:
+        elif isinstance(what, StitchKind) and what.family is Family.DROP:
             self.dropped += times
 
     def _across(self, what: Workable, where: Span) -> None:

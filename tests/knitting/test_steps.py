@@ -96,3 +96,9 @@ def test_rounds_are_all_right_side_rows():
     assert len(piece) == 1
     round_ = one_row("4", "Knit.\nRnd 2: k1, yo, k3\nRnd 3: Knit.")
     assert [row.side.value for row in round_.rows] == ["RS", "RS", "RS"]
+
+
+def test_stitches_bound_off_or_dropped_in_a_repeat_are_counted():
+    piece = one_row("12", "[bo 1, k1] 3 times, [drop 2, k1] twice")
+    assert not piece.problems
+    assert (piece.bound_off, piece.dropped, piece.rows[0].end) == (3, 4, 5)
