@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from uuid import UUID, uuid4
 
 from bias.making.standing import Standing
 from bias.workbench import StripPart, WorkedRow, Workout
@@ -14,6 +15,11 @@ class Sitting:
 
     workout: Workout
     standing: Standing
+
+    @property
+    def spare_id(self) -> UUID:
+        """An id for a press from a page whose scripts did not run; the page makes its own otherwise."""
+        return uuid4()
 
     @property
     def all_rows(self) -> tuple[WorkedRow, ...]:

@@ -1,5 +1,6 @@
 """The log: sent twice, in any order, from several devices, it leads to the same place."""
 
+import re
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from uuid import UUID, uuid4
@@ -130,3 +131,12 @@ def test_the_row_is_said_part_by_part_with_its_counts(client, demo):
     assert "67 · 1 · 67" in page
     assert page.count("67 to the next mark") == 1
     assert "next: row 1, right side" in page
+
+
+def test_a_page_without_scripts_can_press_row_done_too(client, piece):
+    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    id_ = re.search(r'data-event="row".*?name="id" value="([^"]+)"', page, re.DOTALL)[1]
+    for _ in range(2):
+        answer = client.post(f"/pieces/{piece.pk}/needles/events/", {"id": id_, "kind": "row", "row": 1})
+        assert answer["Location"] == f"/pieces/{piece.pk}/needles/"
+    assert standing(piece).rows == 1
