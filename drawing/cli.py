@@ -20,6 +20,7 @@ _STYLE = (
     "stroke-width:1.3}.cloth-thread path{stroke:#0b6b63;stroke-width:2.2}.cloth-thread rect{fill:#0b6b63}"
     ".cloth-thread text{fill:#fff;font:600 13px sans-serif}.cloth-rule{stroke:#6f6a56}.cloth-size rect{fill:#fff}"
     ".cloth-size text{fill:#545a6b;font:15px sans-serif}.is-hidden{display:none}"
+    ".cloth-growth path{fill:none;stroke:#545a6b}.cloth-growth text{fill:#545a6b;font:14px sans-serif}"
     ".yarn-0{fill:#8aa3b8}.yarn-1{fill:#cdbb8d}.yarn-2{fill:#c08d80}.yarn-3{fill:#a3b093}</style>"
 )
 """Colours for a drawing that stands alone; in the pages the site's styles give them."""

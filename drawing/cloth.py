@@ -203,7 +203,7 @@ def to_svg(page: ClothPage, row: int | None = None, worked: int = 0, class_: str
         svg.tag("path", d="".join(_caret(x, y, page.sign, -1) for x, y in page.decreases), class_="cloth-down")
     )
     parts += [_flag(thread) for thread in page.threads]
-    parts += _dimensions(page)
+    parts += [*_dimensions(page), _arrow(page)]
     at = min(max((row or 0) - page.first_row, 0), len(page.needles) - 1)
     class_needle = "cloth-needle is-hidden" if row is None else "cloth-needle"
     parts.append(svg.tag("path", d=needle_path(page.needles[at]), class_=class_needle))
@@ -273,6 +273,19 @@ def _dimensions(page: ClothPage) -> list[str]:
         _label(middle_x, above, page.wide),
         _label(beside + 12 + 4 * len(page.high), middle_y, page.high),
     ]
+
+
+def _arrow(page: ClothPage) -> str:
+    """The direction of knitting, in the lower left corner of the page."""
+    (x0, y0), (x1, y1) = page.growth
+    length = float(np.hypot(x1 - x0, y1 - y0)) or 1.0
+    dx, dy = (x1 - x0) / length, (y1 - y0) / length
+    x, y = 30.0, page.height - 34
+    tip = (x + 15 * dx, y + 15 * dy)
+    barbs = [(tip[0] - 6 * dx + side * 5 * dy, tip[1] - 6 * dy - side * 5 * dx) for side in (1, -1)]
+    line = svg.path([(x - 15 * dx, y - 15 * dy), tip]) + svg.path([barbs[0], tip, barbs[1]])
+    words = svg.tag("text", svg.text("knitted this way"), x=svg.number(x + 26), y=svg.number(y + 5))
+    return svg.tag("g", svg.tag("path", d=line) + words, class_="cloth-growth")
 
 
 def _ticks(places: Sequence[Place], dx: float, dy: float) -> str:

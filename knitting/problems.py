@@ -55,9 +55,6 @@ class Span:
         return Span(self.line, self.column, max(other.end, self.end) - self.column)
 
 
-NOWHERE = Span(0, 0, 0)
-
-
 @dataclass(frozen=True, slots=True)
 class Mend:
     """A replacement of a stretch of the text that would mend a problem."""

@@ -1,7 +1,6 @@
 """What is meant by written rows, before any of it has a number."""
 
 from knitting.rows.piece import (
-    EMPTY_PIECE,
     BindOff,
     CastOn,
     Claim,
@@ -40,7 +39,6 @@ from knitting.rows.steps import (
 )
 
 __all__ = [
-    "EMPTY_PIECE",
     "BindOff",
     "CastOn",
     "ChangeColour",

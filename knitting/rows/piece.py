@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from enum import Enum
 from typing import TypeAlias
 
@@ -190,7 +190,6 @@ class Headers:
     yarns: tuple[tuple[str, str], ...] = ()
     stripes: tuple[Stripe, ...] = ()
     others: tuple[tuple[str, str], ...] = ()
-    spans: dict[str, Span] = field(default_factory=dict, hash=False, compare=False)
 
     @property
     def first_colour(self) -> str:
@@ -212,6 +211,3 @@ class Piece:
     def title(self) -> str:
         """What the piece is called, or nothing."""
         return self.headers.title
-
-
-EMPTY_PIECE = Piece(Headers(), (Section("", ()),))

@@ -56,4 +56,3 @@ STITCHES = MappingProxyType({kind.key: kind for kind in _ROWS})
 """Every kind of stitch by its key."""
 
 KNIT, PURL = STITCHES["k"], STITCHES["p"]
-BIND_OFF = STITCHES["bo"]

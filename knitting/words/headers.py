@@ -37,7 +37,6 @@ class HeaderReader:
     yarns: list[tuple[str, str]] = field(default_factory=list)
     stripes: tuple[Stripe, ...] = ()
     others: list[tuple[str, str]] = field(default_factory=list)
-    spans: dict[str, Span] = field(default_factory=dict)
     problems: list[Problem] = field(default_factory=list)
 
     def take(self, key: str, value: str, span: Span) -> None:
@@ -48,7 +47,6 @@ class HeaderReader:
             name = key.split(maxsplit=1)[1] if len(words) > 1 else ""
             self.yarns.append((name, value))
             return
-        self.spans[meaning] = span
         if meaning == "title" and value:
             self.title = value
         elif meaning == "gauge":
@@ -62,7 +60,7 @@ class HeaderReader:
         """What was collected."""
         named = tuple((name, said) for name, said in self.yarns if name)
         unnamed = tuple(("Yarn", said) for name, said in self.yarns if not name)
-        return Headers(self.title, self.gauge, named, self.stripes, (*unnamed, *self.others), self.spans)
+        return Headers(self.title, self.gauge, named, self.stripes, (*unnamed, *self.others))
 
     def _take_gauge(self, value: str, span: Span) -> None:
         match = _GAUGE.match(value.strip().rstrip("."))

@@ -44,11 +44,6 @@ def write(piece: Piece, words: Dialect | None = None) -> str:
     return Writer(words or dialect()).piece(piece)
 
 
-def say_steps(steps: Sequence[Step], words: Dialect | None = None) -> str:
-    """The steps of a row as one sentence without its stop: "k2, yo, k to end"."""
-    return Writer(words or dialect()).steps(steps)
-
-
 class Writer:
     """Says orders and steps in the words of one dialect."""
 

@@ -41,6 +41,14 @@ def test_the_needle_moves_with_the_rows_and_the_worked_part_is_filled():
         assert drawn[0] != drawn[1]
 
 
+def test_an_arrow_shows_the_direction_of_knitting():
+    """A shawl from a tab grows downwards as it is worn, a scarf upwards."""
+    for text, down in ((TRIANGLE, True), (ZIGZAG, False)):
+        page = lay_out(lay_flat(worked(text)))
+        assert (page.growth[1][1] > page.growth[0][1]) is down
+        assert "knitted this way" in to_svg(page)
+
+
 def test_stripes_are_bands_in_their_order():
     page = lay_out(lay_flat(worked("Stripes: 2 rows A, 2 rows B\n" + MITRE)))
     assert [band.colour for band in page.bands][:3] == ["A", "B", "A"]
