@@ -11,6 +11,7 @@ from typing import NamedTuple
 
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.row_worker import RowResult
+from knitting.needle.walk import MOST_ON_NEEDLE
 from knitting.needle.worked import PartWork, Run
 from knitting.rows import Side
 
@@ -40,9 +41,10 @@ class Rehearsal(NamedTuple):
             if mark is None:
                 change = counts[place] - old[place]
                 if change:
-                    at = elastic[place]
-                    if at < 0 or runs[at].times + change < 1:
+                    stretch = elastic[place]
+                    if stretch is None or stretch.stitches + change < 1:
                         return None
+                    at = stretch.run
                     stretched = Run(runs[at].work, runs[at].times + change)
                     stitches += change
                     part = PartWork((*runs[:at], stretched, *runs[at + 1 :]), stitches, None, passed)
@@ -50,6 +52,8 @@ class Rehearsal(NamedTuple):
                 place += 1
             work.append(part)
         now = Needle(tuple(after if forwards else after[::-1]), self.marks)
+        if now.total > MOST_ON_NEEDLE:
+            return None
         return RowResult(now, tuple(work), (), True, known.bound_off, known.dropped, known.colour, elastic)
 
 

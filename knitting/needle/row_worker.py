@@ -9,7 +9,7 @@ from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.stops import Stop
 from knitting.needle.walk import Walk, needle_after
-from knitting.needle.worked import ClusterWork, GroupWork, PartWork, Run
+from knitting.needle.worked import ClusterWork, Elastic, GroupWork, PartWork, Run
 from knitting.problems import Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import (
     ChangeColour,
@@ -41,7 +41,7 @@ class RowResult(NamedTuple):
     bound_off: int
     dropped: int
     colour: str
-    elastic: tuple[int, ...] = ()
+    elastic: tuple[Elastic | None, ...] = ()
 
 
 def work_row(

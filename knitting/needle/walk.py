@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
-from knitting.needle.worked import GroupWork, PartWork, Run, Workable
+from knitting.needle.worked import Elastic, GroupWork, PartWork, Run, Workable
 from knitting.problems import Span
 from knitting.rows import Goal, ToEnd, ToMarker
 from knitting.stitches import Family, StitchKind
@@ -57,8 +57,8 @@ class Walk:
         self.bound_off = 0
         self.dropped = 0
         self.budget = _STEP_BUDGET
-        self.elastic: list[int] = []
-        self.elastic_run = -1
+        self.elastic: list[Elastic | None] = []
+        self.elastic_run: Elastic | None = None
 
     @property
     def remaining(self) -> int:
@@ -88,8 +88,8 @@ class Walk:
                 self.left -= whole * uses
                 self.used += whole * uses
                 self._emit(what, whole, makes, where)
-                if to_goal and self.elastic_run < 0:
-                    self.elastic_run = len(self.runs) - 1
+                if to_goal and self.elastic_run is None:
+                    self.elastic_run = Elastic(len(self.runs) - 1, whole)
                 times -= whole
             if times:
                 if self.left == 0 and self.marks and not self.marks[-1].in_stitch:
@@ -211,7 +211,7 @@ class Walk:
     def _close(self, after: Mark | None = None) -> None:
         self.parts.append(PartWork(tuple(self.runs), self.made, None, after))
         self.elastic.append(self.elastic_run)
-        self.elastic_run = -1
+        self.elastic_run = None
         self.runs = []
         self.made = 0
 

@@ -53,6 +53,16 @@ class Run(NamedTuple):
     times: int
 
 
+class Elastic(NamedTuple):
+    """Which run of a part came from a goal, and how many of its stitches did.
+
+    A run may hold more: ``k4, k to last 2 sts`` is one run, and its first four stand whatever the count.
+    """
+
+    run: int
+    stitches: int
+
+
 class PartWork(NamedTuple):
     """What a row does in one part. ``stitches`` is what stands there afterwards.
 

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache, cached_property
 from importlib.resources import files
-from typing import Any
+from typing import Any, TypeAlias
 
 from knitting.stitches import STITCHES, StitchKind
 from knitting.words.templates import Found, SlotReader, Template, compile_template, fill_template
@@ -22,6 +22,10 @@ class Spelling:
 
     tokens: tuple[str, ...]
     kind: StitchKind
+
+
+_Entries: TypeAlias = tuple[tuple[str, Template], ...]
+_Index: TypeAlias = tuple[Mapping[str, _Entries], _Entries]
 
 
 @dataclass(frozen=True)
@@ -44,26 +48,36 @@ class Dialect:
     spellings: Mapping[str, tuple[Spelling, ...]]
     forms: Mapping[str, tuple[Template, ...]]
 
-    @cached_property
-    def openings(self) -> Mapping[str, frozenset[str]]:
-        """For each form the words that it may begin with (empty: any)."""
-        return {
-            form: frozenset().union(*(t.openings for t in templates))
-            if all(t.openings for t in templates)
-            else frozenset()
-            for form, templates in self.forms.items()
-        }
-
-    def match(self, form: str, tokens: Sequence[Token], at: int, read_slot: SlotReader) -> tuple[Found, int] | None:
-        """The first template of a form that stands at ``at``."""
-        openings = self.openings[form]
-        if openings and (at >= len(tokens) or tokens[at].text not in openings):
+    def match(
+        self, forms: tuple[str, ...], tokens: Sequence[Token], at: int, read_slot: SlotReader
+    ) -> tuple[str, Found, int] | None:
+        """The first of some forms that stands at ``at``: its name, its slots' values, the place after it."""
+        if at >= len(tokens):
             return None
-        for template in self.forms[form]:
+        by_word, others = self._by_opening(forms)
+        for form, template in by_word.get(tokens[at].text, others):
             found = template.match(tokens, at, read_slot)
             if found is not None:
-                return found
+                return form, *found
         return None
+
+    def _by_opening(self, forms: tuple[str, ...]) -> _Index:
+        """The templates of some forms in their order, by the word that each may begin with."""
+        index = self._indexes.get(forms)
+        if index is None:
+            entries = [(form, template) for form in forms for template in self.forms[form]]
+            words = {word for _, template in entries for word in template.openings}
+            by_word = {
+                word: tuple(entry for entry in entries if not entry[1].openings or word in entry[1].openings)
+                for word in words
+            }
+            index = by_word, tuple(entry for entry in entries if not entry[1].openings)
+            self._indexes[forms] = index
+        return index
+
+    @cached_property
+    def _indexes(self) -> dict[tuple[str, ...], _Index]:
+        return {}
 
     def fill(self, form: str, **values: object) -> str:
         """The words of a form: its first template with the values in their places.

@@ -23,6 +23,7 @@ _GOAL_FORMS = (
     "to_marker",
     "to_end",
 )
+_UNTIL_FORMS = ("until_count", "until_section_length", "until_length")
 _INCH_WORDS = frozenset({"in", "inch", "inches", '"'})
 _MOST_IN_LIST = 5_000
 
@@ -64,7 +65,12 @@ class Slots:
 
     def form(self, form: str, tokens: Sequence[Token], at: int) -> tuple[Found, int] | None:
         """A form of the dialect, its slots read."""
-        return self.dialect.match(form, tokens, at, self.read)
+        found = self.dialect.match((form,), tokens, at, self.read)
+        return (found[1], found[2]) if found else None
+
+    def first_of(self, forms: tuple[str, ...], tokens: Sequence[Token], at: int) -> tuple[str, Found, int] | None:
+        """The first of several forms, with its name."""
+        return self.dialect.match(forms, tokens, at, self.read)
 
     def times(self, tokens: Sequence[Token], at: int) -> tuple[int, int] | None:
         """A number of times ("twice", "3 times") and the place after it."""
@@ -75,11 +81,8 @@ class Slots:
 
     def goal(self, tokens: Sequence[Token], at: int) -> tuple[Goal, int] | None:
         """A goal ("to last 3 sts") and the place after it."""
-        for form in _GOAL_FORMS:
-            found = self.form(form, tokens, at)
-            if found:
-                return _goal(form, found[0]), found[1]
-        return None
+        found = self.first_of(_GOAL_FORMS, tokens, at)
+        return (_goal(found[0], found[1]), found[2]) if found else None
 
     def repeats(self, tokens: Sequence[Token], at: int) -> tuple[int, int] | None:
         """How often in all after a star: "3 more times" is 4, "4 times in all" is 4."""
@@ -94,16 +97,15 @@ class Slots:
 
     def until(self, tokens: Sequence[Token], at: int) -> tuple[RepeatEnd, int] | None:
         """The end of a repeat of rows, and the place after it; "n in all" counts the time already worked."""
-        for form in ("until_count", "until_section_length", "until_length"):
-            found = self.form(form, tokens, at)
-            if found:
-                values, after = found
-                span = tokens[at].span.to(tokens[after - 1].span)
-                if form == "until_count":
-                    return UntilCount(_int(values), span), after
-                length = values["length"]
-                assert isinstance(length, float)
-                return UntilLength(length, span, section=form == "until_section_length"), after
+        found = self.first_of(_UNTIL_FORMS, tokens, at)
+        if found:
+            form, values, after = found
+            span = tokens[at].span.to(tokens[after - 1].span)
+            if form == "until_count":
+                return UntilCount(_int(values), span), after
+            length = values["length"]
+            assert isinstance(length, float)
+            return UntilLength(length, span, section=form == "until_section_length"), after
         times = self.repeats(tokens, at)
         if times is None:
             return None

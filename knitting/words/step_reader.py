@@ -26,6 +26,7 @@ from knitting.words.templates import Found
 from knitting.words.tokens import Token, raw_of, span_of
 
 _CLOSERS = {"(": ")", "[": "]"}
+_MARK_FORMS = ("place", "pass", "remove", "mark_next", "mark_made", "colour")
 _MOST_NESTED = 20
 
 
@@ -149,17 +150,16 @@ class StepReader:
 
     def _marker_or_colour(self) -> Step | None:
         start = self.at
-        for form in ("place", "pass", "remove", "mark_next", "mark_made", "colour"):
-            found = self.slots.form(form, self.tokens, self.at)
-            if found:
-                values, self.at = found
-                span = self._span(start)
-                if form in ("mark_next", "mark_made"):
-                    return MarkStitch(form == "mark_made", span)
-                if form == "colour":
-                    return ChangeColour(str(values["colour"]), span)
-                return Marker(MarkerDeed(form), span, str(values.get("name", "")))
-        return None
+        found = self.slots.first_of(_MARK_FORMS, self.tokens, self.at)
+        if found is None:
+            return None
+        form, values, self.at = found
+        span = self._span(start)
+        if form in ("mark_next", "mark_made"):
+            return MarkStitch(form == "mark_made", span)
+        if form == "colour":
+            return ChangeColour(str(values["colour"]), span)
+        return Marker(MarkerDeed(form), span, str(values.get("name", "")))
 
     def _stitch(self) -> Step | None:
         start = self.at

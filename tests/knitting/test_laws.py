@@ -3,7 +3,7 @@
 from unittest.mock import patch
 
 import networkx as nx
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from knitting.needle.lineage import events, lineage
@@ -81,7 +81,8 @@ def test_lineage_reaches_every_stitch_once_and_never_crosses(text):
 
 
 @given(patterns())
-@settings(max_examples=150, deadline=None)
+@example("Cast on 12 sts.\nRow 1: k4, k to last 2 sts, k2tog.\nRepeat row 1 7 more times.")
+@settings(max_examples=250, deadline=None)
 def test_a_rehearsed_row_comes_to_what_working_it_step_by_step_does(text):
     quick = worked(text)
     with patch("knitting.needle.bench.rehearse", lambda *_: None):

@@ -188,6 +188,10 @@ def test_nonsense_gets_an_answer_in_under_a_second(text):
         ("Cast on 5 sts.\n" + "#" * 200_001, "200,000"),
         ("Cast on 5 sts.\nRow 1: Knit.\nRepeat row 1 6000 more times.", "5,000 rows"),
         ("Cast on 10 sts.\nRow 1: K5, [yo] 10001 times, k5", "10,000 stitches"),
+        (
+            "Cast on 10 sts.\nRow 1: K1, [yo] 300 times, k to end.\nRepeat row 1 until there are 20000 sts.",
+            "10,000 stitches",
+        ),
         ("Cast on 9000 sts.\nRow 1: Knit.\nRepeat row 1 400 more times.", "2,000,000 stitches"),
     ],
 )
