@@ -9,6 +9,7 @@ from drawing.cloth import ClothPage, lay_out, to_svg
 from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NotLaid, lay_flat, measure
+from knitting.measures import said_area
 from knitting.needle.folds import Fold, folds
 from knitting.needle.piece_worker import work_piece
 from knitting.needle.worked import WorkedPiece, WorkedRow
@@ -46,6 +47,13 @@ class Workout:
     def measures(self) -> Measures:
         """Width, height, area, sides and angles."""
         return measure(self.layout)
+
+    @property
+    def said_measures(self) -> str:
+        """Area and corners as one sentence."""
+        corners = self.measures.said_corners
+        area = said_area(self.measures.area_cm2)
+        return f"{area}, corners of {corners}." if corners else f"{area}."
 
     @cached_property
     def folds(self) -> tuple[Fold, ...]:

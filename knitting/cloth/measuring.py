@@ -11,6 +11,8 @@ from knitting.cloth.layout import Layout, NotLaid
 from knitting.cloth.outline import Corner, Stretch, corners, outline, stretches, upright
 from knitting.cloth.zones import Points
 
+_MOST_CORNERS_SAID = 6
+
 
 @dataclass(frozen=True)
 class Measures:
@@ -25,6 +27,14 @@ class Measures:
     marks_cm: dict[str, float]
     angles: dict[str, float]
     exact: bool
+
+    @property
+    def said_corners(self) -> str:
+        """The corners as they are said, "90, 45 and 45 degrees"; nothing where there are none or very many."""
+        angles = [f"{corner.angle:.0f}" for corner in self.corners]
+        if not 1 < len(angles) <= _MOST_CORNERS_SAID:
+            return ""
+        return f"{', '.join(angles[:-1])} and {angles[-1]} degrees"
 
     def as_json(self) -> dict[str, Any]:
         """The published form."""

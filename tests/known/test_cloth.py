@@ -95,6 +95,11 @@ def test_area_is_that_of_the_stitches(text):
     assert measure(layout).area_cm2 == pytest.approx(area, rel=0.01)
 
 
+def test_corners_are_said_unless_there_are_very_many():
+    assert measure(laid(CORNER, GARTER)).said_corners == "90, 90, 90 and 90 degrees"
+    assert measure(laid(ZIGZAG, GARTER)).said_corners == ""
+
+
 @pytest.mark.parametrize("moves", [[0, 1], [1], [0, 0, 0, 1], [1, -1, 1], [2, 0, 1, 0, 0, 1]])
 def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves):
     steps = np.cumsum([0.0, *(moves * 12)])
