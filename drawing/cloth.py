@@ -9,9 +9,9 @@ from itertools import groupby, pairwise
 import numpy as np
 
 from drawing import svg
+from drawing.marks import letters
 from drawing.svg import Place
 from knitting.cloth import Layout, bends, measure, outline, upright
-from knitting.cloth.walls import Wall
 from knitting.cloth.zones import Points
 from knitting.measures import said_cm
 
@@ -119,20 +119,13 @@ class _Fit:
         return tuple((round(float(at.real), 1), round(float(at.imag), 1)) for at in moved)
 
 
-def mark_letters(walls: Sequence[Wall]) -> dict[str, str]:
-    """A letter for every mark, C kept for the centre."""
-    free = iter("ABDEFGHJKLMNPQRSTUVWXYZ")
-    marked = [wall.name for wall in walls if wall.marked]
-    return {name: "C" if name == "centre" else next(free, "+") for name in marked}
-
-
 def _threads(layout: Layout, fit: _Fit) -> tuple[Thread, ...]:
-    letters = mark_letters(layout.walls)
+    marked = [(at, wall) for at, wall in enumerate(layout.walls) if wall.marked]
     found: list[Thread] = []
-    for at, wall in enumerate(layout.walls):
-        if wall.marked and wall.ends > wall.born:
+    for (at, wall), (letter, hue) in zip(marked, letters([wall.name for _, wall in marked]), strict=True):
+        if wall.ends > wall.born:
             places = fit.line(layout.points[wall.born : wall.ends + 1, at])
-            found.append(Thread(letters[wall.name], wall.name, places, len(found) % 4))
+            found.append(Thread(letter, wall.name, places, hue))
     return tuple(found)
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from drawing.marks import letters
 from knitting.needle.in_words import runs_in_words
 from knitting.needle.needle import Mark
 from knitting.needle.worked import PartWork, WorkedRow
@@ -53,13 +54,13 @@ def strip(row: WorkedRow) -> tuple[StripPart, ...]:
     """The parts of a row in working order, empty ones left out."""
     names = part_names(row)
     before = _counts_before(row)
-    letters = _letters(row)
+    flags = _flags(row)
     found: list[StripPart] = []
     for at, part in enumerate(row.work):
         if not part.runs and not part.stitches and not before[at]:
             continue
         words = tuple(Word(said, change) for said, change in runs_in_words(part.runs))
-        letter, hue = letters[at]
+        letter, hue = flags[at]
         found.append(StripPart(names[at], words, before[at], part.stitches, letter, hue, part.mark is not None))
     return tuple(found)
 
@@ -100,15 +101,11 @@ def _counts_before(row: WorkedRow) -> list[int]:
     return flat if len(flat) == len(row.work) else [part.stitches for part in row.work]
 
 
-def _letters(row: WorkedRow) -> list[tuple[str, int]]:
+def _flags(row: WorkedRow) -> list[tuple[str, int]]:
     """For each part the letter of the mark at its far end: C for a centre, else by its place from the right."""
     from_right = row.work_in_rs_order
     marks = [mark for part in from_right if (mark := part.mark or part.after) is not None]
-    known: dict[int, tuple[str, int]] = {}
-    free = iter("ABDEFGHJKLMNPQRSTUVWXYZ")
-    for hue, mark in enumerate(marks):
-        known[hue] = ("C" if mark.name == "centre" else next(free, "+"), hue % 4)
-    ordered = [known[hue] for hue in range(len(marks))]
+    ordered = letters([mark.name for mark in marks])
     if row.side is Side.WS:
         ordered.reverse()
     found: list[tuple[str, int]] = []

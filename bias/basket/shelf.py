@@ -6,8 +6,9 @@ from dataclasses import dataclass
 from typing import Any
 
 from bias.keeping.models import Piece, Revision
-from bias.making.standing import Standing, standings
-from bias.workbench import WorkedRow, Workout, workout
+from bias.making.sitting import Sitting
+from bias.making.standing import standings
+from bias.workbench import Workout, workout
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,13 +16,17 @@ class Shelved:
     """A piece in the basket with all that is said of it there."""
 
     piece: Piece
-    workout: Workout
-    standing: Standing
+    sitting: Sitting
+
+    @property
+    def workout(self) -> Workout:
+        """What its words come to."""
+        return self.sitting.workout
 
     @property
     def rows(self) -> int:
-        """Rows worked, at most as many as the words have now."""
-        return min(self.standing.rows, len(self.workout.worked.rows))
+        """Rows worked."""
+        return self.sitting.rows
 
     @property
     def begun(self) -> bool:
@@ -31,25 +36,12 @@ class Shelved:
     @property
     def done(self) -> bool:
         """Whether every row was worked."""
-        return self.begun and self.rows == len(self.workout.worked.rows)
-
-    @property
-    def percent(self) -> int:
-        """The share of the stitches that was worked, in whole percent."""
-        rows = self.workout.worked.rows
-        whole = self.workout.worked.stitches
-        return round(100 * sum(row.end for row in rows[: self.rows]) / whole) if whole else 0
+        return self.begun and self.sitting.row is None
 
     @property
     def problems(self) -> int:
         """How many places do not add up."""
         return len(self.workout.worked.problems)
-
-    @property
-    def next_row(self) -> WorkedRow | None:
-        """The row that comes next."""
-        rows = self.workout.worked.rows
-        return rows[self.rows] if self.rows < len(rows) else None
 
     @property
     def silhouette(self) -> str:
@@ -65,4 +57,4 @@ def shelf(owner: Any) -> list[Shelved]:
     for revision in newest:
         words.setdefault(revision.piece_id, revision.words)
     where = standings(pieces)
-    return [Shelved(piece, workout(words[piece.pk]), where[piece.pk]) for piece in pieces]
+    return [Shelved(piece, Sitting(workout(words[piece.pk]), where[piece.pk])) for piece in pieces]

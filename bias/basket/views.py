@@ -16,8 +16,8 @@ from bias.keeping.models import Piece
 def basket(request: HttpRequest) -> HttpResponse:
     """Every piece as its own shape; the last worked one can be gone on with at once."""
     pieces = shelf(request.user)
-    going = [each for each in pieces if each.begun and not each.done and each.standing.worked_at]
-    last = max(going, key=lambda each: each.standing.worked_at, default=None)
+    going = [each for each in pieces if each.begun and not each.done and each.sitting.standing.worked_at]
+    last = max(going, key=lambda each: each.sitting.standing.worked_at, default=None)
     return render(request, "basket/basket.html", {"pieces": pieces, "last": last})
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import NamedTuple
 
 from knitting.needle import stops
@@ -22,13 +23,12 @@ from knitting.rows import (
     Side,
     Step,
     ToEnd,
-    ToMarkedStitch,
-    ToMarker,
     Unread,
     Work,
     WorkTo,
 )
 from knitting.stitches import Needs
+from knitting.words.writer import say_step
 
 
 class RowResult(NamedTuple):
@@ -97,7 +97,7 @@ class _RowWorker:
     def step(self, step: Step) -> None:
         walk = self.walk
         if isinstance(step, WorkTo):
-            distance = walk.distance(step.goal, _said_goal(step.stitch.said, step.goal), step.span)
+            distance = walk.distance(step.goal, step, step.span)
             if distance:
                 walk.work(step.stitch, distance, step.span, to_goal=True)
         elif isinstance(step, Work):
@@ -132,7 +132,7 @@ class _RowWorker:
         if group.goal is None:
             self._times(group, simple, group.times)
             return
-        distance = self.walk.distance(group.goal, "The repeat", group.span)
+        distance = self.walk.distance(group.goal, None, group.span)
         if not distance:
             return
         if simple is None:
@@ -205,7 +205,7 @@ class _RowWorker:
         """For "k to last 3 sts" where too few are left: the goal that the steps after it would need."""
         step, rest = self.steps[at], _fixed_uses(self.steps[at + 1 :])
         if isinstance(step, WorkTo) and isinstance(step.goal, ToEnd) and rest is not None and rest < step.goal.short:
-            better = _said_goal(step.stitch.said, ToEnd(rest))[1:-1]
+            better = _said(step, ToEnd(rest))
             stop.hint = f"The steps after it use {rest}: write '{better}'?"
             stop.mends = (Mend(step.span, better),)
 
@@ -219,8 +219,8 @@ class _RowWorker:
             if isinstance(step, WorkTo | Group) and isinstance(step.goal, ToEnd):
                 where = step.span.to(self.steps[-1].span)
                 if isinstance(step, WorkTo) and step.goal.short >= left:
-                    said = _said_goal(step.stitch.said, step.goal)[1:-1]
-                    better = _said_goal(step.stitch.said, ToEnd(step.goal.short - left))[1:-1]
+                    said = _said(step)
+                    better = _said(step, ToEnd(step.goal.short - left))
                     hint = f"'{said}' leaves {left} too many: write '{better}'?"
                     mends = (Mend(step.span, better),)
                 break
@@ -274,19 +274,6 @@ def _passes_by_word(steps: Sequence[Step]) -> bool:
     )
 
 
-def _said_goal(stitch: str, goal: Goal) -> str:
-    """A goal as it is said in a sentence, in quotes."""
-    match goal:
-        case ToEnd(0):
-            words = "to end"
-        case ToEnd(short):
-            words = f"to last {plural(short, 'st')}"
-        case ToMarker(0, name):
-            words = f"to m {name}".strip()
-        case ToMarker(short, name):
-            words = f"to {plural(short, 'st')} before m {name}".strip()
-        case ToMarkedStitch(0, centre):
-            words = "to centre st" if centre else "to marked st"
-        case ToMarkedStitch(short, centre):
-            words = f"to {plural(short, 'st')} before {'centre' if centre else 'marked'} st"
-    return f"'{stitch} {words}'"
+def _said(step: WorkTo, goal: Goal | None = None) -> str:
+    """A step with its own goal or another, as it is written: "k to last 3 sts"."""
+    return say_step(step if goal is None else replace(step, goal=goal, whole=False))

@@ -8,8 +8,9 @@ from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.worked import Elastic, GroupWork, PartWork, Run, Workable
 from knitting.problems import Span
-from knitting.rows import Goal, ToEnd, ToMarker
+from knitting.rows import Goal, ToEnd, ToMarker, WorkTo
 from knitting.stitches import Family, StitchKind
+from knitting.words.writer import say_step
 
 MOST_ON_NEEDLE = 10_000
 MOST_MARKS = 200
@@ -217,21 +218,21 @@ class Walk:
 
     # -- goals -------------------------------------------------------------------------------------
 
-    def distance(self, goal: Goal, text: str, where: Span) -> int:
-        """Stitches from here to a goal."""
+    def distance(self, goal: Goal, step: WorkTo | None, where: Span) -> int:
+        """Stitches from here to the goal of a step, or of a repeat where there is no step."""
         if isinstance(goal, ToEnd):
             whole, of_what = self.remaining, "the end"
         elif isinstance(goal, ToMarker):
-            whole, of_what = self._to_marker(goal, text, where), "the marker"
+            whole, of_what = self._to_marker(goal, step, where), "the marker"
         else:
-            whole, of_what = self._to_marked(goal.centre, text, where), "the marked stitch"
+            whole, of_what = self._to_marked(goal.centre, step, where), "the marked stitch"
             self.at_marked_goal = goal.short == 0
         self.touched = True
         if whole < goal.short:
-            raise stops.beyond_goal(text, where, goal.short, whole, of_what)
+            raise stops.beyond_goal(_quoted(step), where, goal.short, whole, of_what)
         return whole - goal.short
 
-    def _to_marker(self, goal: ToMarker, text: str, where: Span) -> int:
+    def _to_marker(self, goal: ToMarker, step: WorkTo | None, where: Span) -> int:
         reached = self.touched and not self.passes_by_word and not goal.short
         for at, (distance, mark) in enumerate(self._ahead()):
             just_passed = at == 0 and distance == 0 and reached
@@ -239,15 +240,15 @@ class Walk:
                 return distance
         if self.in_round and not goal.name:
             return self.remaining
-        raise stops.no_mark(text, where, f"marker {goal.name}".strip())
+        raise stops.no_mark(_quoted(step), where, f"marker {goal.name}".strip())
 
-    def _to_marked(self, centre: bool, text: str, where: Span) -> int:
+    def _to_marked(self, centre: bool, step: WorkTo | None, where: Span) -> int:
         for at, (distance, mark) in enumerate(self._ahead()):
             if mark.in_stitch and not (at == 0 and distance == 0 and self.at_marked_goal):
                 return distance
         if centre:
-            raise stops.no_centre(text, where)
-        raise stops.no_mark(text, where, "marked stitch")
+            raise stops.no_centre(_quoted(step), where)
+        raise stops.no_mark(_quoted(step), where, "marked stitch")
 
     def _ahead(self) -> Iterator[tuple[int, Mark]]:
         """The marks ahead, each with the stitches before it."""
@@ -278,6 +279,10 @@ class Walk:
 
 def _too_many(where: Span) -> stops.Stop:
     return stops.too_long(where, f"More than {MOST_ON_NEEDLE:,} stitches on the needle.")
+
+
+def _quoted(step: WorkTo | None) -> str:
+    return f"'{say_step(step)}'" if step else "The repeat"
 
 
 def said(what: Workable) -> str:

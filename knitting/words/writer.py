@@ -44,6 +44,11 @@ def write(piece: Piece, words: Dialect | None = None) -> str:
     return Writer(words or dialect()).piece(piece)
 
 
+def say_step(step: Step, words: Dialect | None = None) -> str:
+    """One step in the words of a dialect: "k to last 3 sts"."""
+    return Writer(words or dialect()).step(step)
+
+
 class Writer:
     """Says orders and steps in the words of one dialect."""
 

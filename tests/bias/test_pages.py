@@ -159,7 +159,7 @@ def test_progress_is_counted_in_stitches_and_ends_at_a_hundred(client, piece, kn
             for row in range(1, done + 1)
         )
         (shelved,) = shelf(knitter)
-        assert shelved.percent == percent
+        assert shelved.sitting.percent == percent
         assert (shelved.begun, shelved.done) == (done > 0, done == rows)
     assert "all rows worked" in client.get("/").content.decode()
 
