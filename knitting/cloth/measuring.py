@@ -12,6 +12,8 @@ from knitting.cloth.outline import Corner, Stretch, corners, outline, stretches,
 from knitting.cloth.zones import Points
 
 _MOST_CORNERS_SAID = 6
+_MOST_OVERLAP = 0.005
+"""Share of the area by which zones may overlap in a layout that is called exact."""
 
 
 @dataclass(frozen=True)
@@ -61,13 +63,13 @@ def measure(layout: Layout | NotLaid) -> Measures:
     return Measures(
         width_cm=width,
         height_cm=height,
-        area_cm2=polygon_area(outline(layout)),
+        area_cm2=polygon_area(edge),
         outline=tuple((float(at.real), float(at.imag)) for at in edge),
         sides=tuple(sides),
         corners=tuple(found),
         marks_cm=_marks(layout),
         angles=_angles(layout, found),
-        exact=layout.method == "exact",
+        exact=layout.method == "exact" and overlap(layout) <= _MOST_OVERLAP,
     )
 
 
@@ -78,6 +80,15 @@ def polygon_area(points: Points) -> float:
     6.0
     """
     return float(abs(np.sum(points.conjugate() * np.roll(points, -1)).imag) / 2)
+
+
+def overlap(layout: Layout) -> float:
+    """By how much the area inside the outline differs from that of the stitches, as a share of it.
+
+    Zones may meet along a wall and yet lie over one another, or gape, where a rate changes near its end.
+    """
+    tab = polygon_area(layout.points[0]) if layout.from_tab else 0.0
+    return abs(polygon_area(outline(layout)) - tab - layout.area_cm2) / max(layout.area_cm2, 1e-9)
 
 
 def _marks(layout: Layout) -> dict[str, float]:

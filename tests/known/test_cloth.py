@@ -95,6 +95,19 @@ def test_area_is_that_of_the_stitches(text):
     assert measure(layout).area_cm2 == pytest.approx(area, rel=0.01)
 
 
+@pytest.mark.parametrize("text", [CORNER, MITRE, TRIANGLE, LARGE_TRIANGLE, ZIGZAG])
+def test_parts_that_fit_are_called_exact(text):
+    assert measure(laid(text, GARTER)).exact
+
+
+def test_a_border_without_increases_overlaps_at_the_tip_and_is_not_called_exact():
+    """Where a fan of 90 degrees goes on straight, its halves would lie over one another by the border's square."""
+    bordered = LARGE_TRIANGLE.replace("Bind off.", "Knit 4 rows.\nBind off.")
+    layout = lay_flat(worked(bordered), GARTER)
+    assert layout.method == "exact", "its walls fit closely: only the area tells"
+    assert not measure(layout).exact
+
+
 def test_corners_are_said_unless_there_are_very_many():
     assert measure(laid(CORNER, GARTER)).said_corners == "90, 90, 90 and 90 degrees"
     assert measure(laid(ZIGZAG, GARTER)).said_corners == ""
