@@ -50,7 +50,7 @@ def test_a_piece_shows_cloth_strip_ledger_and_words_of_one_row(client, demo):
     assert ">Row 1</h2>" in page.replace("\n", "").replace('<span class="soft"></span>', "")
     assert "68 of 119" in page
     assert "Mark the centre stitch." in page
-    assert "96 cm by 48 cm; " in page
+    assert "98 cm by 49 cm; " in page
     assert " cm², corners of " in page
 
 
