@@ -11,7 +11,7 @@ from pathlib import Path
 from knitting.cloth import lay_flat, measure
 from knitting.ledger import as_json, as_table
 from knitting.measures import Gauge
-from knitting.needle.piece_worker import work_piece
+from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece
 from knitting.words.dialect import dialect
 from knitting.words.reader import MOST_BYTES, read
@@ -30,7 +30,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         print(error, file=sys.stderr)
         return WRONG_CALL
     reading = read(text)
-    worked = work_piece(reading.piece, reading.problems, gauge)
+    worked = work_reading(reading, gauge)
     print(_answer(options, worked, gauge), end="")
     return PROBLEMS if worked.problems else ALL_WELL
 

@@ -16,7 +16,7 @@ def as_json(worked: WorkedPiece) -> dict[str, Any]:
         "on_needle": worked.on_needle,
         "bound_off": worked.bound_off,
         "dropped": worked.dropped,
-        "held": {},
+        "held": dict(worked.held),
         "problems": [problem_as_json(problem) for problem in worked.problems],
     }
 

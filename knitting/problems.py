@@ -54,6 +54,17 @@ class Span:
             return self
         return Span(self.line, self.column, max(other.end, self.end) - self.column)
 
+    def within(self, body: Span) -> Span:
+        """The same stretch in the text, where this one counts from the start of a row's body.
+
+        A stretch within a body has no line (0), so that equal bodies have equal steps wherever they stand.
+        """
+        return self if self.line else Span(body.line, body.column + self.column - 1, self.length)
+
+
+NOWHERE = Span(0, 1)
+"""The place of what was never written, and the start of a row's body."""
+
 
 @dataclass(frozen=True, slots=True)
 class Mend:
@@ -82,6 +93,11 @@ class Problem:
     def in_row(self, row: str, time: int) -> Problem:
         """The same problem, said of one worked row."""
         return replace(self, row=row, time=time)
+
+    def within(self, body: Span) -> Problem:
+        """The same problem with its places counted in the text instead of in a row's body."""
+        mends = tuple(Mend(mend.span.within(body), mend.text) for mend in self.mends)
+        return replace(self, where=self.where.within(body), mends=mends)
 
     def __str__(self) -> str:
         """The one line that the command line prints.

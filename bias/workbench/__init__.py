@@ -11,7 +11,7 @@ from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NotLaid, lay_flat, measure
 from knitting.measures import said_area
 from knitting.needle.folds import Fold, folds
-from knitting.needle.piece_worker import work_piece
+from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.words.reader import Reading, read
 
@@ -92,4 +92,4 @@ class Workout:
 def workout(text: str) -> Workout:
     """Read, work and lay out a text; the same text is done once."""
     reading = read(text)
-    return Workout(text, reading, work_piece(reading.piece, reading.problems))
+    return Workout(text, reading, work_reading(reading))

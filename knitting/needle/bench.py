@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from knitting.needle.checks import check_claim, missing_increase
+from knitting.needle.checks import check_claim, missing_increase, no_cast_on, no_centre, other_cast_ons, unknown_colours
 from knitting.needle.definitions import Definition
+from knitting.needle.held import Held
 from knitting.needle.lines import LineLog
 from knitting.needle.needle import Needle
-from knitting.needle.rehearsal import rehearse
-from knitting.needle.row_worker import RowResult, work_row
+from knitting.needle.rehearsal import Rehearsal, rehearse
+from knitting.needle.row_worker import RowResult, Setting, work_row
+from knitting.needle.stops import not_held
 from knitting.needle.worked import WorkedRow
-from knitting.problems import Problem, ProblemKind, Span
-from knitting.rows import Headers, Side
+from knitting.problems import Mend, Problem, ProblemKind, Span
+from knitting.rows import CastOn, Headers, Side
+from knitting.words.writer import Writer
 
 MOST_ROWS = 5_000
 MOST_STITCHES = 2_000_000
@@ -25,19 +28,26 @@ class Enough(Exception):
 class Bench:
     """What lies before the knitter while a piece is worked from its first row to its last."""
 
-    def __init__(self, headers: Headers, problems: list[Problem]) -> None:
+    def __init__(self, headers: Headers, problems: list[Problem], writer: Writer) -> None:
+        self.headers = headers
         self.problems = problems
+        self.writer = writer
         self.needle = Needle()
         self.rows: list[WorkedRow] = []
         self.lines = LineLog()
         self.history: list[Definition] = []
+        self.held: dict[str, Held] = {}
+        self.rehearsals: dict[tuple[int, Side, bool], Rehearsal] = {}
         self.section_name = ""
         self.begun = False
         self.no_cast_on_said = False
         self.in_round = False
         self.next_side: Side | None = None
         self.first_row = True
+        self.cast_on: CastOn | None = None
+        self.skip = 0
         self.colour = headers.first_colour
+        self.colours = frozenset(name for name, _ in headers.yarns)
         self.striped = [stripe.colour for stripe in headers.stripes for _ in range(stripe.rows)]
         self.stitches = 0
         self.bound_off = 0
@@ -50,32 +60,85 @@ class Bench:
             return False
         definition.worked += 1
         self._limit(definition.span)
+        if definition.worked == 1 and self.colours:
+            self.say(*unknown_colours(definition, self.colours, self.writer))
         in_round = self.in_round or definition.in_round
         side = self._side(definition, in_round)
         colour = definition.colour or self.stripe() or self.colour
         before = self.needle
-        first = self.first_row
-        result = self._result(definition, before, side, in_round, first)
+        result = self._result(definition, before, side, in_round)
         self.needle = result.after
         self.colour = result.colour or definition.colour or self.colour
         self.bound_off += result.bound_off
         self.dropped += result.dropped
         if result.problems or definition.worked == 1:
             self._check(definition, result)
+        for name, needle, place in result.returned:
+            before = before.inserted(place if side is Side.RS else before.total - place, needle)
+            del self.held[name]
         self._record(definition, result, before, side, colour, in_round, line)
+        if self.held or result.held:
+            self._keep_held(result, side)
+        self.skip = result.unworked
+        if self.skip:
+            self.next_side = side.other
         self.history.append(definition)
         return result.complete
 
-    def _result(self, definition: Definition, needle: Needle, side: Side, in_round: bool, first: bool) -> RowResult:
-        rehearsal = definition.rehearsals.get((side, in_round))
+    def _result(self, definition: Definition, needle: Needle, side: Side, in_round: bool) -> RowResult:
+        # Equal bodies share their steps, so a row is rehearsed once wherever it is written.
+        key = (id(definition.steps), side, in_round)
+        plain = not (self.first_row or self.skip)
+        rehearsal = self.rehearsals.get(key) if plain else None
         again = rehearsal.again(needle, side) if rehearsal else None
         if again is not None:
             return again
-        result = work_row(needle, definition.steps, side, definition.span, in_round=in_round, first=first)
-        rehearsed = None if first else rehearse(needle, side, result)
+        held = self._held_in_working_order(side) if self.held else {}
+        setting = Setting(self.writer, self.headers, side, in_round, self.first_row, min(self.skip, needle.total), held)
+        result = work_row(needle, definition.steps, definition.span, setting)
+        rehearsed = rehearse(needle, side, result) if plain else None
         if rehearsed is not None:
-            definition.rehearsals[side, in_round] = rehearsed
+            self.rehearsals[key] = rehearsed
         return result
+
+    def _held_in_working_order(self, side: Side) -> dict[str, tuple[Needle, int]]:
+        if side is Side.RS:
+            return {name: (held.needle, held.before) for name, held in self.held.items()}
+        total = self.needle.total
+        return {name: (held.needle.turned(), total - held.before) for name, held in self.held.items()}
+
+    def _keep_held(self, result: RowResult, side: Side) -> None:
+        """Holders keep their places while the row went by; those of this row get theirs."""
+        self.held = {name: held.after_row(self.rows[-1]) for name, held in self.held.items()}
+        total = result.after.total
+        for name, needle, behind in result.held:
+            forwards = side is Side.RS
+            held = Held(needle if forwards else needle.turned(), side, behind if forwards else total - behind)
+            self.hold(name, held, self.rows[-1].span)
+
+    def hold(self, name: str, held: Held, where: Span) -> None:
+        """Put stitches on a holder; a name that is taken is said."""
+        if name in self.held:
+            message = f"Stitches are held as '{name}' already."
+            hint = "Give these another name, so that it is clear which come back."
+            self.say(Problem(ProblemKind.AMBIGUOUS, where, message, hint))
+            name = next(f"{name} {n}" for n in range(2, len(self.held) + 3) if f"{name} {n}" not in self.held)
+        self.held[name] = held
+
+    def take_back(self, name: str, where: Span) -> None:
+        """Held stitches back onto the needle between rows."""
+        held = self.held.pop(name, None)
+        if held is None:
+            self.say(not_held(name, where, tuple(self.held), self.writer).problem())
+            return
+        if self.needle.total == 0:
+            self.next_side, self.first_row, self.skip = held.side, False, 0
+        place = min(held.before, self.needle.total)
+        self.needle = self.needle.inserted(place, held.needle)
+        self.held = {
+            other: kept._replace(before=kept.before + held.needle.total) if kept.before > place else kept
+            for other, kept in self.held.items()
+        }
 
     def say(self, *problems: Problem) -> None:
         """Keep problems; one that was said of the same place already is not said again."""
@@ -119,7 +182,12 @@ class Bench:
         self.next_side = Side.RS if in_round else side.other
 
     def _check(self, definition: Definition, result: RowResult) -> None:
-        problems = [problem.in_row(definition.label, definition.worked) for problem in result.problems]
+        problems = [
+            problem.within(definition.body).in_row(definition.label, definition.worked) for problem in result.problems
+        ]
+        if problems and not self.rows and problems[-1].kind is ProblemKind.NOT_A_MULTIPLE and self.cast_on:
+            problems[-1] = other_cast_ons(problems[-1], self.cast_on, self.writer)
+        problems = [no_centre(each, definition, self.needle, self.writer) for each in problems]
         if (
             problems
             and problems[0].kind is ProblemKind.TOO_FEW_STITCHES
@@ -128,7 +196,7 @@ class Bench:
             problems[0] = replace(problems[0], hint=missing_increase(problems[0].hint, self.rows))
         if definition.worked == 1 and definition.claim is not None:
             if result.complete:
-                said = check_claim(definition.claim, self.needle)
+                said = check_claim(definition.claim, self.needle, self.writer)
                 problems += [said.in_row(definition.label, 1)] if said else []
             else:
                 self.needle = self.needle.with_total(definition.claim.total)
@@ -143,7 +211,9 @@ class Bench:
             stated = {Side.RS: "a right-side row", Side.WS: "a wrong-side row"}
             message = f"{definition.label} is written as {stated[definition.side]}, and here {stated[expected]} comes."
             hint = "Has a row been left out, or worked twice?"
-            said = Problem(ProblemKind.WRONG_SIDE, definition.span, message, hint)
+            other = self.writer.dialect.word("sides", expected.value)
+            mends = (Mend(definition.side_span, other),) if definition.side_span else ()
+            said = Problem(ProblemKind.WRONG_SIDE, definition.span, message, hint, mends=mends)
             self.say(said.in_row(definition.label, definition.worked))
         return definition.side
 
@@ -157,7 +227,7 @@ class Bench:
         if not self.no_cast_on_said:
             self.no_cast_on_said = True
             message = f"{definition.label} comes before any cast-on."
-            self.say(Problem(ProblemKind.NO_CAST_ON, definition.span, message, "Begin with 'Cast on 41 sts.'"))
+            self.say(no_cast_on(definition, message, self.writer))
         if definition.claim is None:
             return False
         self.begun = True

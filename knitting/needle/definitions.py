@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
-from knitting.needle.rehearsal import Rehearsal
-from knitting.problems import Problem, ProblemKind, Span
+from knitting.problems import Mend, Problem, ProblemKind, Span
 from knitting.rows import Claim, Row, SameAs, Side, Step
 
 
@@ -21,14 +20,25 @@ class Definition:
     colour: str
     claim: Claim | None
     in_round: bool
+    body: Span
+    side_span: Span | None = None
     worked: int = 0
     side_said: bool = False
-    rehearsals: dict[tuple[Side, bool], Rehearsal] = field(default_factory=dict)
 
 
 def define(row: Row, number: int | None) -> Definition:
     """A written row under one of its numbers."""
-    return Definition(row.label(number), row.steps, row.span, row.side, row.colour, row.claim, row.in_round)
+    return Definition(
+        row.label(number),
+        row.steps,
+        row.span,
+        row.side,
+        row.colour,
+        row.claim,
+        row.in_round,
+        row.body,
+        row.side_span,
+    )
 
 
 @dataclass
@@ -47,8 +57,10 @@ class SectionRows:
         for number in row.numbers:
             if number in self.by_number:
                 message = f"{row.label(number)} is written twice in this section."
-                hint = f"Is this row {max(self.by_number) + 1}?"
-                self.problems.append(Problem(ProblemKind.ROW_TWICE, row.span, message, hint))
+                following = max(self.by_number) + 1
+                hint = f"Is this row {following}?"
+                mends = (Mend(row.number_span, str(following)),) if row.number_span else ()
+                self.problems.append(Problem(ProblemKind.ROW_TWICE, row.span, message, hint, mends=mends))
             self.by_number[number] = define(row, number)
         if row.gathered:
             self.gathered.append((row, row.numbers[0]))
@@ -63,7 +75,14 @@ class SectionRows:
                 self.problems.append(Problem(ProblemKind.ROW_MISSING, same.span, message))
                 continue
             self.by_number[number] = Definition(
-                f"{same.name} {number}", model.steps, same.span, same.side, same.colour, same.claim, model.in_round
+                f"{same.name} {number}",
+                model.steps,
+                same.span,
+                same.side,
+                same.colour,
+                same.claim,
+                model.in_round,
+                model.body,
             )
 
     def find(self, number: int) -> Definition | None:

@@ -91,6 +91,28 @@ class Needle(NamedTuple):
             marks.append((position - 1, Mark(True, name)))
         return from_positions(self.total, marks)
 
+    def inserted(self, at: int, other: Needle) -> Needle:
+        """The needle with the stitches and marks of another put in after ``at`` stitches.
+
+        >>> Needle((3, 4), (Mark(False),)).inserted(5, Needle((2,))).counts
+        (3, 6)
+        """
+        marks = [
+            (start if start + mark.width <= at else start + other.total, mark)
+            for start, mark in zip(self._starts(), self.marks, strict=True)
+        ]
+        marks += [(start + at, mark) for start, mark in zip(other._starts(), other.marks, strict=True)]
+        return from_positions(self.total + other.total, marks)
+
+    def beside(self, positions: Sequence[int], both: bool) -> Needle | None:
+        """The needle with markers before stitches counted from 1, or on ``both`` sides of them."""
+        if any(not 1 <= position <= self.total for position in positions):
+            return None
+        marks = list(zip(self._starts(), self.marks, strict=True))
+        for position in positions:
+            marks += [(position - 1, Mark(False)), *([(position, Mark(False))] if both else [])]
+        return from_positions(self.total, marks)
+
     def _starts(self) -> list[int]:
         starts, at = [], 0
         for mark, count in zip(self.marks, self.counts, strict=False):

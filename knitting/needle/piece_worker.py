@@ -4,22 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from knitting.measures import Gauge
+from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.needle import starts
 from knitting.needle.bench import MOST_ROWS, Bench, Enough
 from knitting.needle.checks import check_claim, worked_past
 from knitting.needle.definitions import Definition, SectionRows, define
+from knitting.needle.held import Held
 from knitting.needle.needle import Needle
 from knitting.needle.worked import PartWork, Run, WorkedPiece, WorkedRow
-from knitting.problems import Problem, ProblemKind, Span, in_reading_order
+from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import (
     BindOff,
     CastOn,
+    FastenOff,
+    Graft,
+    HoldAll,
     JoinRound,
     MarkStitches,
     Order,
     Piece,
+    RemoveMarks,
     Repeat,
+    ReturnHeld,
     Row,
     SameAs,
     Section,
@@ -30,22 +36,34 @@ from knitting.rows import (
     UntilLength,
 )
 from knitting.stitches import KNIT, STITCHES
+from knitting.words.dialect import Dialect, dialect
+from knitting.words.reader import Reading
+from knitting.words.writer import Writer
 
 
-def work_piece(piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None) -> WorkedPiece:
+def work_reading(reading: Reading, gauge: Gauge | None = None) -> WorkedPiece:
+    """Work a piece that was read; what could not be read is said among what cannot be worked."""
+    return work_piece(reading.piece, reading.problems, gauge, reading.dialect)
+
+
+def work_piece(
+    piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None, words: Dialect | None = None
+) -> WorkedPiece:
     """Work a piece from its cast-on to its last order.
 
     ``problems`` are those of its reading; they are put in their places among those of the working.
-    ``gauge`` replaces the one of the headers, for repeats that end at a length.
+    ``gauge`` replaces the one of the headers, for repeats that end at a length. What would mend a problem is
+    said in ``words``, the reader's own.
     """
-    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge).run()
+    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect())).run()
 
 
 class _PieceWorker:
-    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None) -> None:
+    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None, writer: Writer) -> None:
         self.piece = piece
         self.gauge = gauge
-        self.bench = Bench(piece.headers, problems)
+        self.writer = writer
+        self.bench = Bench(piece.headers, problems, writer)
         self.section = SectionRows()
         self.section_start = 0
         self.claimed_parts: CastOn | Tab | None = None
@@ -64,7 +82,8 @@ class _PieceWorker:
             bound_off=self.bench.bound_off,
             dropped=self.bench.dropped,
             lines=self.bench.lines.counts(self.bench.rows),
-            finished=self.bench.begun and self.bench.needle.total == 0,
+            finished=self.bench.begun and self.bench.needle.total == 0 and not self.bench.held,
+            held={name: held.needle.total for name, held in self.bench.held.items()},
         )
 
     def _section(self, index: int, section: Section) -> None:
@@ -93,8 +112,14 @@ class _PieceWorker:
                 self._mark(order)
             case JoinRound():
                 self.bench.in_round = True
-            case BindOff():
-                self._bind_off(order)
+            case BindOff() | FastenOff() | Graft() | HoldAll():
+                self._leave(order)
+            case ReturnHeld(name):
+                self._work_due(self.section.explicit_after(), order.span)
+                self.bench.take_back(name, order.span)
+                self.bench.lines.order(order.span.line, self.bench.needle)
+            case RemoveMarks():
+                self.bench.needle = Needle((self.bench.needle.total,))
 
     # -- rows ----------------------------------------------------------------------------------------
 
@@ -153,22 +178,27 @@ class _PieceWorker:
             case UntilLength():
                 self._until_length(repeat, rows, repeat.until)
         if repeat.claim is not None:
-            said = check_claim(repeat.claim, self.bench.needle)
+            said = check_claim(repeat.claim, self.bench.needle, self.writer)
             self.bench.say(*([said] if said else []))
 
-    def _pass(self, repeat: Repeat, rows: Sequence[Definition], stop_at: int | None = None) -> bool:
-        """One time through; ``stop_at`` is the number of the last row of it."""
+    def _pass(self, repeat: Repeat, rows: Sequence[Definition], last: bool) -> bool:
+        """One time through; the last may stop inside."""
         for place, definition in enumerate(rows):
             if not self.bench.work(definition, repeat.span.line):
                 return False
-            if stop_at is not None and repeat.numbers[place : place + 1] == (stop_at,):
+            if last and self._may_end(repeat, place):
                 break
         return True
 
+    def _may_end(self, repeat: Repeat, place: int) -> bool:
+        """Whether the repeat says that it may end with the row just worked."""
+        if repeat.ending_side is not None:
+            return self.bench.rows[-1].side is repeat.ending_side
+        return repeat.ending is not None and repeat.numbers[place : place + 1] == (repeat.ending,)
+
     def _times(self, repeat: Repeat, rows: Sequence[Definition], more: int) -> None:
         for time in range(more):
-            last = time == more - 1
-            if not self._pass(repeat, rows, repeat.ending if last else None):
+            if not self._pass(repeat, rows, time == more - 1):
                 break
 
     def _until_count(self, repeat: Repeat, rows: Sequence[Definition], until: UntilCount) -> None:
@@ -178,10 +208,9 @@ class _PieceWorker:
                 if not self.bench.work(definition, repeat.span.line):
                     self.bench.needle = self.bench.needle.with_total(until.count)
                     return
-                ends_here = repeat.ending is not None and repeat.numbers[place : place + 1] == (repeat.ending,)
-                if ends_here and self.bench.needle.total == until.count:
+                if self._may_end(repeat, place) and self.bench.needle.total == until.count:
                     return
-            said = worked_past(until, before, self.bench.needle.total)
+            said = worked_past(until, before, self.bench.needle.total, self.writer)
             if said:
                 self.bench.say(said.in_row(rows[-1].label, rows[-1].worked))
                 return
@@ -189,8 +218,10 @@ class _PieceWorker:
     def _until_length(self, repeat: Repeat, rows: Sequence[Definition], until: UntilLength) -> None:
         if self.gauge is None:
             message = "The length is given in centimetres and the piece has no gauge."
-            hint = "Write 'Gauge: 20 sts and 40 rows = 10 cm' at the top."
-            self.bench.say(Problem(ProblemKind.AMBIGUOUS, until.span, message, hint))
+            line = self.writer.gauge(GUESS_IN_GARTER)
+            mends = (Mend(Span(1, 1), f"{line}\n"),)
+            hint = f"Write it at the top, such as '{line}'."
+            self.bench.say(Problem(ProblemKind.AMBIGUOUS, until.span, message, hint, mends=mends))
             return
         done = len(self.bench.rows) - (self.section_start if until.section else 0)
         wanted = until.length_cm / self.gauge.row_cm - done
@@ -199,7 +230,7 @@ class _PieceWorker:
     # -- the other orders ------------------------------------------------------------------------------
 
     def _cast_on(self, order: CastOn) -> None:
-        self.bench.say(*starts.check_sum(order))
+        self.bench.say(*starts.check_sum(order, self.writer))
         if order.count > starts.MOST_CAST_ON or order.count < 1:
             self.bench.say(starts.not_castable(order))
             return
@@ -207,11 +238,12 @@ class _PieceWorker:
             self.bench.first_row, self.bench.next_side = True, None
         self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
         self.bench.begun = True
+        self.bench.cast_on = order
         self.claimed_parts = order if order.claim and order.claim.parts else None
         self.bench.lines.order(order.span.line, self.bench.needle)
 
     def _tab(self, tab: Tab, following: Sequence[Order]) -> None:
-        said = starts.check_tab(tab)
+        said = starts.check_tab(tab, self.writer)
         self.bench.say(*said)
         if tab.total > starts.MOST_CAST_ON or tab.cast_on < 1 or tab.rows < 1 or tab.rows > MOST_ROWS:
             return
@@ -247,7 +279,7 @@ class _PieceWorker:
         self.bench.next_side = side_after
 
     def _mark(self, order: MarkStitches) -> None:
-        needle, problem = starts.mark(self.bench.needle, order)
+        needle, problem = starts.mark(self.bench.needle, order, self.bench.cast_on, self.writer)
         if problem:
             self.bench.say(problem)
             return
@@ -255,16 +287,40 @@ class _PieceWorker:
         self.bench.lines.order(order.span.line, needle)
         claimed = self.claimed_parts
         if claimed is not None and claimed.claim is not None:
-            said = check_claim(claimed.claim, needle)
+            said = check_claim(claimed.claim, needle, self.writer)
             self.claimed_parts = None
             self.bench.say(*([said] if said else []))
 
-    def _bind_off(self, order: BindOff) -> None:
+    def _leave(self, order: BindOff | FastenOff | Graft | HoldAll) -> None:
+        """The stitches leave the needle: bound off, let down, joined to others, or put on a holder."""
+        bench = self.bench
         self._work_due(self.section.explicit_after(), order.span)
-        if not self.bench.begun:
-            message = "There is nothing to bind off yet."
-            self.bench.say(Problem(ProblemKind.NO_CAST_ON, order.span, message, "Begin with 'Cast on 41 sts.'"))
+        if not bench.begun:
+            message = "There is nothing on the needle yet."
+            hint = f"Begin with '{self.writer.order(CastOn(41, order.span))}'"
+            bench.say(Problem(ProblemKind.NO_CAST_ON, order.span, message, hint))
             return
-        self.bench.bound_off += self.bench.needle.total
-        self.bench.needle = Needle()
-        self.bench.lines.order(order.span.line, self.bench.needle)
+        rest = Needle()
+        if isinstance(order, HoldAll):
+            held = Held(bench.needle, bench.next_side or Side.RS, 0)
+            bench.hold(order.name, held, order.span)
+        elif isinstance(order, BindOff):
+            rest = self._bind_off(order)
+        elif isinstance(order, FastenOff):
+            bench.bound_off += bench.needle.total
+        bench.needle, bench.skip = rest, 0
+        bench.lines.order(order.span.line, bench.needle)
+
+    def _bind_off(self, order: BindOff) -> Needle:
+        """What a bind-off leaves on the needle."""
+        bench = self.bench
+        total, spared = bench.needle.total, order.slipped + order.left
+        if spared > total:
+            message = f"{spared} stitches are not to be bound off, and there are {total}."
+            bench.say(Problem(ProblemKind.TOO_FEW_STITCHES, order.span, message))
+            return bench.needle
+        bench.bound_off += total - spared
+        if order.drops:
+            bench.dropped += spared
+            return Needle()
+        return Needle((spared,))

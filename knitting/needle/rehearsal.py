@@ -61,6 +61,8 @@ def rehearse(needle: Needle, side: Side, result: RowResult) -> Rehearsal | None:
     """A row to be worked again from its result; ``None`` if it had problems or changed the marks."""
     if not result.complete or result.problems or result.after.marks != needle.marks:
         return None
+    if result.unworked or result.held or result.returned:
+        return None
     if len(result.elastic) != len(needle.counts):
         return None
     return Rehearsal(needle.counts if side is Side.RS else needle.counts[::-1], needle.marks, result)

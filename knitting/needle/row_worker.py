@@ -2,37 +2,67 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from typing import NamedTuple
 
 from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
+from knitting.needle.shapes import has_shapes, with_stitches
 from knitting.needle.stops import Stop
 from knitting.needle.walk import Walk, needle_after
 from knitting.needle.worked import ClusterWork, Elastic, GroupWork, PartWork, Run
-from knitting.problems import Mend, Problem, ProblemKind, Span, plural
+from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import (
     ChangeColour,
     Cluster,
     Goal,
     Group,
+    Headers,
+    Hold,
+    InFabric,
     Marker,
     MarkerDeed,
     MarkStitch,
+    Return,
     Side,
     Step,
     ToEnd,
+    ToMarkedStitch,
+    ToMarker,
+    Turn,
     Unread,
     Work,
     WorkTo,
 )
-from knitting.stitches import Needs
-from knitting.words.writer import say_step
+from knitting.stitches import IN_PATTERN, KNIT, PURL, STITCHES, Needs, StitchKind
+from knitting.words.writer import Writer
+
+
+@dataclass(frozen=True, eq=False)
+class Setting:
+    """What a row is worked within: the piece's headers and words, the side, what lies before it.
+
+    ``first`` says that nothing lies below the row, ``skip`` how many stitches the row before turned away from;
+    ``held`` are the stitches on holders with their places, both in working order.
+    """
+
+    writer: Writer
+    headers: Headers
+    side: Side = Side.RS
+    in_round: bool = False
+    first: bool = False
+    skip: int = 0
+    held: Mapping[str, tuple[Needle, int]] = field(default_factory=dict)
 
 
 class RowResult(NamedTuple):
-    """What one row came to."""
+    """What one row came to.
+
+    ``unworked`` stitches were turned away from. ``held`` names runs put on holders, with the stitches behind
+    each then; ``returned`` those that came back, with the stitches of the needle before their place. Both count
+    in working order.
+    """
 
     after: Needle
     work: tuple[PartWork, ...]
@@ -42,22 +72,25 @@ class RowResult(NamedTuple):
     dropped: int
     colour: str
     elastic: tuple[Elastic | None, ...] = ()
+    unworked: int = 0
+    held: tuple[tuple[str, Needle, int], ...] = ()
+    returned: tuple[tuple[str, Needle, int], ...] = ()
 
 
-def work_row(
-    needle: Needle, steps: Sequence[Step], side: Side, where: Span, *, in_round: bool = False, first: bool = False
-) -> RowResult:
+def work_row(needle: Needle, steps: Sequence[Step], where: Span, setting: Setting) -> RowResult:
     """Work ``steps`` along a needle whose parts stand in right-side order.
 
-    ``first`` says that nothing lies below the row. A row that cannot be worked is worked as far as it
-    goes; the stitches not reached stay as they are, and ``complete`` is false.
+    A row that cannot be worked is worked as far as it goes; the stitches not reached stay as they are, and
+    ``complete`` is false.
     """
-    worker = _RowWorker(needle if side is Side.RS else needle.turned(), steps, in_round, first)
+    forwards = setting.side is Side.RS
+    worker = _RowWorker(needle if forwards else needle.turned(), steps, setting)
     complete = worker.run(where)
+    unworked = worker.walk.remaining if complete else 0
     work = worker.walk.finish()
     after = needle_after(work)
     return RowResult(
-        after if side is Side.RS else after.turned(),
+        after if forwards else after.turned(),
         work,
         tuple(worker.problems),
         complete,
@@ -65,22 +98,36 @@ def work_row(
         worker.walk.dropped,
         worker.colour,
         tuple(worker.walk.elastic),
+        unworked,
+        tuple(worker.held),
+        tuple(worker.returned),
     )
 
 
 class _RowWorker:
-    def __init__(self, needle: Needle, steps: Sequence[Step], in_round: bool, first: bool) -> None:
+    def __init__(self, needle: Needle, steps: Sequence[Step], setting: Setting) -> None:
+        self.needle = needle
         self.start = needle.total
         self.steps = steps
-        self.first = first
-        self.walk = Walk(needle, in_round, bool(needle.marks) and _passes_by_word(steps))
+        self.setting = setting
+        self.writer = setting.writer
+        self.first = setting.first
+        self.walk = Walk(needle, setting.in_round, bool(needle.marks) and _passes_by_word(steps), self.writer)
         self.problems: list[Problem] = []
         self.colour = ""
+        self.turned = False
+        self.held: list[tuple[str, Needle, int]] = []
+        self.returned: list[tuple[str, Needle, int]] = []
 
     def run(self, where: Span) -> bool:
         """Work all steps; true if the row could be worked to its end."""
         done, used = 0, 0
         try:
+            if has_shapes(self.steps):
+                self.steps = with_stitches(self.steps, self.needle, self.setting.headers, self.writer)
+                self.walk.passes_by_word = bool(self.needle.marks) and _passes_by_word(self.steps)
+            if self.setting.skip:
+                self.walk.start_after(self.setting.skip)
             for done, step in enumerate(self.steps):  # noqa: B007
                 used = self.walk.used
                 if isinstance(step, Unread):
@@ -89,7 +136,7 @@ class _RowWorker:
         except Stop as stop:
             self._stopped(stop, done, used)
             return False
-        left = self.walk.remaining
+        left = 0 if self.turned else self.walk.remaining
         if left:
             self.problems.append(self._left_over(left, where))
         return not left
@@ -108,22 +155,49 @@ class _RowWorker:
             self._group(step)
         elif isinstance(step, Cluster):
             walk.work(ClusterWork(step), 1, step.span)
+        elif isinstance(step, InFabric):
+            self._in_fabric(step)
+        elif isinstance(step, Turn):
+            self.turned = True
         elif isinstance(step, Marker):
             self._marker(step)
         elif isinstance(step, MarkStitch):
             (walk.mark_made if step.made else walk.mark_next)(step.span)
         elif isinstance(step, ChangeColour):
             self.colour = step.colour
+        elif isinstance(step, Hold):
+            count = walk.distance(step.goal, step, step.span) if step.goal is not None else step.count
+            behind = walk.behind
+            self.held.append((step.name, walk.hold(count, step.span), behind))
+        elif isinstance(step, Return):
+            self._return(step)
         else:
-            raise Stop(ProblemKind.CANNOT_READ, step.span, f"'{step.text}' cannot be worked.", said_before=True)
+            raise Stop(ProblemKind.CANNOT_READ, getattr(step, "span", NOWHERE), "", said_before=True)
 
     def _marker(self, step: Marker) -> None:
         if step.deed is MarkerDeed.PLACE:
             self.walk.place(Mark(False, step.name), step.span)
         elif step.deed is MarkerDeed.PASS:
-            self.walk.pass_by_word(step.span)
+            self.walk.pass_by_word(step)
         else:
-            self.walk.remove(step.span)
+            self.walk.remove(step)
+
+    def _in_fabric(self, step: InFabric) -> None:
+        stitch = _stitch_of(step.fabric, self.setting.side, self.setting.in_round)
+        if step.goal is None:
+            self.walk.work(stitch, step.times, step.span)
+            return
+        distance = self.walk.distance(step.goal, step, step.span)
+        if distance:
+            self.walk.work(stitch, distance, step.span, to_goal=True)
+
+    def _return(self, step: Return) -> None:
+        found = self.setting.held.get(step.name)
+        if found is None:
+            raise stops.not_held(step.name, step.span, tuple(self.setting.held), self.writer)
+        needle, place = found
+        self.returned.append((step.name, needle, self.walk.take_back(needle, place)))
+        self.start += needle.total
 
     # -- groups ---------------------------------------------------------------------------------
 
@@ -179,16 +253,15 @@ class _RowWorker:
     def _check_lift(self, step: Work) -> None:
         walk, kind = self.walk, step.stitch
         if kind.needs is Needs.ROW_BELOW and self.first:
-            message = f"'{kind.said}' lifts a stitch of the row below, and this is the first row."
-            self._note(ProblemKind.NOTHING_TO_LIFT, step.span, message, "Work a plain row first, or cast on more.")
+            message = f"{walk.said(kind)} lifts a stitch of the row below, and this is the first row."
+            self._note(step, message, "Work a plain row first, or use a yarn over.")
         elif kind.needs is Needs.NEIGHBOURS and not walk.in_round and not (walk.used and walk.remaining):
-            message = f"'{kind.said}' needs a stitch on both sides, and it stands at the very edge."
-            self._note(
-                ProblemKind.NOTHING_TO_LIFT, step.span, message, "Work one stitch beyond it, or use a yarn over."
-            )
+            message = f"{walk.said(kind)} needs a stitch on both sides, and it stands at the very edge."
+            self._note(step, message, "Work one stitch beyond it, or use a yarn over.")
 
-    def _note(self, kind: ProblemKind, where: Span, message: str, hint: str) -> None:
-        self.problems.append(Problem(kind, where, message, hint))
+    def _note(self, step: Work, message: str, hint: str) -> None:
+        mend = Mend(step.span, self.writer.stitch(STITCHES["yo"], step.times))
+        self.problems.append(Problem(ProblemKind.NOTHING_TO_LIFT, step.span, message, hint, mends=(mend,)))
 
     def _stopped(self, stop: Stop, at: int, used: int) -> None:
         if stop.said_before:
@@ -199,15 +272,41 @@ class _RowWorker:
                 stop.hint = f"The row uses {used + wanted} of {self.start}."
             else:
                 self._offer_nearer_goal(stop, at)
+        elif stop.kind is ProblemKind.MARKER_IN_THE_WAY:
+            self._offer_shift(stop, at)
+        elif stop.kind is ProblemKind.NO_MARKER and not stop.mends:
+            self._offer_no_mark(stop, at)
         self.problems.append(stop.problem())
 
     def _offer_nearer_goal(self, stop: Stop, at: int) -> None:
         """For "k to last 3 sts" where too few are left: the goal that the steps after it would need."""
         step, rest = self.steps[at], _fixed_uses(self.steps[at + 1 :])
-        if isinstance(step, WorkTo) and isinstance(step.goal, ToEnd) and rest is not None and rest < step.goal.short:
-            better = _said(step, ToEnd(rest))
+        goal = getattr(step, "goal", None)
+        if isinstance(step, WorkTo | InFabric) and isinstance(goal, ToEnd) and rest is not None and rest < goal.short:
+            better = self._said(step, ToEnd(rest))
             stop.hint = f"The steps after it use {rest}: write '{better}'?"
             stop.mends = (Mend(step.span, better),)
+
+    def _offer_shift(self, stop: Stop, at: int) -> None:
+        """For a stitch that reaches across a marker: the marker taken off ahead of it and put back after it."""
+        step = self.steps[at]
+        if isinstance(step, Work) and step.times == 1 and step.stitch.uses > 1:
+            off = self.writer.step(Marker(MarkerDeed.REMOVE, NOWHERE, ahead=self.walk.left))
+            on = self.writer.step(Marker(MarkerDeed.PLACE, NOWHERE))
+            stop.mends = (Mend(step.span, f"{off}, {self.writer.step(step)}, {on}"),)
+
+    def _offer_no_mark(self, stop: Stop, at: int) -> None:
+        """For a marker that is not there: the marked stitch that is, or nothing in the place of ``sm``."""
+        step = self.steps[at]
+        if isinstance(step, Marker):
+            following = self.steps[at + 1] if at + 1 < len(self.steps) else None
+            until = following.span.column if following else step.span.end
+            stop.mends = (Mend(Span(0, step.span.column, until - step.span.column), ""),)
+        elif isinstance(step, WorkTo | InFabric) and isinstance(step.goal, ToMarker):
+            marked = next((mark for mark in self.walk.marks if mark.in_stitch), None)
+            if marked is not None:
+                better = self._said(step, ToMarkedStitch(step.goal.short, centre=marked.name == "centre"))
+                stop.hint, stop.mends = f"Write '{better}'?", (Mend(step.span, better),)
 
     def _left_over(self, left: int, where: Span) -> Problem:
         message = f"{plural(left, 'stitch')} {'is' if left == 1 else 'are'} left over: "
@@ -216,15 +315,33 @@ class _RowWorker:
         mends: tuple[Mend, ...] = ()
         for at in range(len(self.steps) - 1, -1, -1):
             step = self.steps[at]
-            if isinstance(step, WorkTo | Group) and isinstance(step.goal, ToEnd):
+            if isinstance(step, WorkTo | Group | InFabric) and isinstance(step.goal, ToEnd):
                 where = step.span.to(self.steps[-1].span)
-                if isinstance(step, WorkTo) and step.goal.short >= left:
-                    said = _said(step)
-                    better = _said(step, ToEnd(step.goal.short - left))
+                if isinstance(step, WorkTo | InFabric) and step.goal.short >= left:
+                    said = self._said(step)
+                    better = self._said(step, ToEnd(step.goal.short - left))
                     hint = f"'{said}' leaves {left} too many: write '{better}'?"
                     mends = (Mend(step.span, better),)
                 break
+        last = self.steps[-1] if self.steps else None
+        if not mends and isinstance(last, Work) and last.stitch in (KNIT, PURL):
+            better = self.writer.step(WorkTo(last.stitch, ToEnd(), NOWHERE))
+            hint, mends = f"Write '{better}' at the end?", (Mend(last.span, better),)
         return Problem(ProblemKind.STITCHES_LEFT_OVER, where, message, hint, mends=mends)
+
+    def _said(self, step: WorkTo | InFabric, goal: Goal | None = None) -> str:
+        """A step with its own goal or another, as it is written: "k to last 3 sts"."""
+        return self.writer.step(step if goal is None else replace(step, goal=goal, whole=False))
+
+
+def _stitch_of(fabric: str, side: Side, in_round: bool) -> StitchKind:
+    """The stitch that a fabric is made of in a row, where it is one stitch all along."""
+    if fabric == "garter" and not in_round:
+        return KNIT
+    if fabric in ("stockinette", "reverse_stockinette"):
+        knits = (side is Side.RS) == (fabric == "stockinette")
+        return KNIT if knits else PURL
+    return IN_PATTERN
 
 
 def group_work(steps: Sequence[Step]) -> GroupWork | None:
@@ -235,6 +352,8 @@ def group_work(steps: Sequence[Step]) -> GroupWork | None:
             runs.append(Run(step.stitch, step.times))
         elif isinstance(step, Cluster):
             runs.append(Run(ClusterWork(step), 1))
+        elif isinstance(step, InFabric) and step.goal is None:
+            runs.append(Run(IN_PATTERN, step.times))
         elif isinstance(step, Group) and step.goal is None:
             inner = group_work(step.steps)
             if inner is None:
@@ -246,7 +365,7 @@ def group_work(steps: Sequence[Step]) -> GroupWork | None:
 
 
 def _fixed_uses(steps: Sequence[Step]) -> int | None:
-    works = group_work([step for step in steps if not isinstance(step, Marker | MarkStitch | ChangeColour)])
+    works = group_work([step for step in steps if not isinstance(step, Marker | MarkStitch | ChangeColour | Turn)])
     return works.uses if works else None
 
 
@@ -272,8 +391,3 @@ def _passes_by_word(steps: Sequence[Step]) -> bool:
         or (isinstance(step, Group) and _passes_by_word(step.steps))
         for step in steps
     )
-
-
-def _said(step: WorkTo, goal: Goal | None = None) -> str:
-    """A step with its own goal or another, as it is written: "k to last 3 sts"."""
-    return say_step(step if goal is None else replace(step, goal=goal, whole=False))

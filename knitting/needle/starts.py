@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from knitting.needle.needle import Needle
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.problems import Problem, ProblemKind, plural
-from knitting.rows import CastOn, MarkStitches, Tab
+from knitting.problems import Mend, Problem, ProblemKind, plural
+from knitting.rows import CastOn, Marking, MarkStitches, Tab
+from knitting.words.writer import Writer
 
 MOST_CAST_ON = MOST_ON_NEEDLE
 
 
-def check_sum(order: CastOn) -> list[Problem]:
+def check_sum(order: CastOn, writer: Writer) -> list[Problem]:
     """Whether the parts stated with a cast-on add up to it."""
     claim = order.claim
     if claim is None or claim.total == order.count:
@@ -18,9 +19,14 @@ def check_sum(order: CastOn) -> list[Problem]:
     if claim.parts:
         sum_ = "-".join(str(part) for part in claim.parts)
         message = f"{sum_} makes {claim.total}, and {order.count} are cast on."
-        return [Problem(ProblemKind.WRONG_PARTS, claim.span, message)]
+        return [Problem(ProblemKind.WRONG_PARTS, claim.span, message, mends=_cast_on_mend(order, claim.total, writer))]
     message = f"{plural(order.count, 'stitch')} are cast on, and the count says {claim.total}."
-    return [Problem(ProblemKind.WRONG_COUNT, claim.span, message)]
+    mend = Mend(claim.span, writer.count(order.count))
+    return [Problem(ProblemKind.WRONG_COUNT, claim.span, message, f"{order.count} would be right.", mends=(mend,))]
+
+
+def _cast_on_mend(order: CastOn, count: int, writer: Writer) -> tuple[Mend, ...]:
+    return (Mend(order.span, writer.order(CastOn(count, order.span, picked_up=order.picked_up)).rstrip(".")),)
 
 
 def not_castable(order: CastOn) -> Problem:
@@ -31,7 +37,7 @@ def not_castable(order: CastOn) -> Problem:
     return Problem(ProblemKind.TOO_LONG, order.span, message)
 
 
-def check_tab(tab: Tab) -> list[Problem]:
+def check_tab(tab: Tab, writer: Writer) -> list[Problem]:
     """Whether the sum of a tab is the stated one, and whether it can be worked at all."""
     if tab.cast_on < 1 or tab.rows < 1:
         message = "A tab needs at least one stitch and one row."
@@ -40,25 +46,37 @@ def check_tab(tab: Tab) -> list[Problem]:
         message = f"A tab of {tab.total:,} stitches and {tab.rows:,} rows is more than is worked."
         return [Problem(ProblemKind.TOO_LONG, tab.span, message)]
     if tab.claim is not None and tab.claim.total != tab.total:
+        mends = (Mend(tab.claim.span, writer.count(tab.total)),)
         sum_ = f"{tab.cast_on} + {tab.side} + {tab.edge}"
         message = f"The tab gives {sum_} = {tab.total} stitches, and the count says {tab.claim.total}."
-        return [Problem(ProblemKind.WRONG_COUNT, tab.claim.span, message, f"{tab.total} would be right.")]
+        return [Problem(ProblemKind.WRONG_COUNT, tab.claim.span, message, f"{tab.total} would be right.", mends=mends)]
     return []
 
 
-def mark(needle: Needle, order: MarkStitches) -> tuple[Needle, Problem | None]:
+def mark(needle: Needle, order: MarkStitches, cast_on: CastOn | None, writer: Writer) -> tuple[Needle, Problem | None]:
     """The needle with its stitches marked, or why they cannot be."""
     total = needle.total
-    if order.positions:
-        beyond = next((at for at in order.positions if not 1 <= at <= total), None)
-        if beyond is not None:
-            message = f"Stitch {beyond} cannot be marked: there are {total} on the needle."
-            return needle, Problem(ProblemKind.TOO_FEW_STITCHES, order.span, message)
-        if len(order.positions) + len(needle.marks) > MOST_MARKS:
-            return needle, Problem(ProblemKind.TOO_LONG, order.span, f"More than {MOST_MARKS} marks.")
-        return needle.marked(order.positions) or needle, None
-    if total % 2 == 0:
-        message = f"There is no centre stitch among {total}: the count is even."
-        hint = f"Cast on {total + 1} or {total - 1} instead." if total else "Cast on first."
-        return needle, Problem(ProblemKind.NO_CENTRE, order.span, message, hint)
-    return needle.marked(((total + 1) // 2,), "centre") or needle, None
+    positions, name = order.positions, ""
+    if not positions:
+        if total % 2 == 0:
+            return needle, _no_centre(total, order, cast_on, writer)
+        positions, name = ((total + 1) // 2,), "centre"
+    beyond = next((at for at in positions if not 1 <= at <= total), None)
+    if beyond is not None:
+        message = f"Stitch {beyond} cannot be marked: there are {total} on the needle."
+        return needle, Problem(ProblemKind.TOO_FEW_STITCHES, order.span, message)
+    if 2 * len(positions) + len(needle.marks) > MOST_MARKS:
+        return needle, Problem(ProblemKind.TOO_LONG, order.span, f"More than {MOST_MARKS} marks.")
+    if order.way is Marking.STITCH:
+        return needle.marked(positions, name) or needle, None
+    return needle.beside(positions, both=order.way is Marking.BOTH) or needle, None
+
+
+def _no_centre(total: int, order: MarkStitches, cast_on: CastOn | None, writer: Writer) -> Problem:
+    message = f"There is no centre stitch among {total}: the count is even."
+    hint = f"Cast on {total + 1} or {total - 1} instead." if total else "Cast on first."
+    mends: tuple[Mend, ...] = ()
+    if cast_on is not None and cast_on.count == total:
+        others = [CastOn(count, cast_on.span) for count in (total + 1, total - 1)]
+        mends = tuple(Mend(cast_on.span, writer.order(other).rstrip(".")) for other in others)
+    return Problem(ProblemKind.NO_CENTRE, order.span, message, hint, mends=mends)

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from knitting.problems import Mend, Problem, ProblemKind, Span, plural
+from knitting.rows import Return
+from knitting.words.writer import Writer
 
 
 @dataclass(eq=False)
@@ -17,6 +19,8 @@ class Stop(Exception):
     hint: str = ""
     mends: tuple[Mend, ...] = ()
     said_before: bool = False
+    uses: int = 0
+    over: int = 0
 
     def problem(self) -> Problem:
         """The problem to show."""
@@ -57,12 +61,22 @@ def not_a_multiple(where: Span, uses: int, distance: int) -> Stop:
         f"The repeat uses {plural(uses, 'stitch')} and {distance} lie before its goal: "
         f"{distance // uses} times leave {over} over.",
         f"{distance - over} or {distance - over + uses} stitches there would come out.",
+        uses=uses,
+        over=over,
     )
 
 
 def goes_nowhere(where: Span) -> Stop:
     """A repeat to a goal uses no stitches, so that the goal is never reached."""
     return Stop(ProblemKind.NEVER_REACHED, where, "The repeat uses no stitches, so it never reaches its goal.")
+
+
+def not_held(name: str, where: Span, held: tuple[str, ...], writer: Writer) -> Stop:
+    """No stitches are held under that name."""
+    message = f"No stitches are held as '{name}'."
+    hint = f"On holders are: {', '.join(held)}." if held else "Nothing is on a holder here."
+    mends = tuple(Mend(where, writer.step(Return(other, where))) for other in held[:3])
+    return Stop(ProblemKind.TOO_FEW_STITCHES, where, message, hint, mends)
 
 
 def no_mark(said: str, where: Span, what: str) -> Stop:

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 
 from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.worked import Elastic, GroupWork, PartWork, Run, Workable
-from knitting.problems import Span
-from knitting.rows import Goal, ToEnd, ToMarker, WorkTo
-from knitting.stitches import Family, StitchKind
-from knitting.words.writer import say_step
+from knitting.problems import NOWHERE, Span
+from knitting.rows import Goal, Marker, Step, ToEnd, ToMarker
+from knitting.stitches import STITCHES, Family, StitchKind
+from knitting.words.writer import Writer
+
+_HOLD, _UNWORKED = STITCHES["hold"], STITCHES["unworked"]
 
 MOST_ON_NEEDLE = 10_000
 MOST_MARKS = 200
@@ -41,9 +43,11 @@ class Walk:
         "runs",
         "touched",
         "used",
+        "writer",
     )
 
-    def __init__(self, needle: Needle, in_round: bool, passes_by_word: bool) -> None:
+    def __init__(self, needle: Needle, in_round: bool, passes_by_word: bool, writer: Writer) -> None:
+        self.writer = writer
         self.counts = list(needle.counts[::-1])
         self.marks = list(needle.marks[::-1])
         self.left = self.counts.pop()
@@ -134,10 +138,10 @@ class Walk:
         rest = 0
         while needs:
             if at < 0:
-                raise stops.too_few(said(what), where, what.uses, what.uses - needs)
+                raise stops.too_few(self.said(what), where, what.uses, what.uses - needs)
             mark = self.marks[at]
             if not mark.in_stitch:
-                raise stops.in_the_way(said(what), where, what.uses, what.uses - needs)
+                raise stops.in_the_way(self.said(what), where, what.uses, what.uses - needs)
             needs -= 1
             rest = self.counts[at] - min(needs, self.counts[at])
             needs -= self.counts[at] - rest
@@ -164,19 +168,29 @@ class Walk:
         self._limit_marks(where)
         self._close(mark)
 
-    def pass_by_word(self, where: Span) -> None:
+    def pass_by_word(self, step: Marker) -> None:
         """``sm``: the marker must hang just ahead (in rounds also at the end)."""
+        where = step.span
         if self.left == 0 and self.marks and not self.marks[-1].in_stitch:
             self._pass_marker()
         elif not (self.in_round and self.remaining == 0):
-            raise stops.no_mark("'sm'", where, "marker just")
+            raise stops.no_mark(self.quoted(step), where, "marker just")
 
-    def remove(self, where: Span) -> None:
-        """``rm``: take the marker just ahead off; the parts beside it become one."""
-        if self.left or not self.marks or self.marks[-1].in_stitch:
-            raise stops.no_mark("'rm'", where, "marker just")
-        self.marks.pop()
-        self.left = self.counts.pop()
+    def remove(self, step: Marker) -> None:
+        """``rm``: take off the marker just ahead, or so many stitches ahead; the parts beside it become one."""
+        at, before = len(self.marks) - 1, self.left
+        while at >= 0 and self.marks[at].in_stitch and before < step.ahead:
+            before += 1 + self.counts[at]
+            at -= 1
+        if at < 0 or self.marks[at].in_stitch or before != step.ahead:
+            what = f"marker {step.ahead} ahead" if step.ahead else "marker just"
+            raise stops.no_mark(self.quoted(step), step.span, what)
+        joined = self.counts.pop(at)
+        self.marks.pop(at)
+        if at == len(self.marks):
+            self.left += joined
+        else:
+            self.counts[at] += joined
 
     def mark_next(self, where: Span) -> None:
         """A locking marker into the next stitch."""
@@ -216,9 +230,75 @@ class Walk:
         self.runs = []
         self.made = 0
 
+    # -- stitches that are not worked ------------------------------------------------------------------
+
+    def hold(self, count: int, where: Span) -> Needle:
+        """Take the next stitches off the needle, with their marks; they are given back in working order."""
+        if count > self.remaining:
+            raise stops.too_few("The holder", where, count, self.remaining)
+        counts, marks = [0], list[Mark]()
+        while count:
+            if not self.left and self.marks:
+                mark = self.marks.pop()
+                self.left = self.counts.pop() + mark.width
+                if mark.in_stitch:
+                    self._off(1)
+                    count -= 1
+                marks.append(mark)
+                counts.append(0)
+                continue
+            taken = min(count, self.left)
+            self._off(taken)
+            counts[-1] += taken
+            count -= taken
+        return Needle(tuple(counts), tuple(marks))
+
+    def _off(self, count: int) -> None:
+        self.left -= count
+        self.used += count
+        self._emit(_HOLD, count, 0, NOWHERE)
+
+    @property
+    def behind(self) -> int:
+        """Stitches that stand on the right needle."""
+        return self.made + sum(part.stitches for part in self.parts)
+
+    def take_back(self, held: Needle, place: int) -> int:
+        """Held stitches, in working order, onto the left needle at their place; how many old ones lie before it.
+
+        ``place`` counts the stitches of the left needle from where the row began; one that is passed
+        already means here.
+        """
+        distance = max(place - self.used, 0)
+        ahead = Needle((self.left, *reversed(self.counts)), tuple(reversed(self.marks)))
+        ahead = ahead.inserted(min(distance, ahead.total), held)
+        self.counts = list(ahead.counts[::-1])
+        self.marks = list(ahead.marks[::-1])
+        self.left = self.counts.pop()
+        return self.used + distance
+
+    def start_after(self, count: int) -> None:
+        """Begin behind so many stitches, which the row before turned away from."""
+        while count:
+            if not self.left:
+                mark = self.marks.pop()
+                self._close(None if mark.in_stitch else mark)
+                self.left = self.counts.pop()
+                if mark.in_stitch:
+                    self.parts.append(PartWork((Run(_UNWORKED, 1),), 1, mark))
+                    self.used += 1
+                    count -= 1
+                continue
+            taken = min(count, self.left)
+            self.left -= taken
+            self.used += taken
+            self._emit(_UNWORKED, taken, 1, NOWHERE)
+            count -= taken
+        self.touched = False
+
     # -- goals -------------------------------------------------------------------------------------
 
-    def distance(self, goal: Goal, step: WorkTo | None, where: Span) -> int:
+    def distance(self, goal: Goal, step: Step | None, where: Span) -> int:
         """Stitches from here to the goal of a step, or of a repeat where there is no step."""
         if isinstance(goal, ToEnd):
             whole, of_what = self.remaining, "the end"
@@ -229,10 +309,10 @@ class Walk:
             self.at_marked_goal = goal.short == 0
         self.touched = True
         if whole < goal.short:
-            raise stops.beyond_goal(_quoted(step), where, goal.short, whole, of_what)
+            raise stops.beyond_goal(self.quoted(step), where, goal.short, whole, of_what)
         return whole - goal.short
 
-    def _to_marker(self, goal: ToMarker, step: WorkTo | None, where: Span) -> int:
+    def _to_marker(self, goal: ToMarker, step: Step | None, where: Span) -> int:
         reached = self.touched and not self.passes_by_word and not goal.short
         for at, (distance, mark) in enumerate(self._ahead()):
             just_passed = at == 0 and distance == 0 and reached
@@ -240,15 +320,15 @@ class Walk:
                 return distance
         if self.in_round and not goal.name:
             return self.remaining
-        raise stops.no_mark(_quoted(step), where, f"marker {goal.name}".strip())
+        raise stops.no_mark(self.quoted(step), where, f"marker {goal.name}".strip())
 
-    def _to_marked(self, centre: bool, step: WorkTo | None, where: Span) -> int:
+    def _to_marked(self, centre: bool, step: Step | None, where: Span) -> int:
         for at, (distance, mark) in enumerate(self._ahead()):
             if mark.in_stitch and not (at == 0 and distance == 0 and self.at_marked_goal):
                 return distance
         if centre:
-            raise stops.no_centre(_quoted(step), where)
-        raise stops.no_mark(_quoted(step), where, "marked stitch")
+            raise stops.no_centre(self.quoted(step), where)
+        raise stops.no_mark(self.quoted(step), where, "marked stitch")
 
     def _ahead(self) -> Iterator[tuple[int, Mark]]:
         """The marks ahead, each with the stitches before it."""
@@ -271,6 +351,20 @@ class Walk:
         self._close()
         return tuple(self.parts)
 
+    def said(self, what: Workable) -> str:
+        """What is worked, as a sentence names it."""
+        if isinstance(what, StitchKind):
+            return f"'{self.writer.dialect.word('stitches', what.key) if what.key in self._words else what.said}'"
+        return "The repeat" if isinstance(what, GroupWork) else "The cluster"
+
+    @property
+    def _words(self) -> Mapping[str, tuple[str, ...]]:
+        return self.writer.dialect.written["stitches"]
+
+    def quoted(self, step: Step | None) -> str:
+        """A step as a sentence names it; none is a repeat."""
+        return f"'{self.writer.step(step)}'" if step else "The repeat"
+
     def spend(self, where: Span) -> None:
         self.budget -= 1
         if self.budget < 0:
@@ -279,17 +373,6 @@ class Walk:
 
 def _too_many(where: Span) -> stops.Stop:
     return stops.too_long(where, f"More than {MOST_ON_NEEDLE:,} stitches on the needle.")
-
-
-def _quoted(step: WorkTo | None) -> str:
-    return f"'{say_step(step)}'" if step else "The repeat"
-
-
-def said(what: Workable) -> str:
-    """What is worked, as a sentence names it."""
-    if isinstance(what, StitchKind):
-        return f"'{what.said}'"
-    return "The repeat" if isinstance(what, GroupWork) else "The cluster"
 
 
 def needle_after(parts: tuple[PartWork, ...]) -> Needle:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from typing import NamedTuple, TypeAlias
 
 from knitting.needle.needle import Mark, Needle
@@ -153,6 +154,7 @@ class WorkedPiece:
     dropped: int = 0
     lines: tuple[LineCount, ...] = ()
     finished: bool = False
+    held: Mapping[str, int] = field(default_factory=dict)
 
     @property
     def on_needle(self) -> int:

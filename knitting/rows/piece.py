@@ -7,7 +7,7 @@ from enum import Enum
 from typing import TypeAlias
 
 from knitting.measures import Gauge
-from knitting.problems import Span
+from knitting.problems import NOWHERE, Span
 from knitting.rows.steps import Step
 from knitting.stitches import StitchKind
 
@@ -37,8 +37,9 @@ class Claim:
 class Row:
     """A row as written. ``numbers`` is empty for a row without a number ("Next row").
 
-    ``name`` is "Row", "Rnd" or the whole head of a row without a number; ``gathered`` marks
-    "and all WS rows", which stands for the even (or odd) rows that are not written otherwise.
+    ``name`` is "Row", "Rnd" or the whole head of a row without a number, as written, and ``head`` the key
+    of its form in the tables of the dialects; ``gathered`` marks "and all WS rows", which stands for the
+    even (or odd) rows that are not written otherwise. The places of the steps count from ``body``.
     """
 
     name: str
@@ -52,6 +53,10 @@ class Row:
     gathered: bool = False
     times: int = 1
     note: str = ""
+    head: str = "row"
+    body: Span = NOWHERE
+    side_span: Span | None = None
+    number_span: Span | None = None
 
     def label(self, number: int | None) -> str:
         """The head as it is said of one worked row: "Row 2", "Next row"."""
@@ -69,6 +74,7 @@ class SameAs:
     side: Side | None = None
     colour: str = ""
     claim: Claim | None = None
+    head: str = "row"
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,6 +114,7 @@ class Repeat:
     span: Span
     last: int = 0
     ending: int | None = None
+    ending_side: Side | None = None
     claim: Claim | None = None
 
 
@@ -139,11 +146,27 @@ class Tab:
         return self.cast_on + self.side + self.edge
 
 
+class Marking(Enum):
+    """A way of marking a stitch: a locking marker in it, or markers on the needle beside it."""
+
+    STITCH = "stitch"
+    BEFORE = "needle-before"
+    BOTH = "needle-both"
+
+
 @dataclass(frozen=True, slots=True)
 class MarkStitches:
-    """Locking markers into stitches, counted from 1 in right-side order; empty means the centre."""
+    """Marks in or beside stitches, counted from 1 in right-side order; empty means the centre."""
 
     positions: tuple[int, ...]
+    span: Span
+    way: Marking = Marking.STITCH
+
+
+@dataclass(frozen=True, slots=True)
+class RemoveMarks:
+    """Every mark off the needle and out of its stitches."""
+
     span: Span
 
 
@@ -156,13 +179,64 @@ class JoinRound:
 
 @dataclass(frozen=True, slots=True)
 class BindOff:
-    """Bind off what is on the needle; ``manner`` is kept as written."""
+    """Bind off what is on the needle, or all but the ``slipped`` first and the ``left`` last stitches.
+
+    ``manner`` is a key of the dialects' tables, or words kept as written; ``drops`` says that the stitches
+    not bound off are let down.
+    """
 
     manner: str
     span: Span
+    slipped: int = 0
+    left: int = 0
+    drops: bool = False
 
 
-Order: TypeAlias = Row | SameAs | Repeat | CastOn | Tab | MarkStitches | JoinRound | BindOff
+@dataclass(frozen=True, slots=True)
+class FastenOff:
+    """The yarn drawn through what is left."""
+
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class HoldAll:
+    """Everything on the needle left on a holder of that name."""
+
+    name: str
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class ReturnHeld:
+    """Held stitches back onto the needle, between rows."""
+
+    name: str
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class Graft:
+    """The live stitches joined to others: they leave the needle, neither bound off nor dropped."""
+
+    span: Span
+
+
+Order: TypeAlias = (
+    Row
+    | SameAs
+    | Repeat
+    | CastOn
+    | Tab
+    | MarkStitches
+    | RemoveMarks
+    | JoinRound
+    | BindOff
+    | FastenOff
+    | HoldAll
+    | ReturnHeld
+    | Graft
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,13 +257,19 @@ class Stripe:
 
 @dataclass(frozen=True, slots=True)
 class Headers:
-    """What is said before the first cast-on. ``others`` keeps every line that sets nothing."""
+    """What is said before the first cast-on. ``others`` keeps every line that sets nothing.
+
+    ``increase`` and ``decrease`` are the piece's own: the stitch before a line and the one after it.
+    """
 
     title: str = ""
     gauge: Gauge | None = None
     yarns: tuple[tuple[str, str], ...] = ()
     stripes: tuple[Stripe, ...] = ()
     others: tuple[tuple[str, str], ...] = ()
+    increase: tuple[StitchKind, StitchKind] | None = None
+    decrease: tuple[StitchKind, StitchKind] | None = None
+    language: str = ""
 
     @property
     def first_colour(self) -> str:

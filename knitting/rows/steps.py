@@ -80,6 +80,62 @@ class Cluster:
         return sum(step.stitch.makes * step.times for step in self.steps)
 
 
+@dataclass(frozen=True, slots=True)
+class InFabric:
+    """Stitches as a fabric asks ("in pattern", "seed"): so many, or up to a goal; ``whole`` if written bare."""
+
+    fabric: str
+    span: Span
+    times: int = 0
+    goal: Goal | None = None
+    whole: bool = False
+
+
+class Place(Enum):
+    """Where a change of one stitch falls that is written without its stitches."""
+
+    HERE = "here"
+    MARKER = "each side of m"
+    EVERY_MARKER = "each side of every m"
+    MARKED_STITCH = "each side of marked st"
+    EDGE = "at each edge"
+
+
+@dataclass(frozen=True, slots=True)
+class Shape:
+    """ "Inc 1 each side of m": which stitch it is, the headers of the piece say."""
+
+    increase: bool
+    place: Place
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class Hold:
+    """The next stitches (``count``, or up to ``goal``) onto a holder of that name."""
+
+    name: str
+    span: Span
+    count: int = 0
+    goal: Goal | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Return:
+    """Held stitches back onto the needle, in the place that they left."""
+
+    name: str
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """The row ends here; ``leaving`` says that the rest is left unworked in so many words."""
+
+    span: Span
+    leaving: bool = False
+
+
 class MarkerDeed(Enum):
     """What is done with a marker on the needle."""
 
@@ -90,11 +146,12 @@ class MarkerDeed(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Marker:
-    """Place, pass or remove a marker on the needle."""
+    """Place, pass or remove a marker on the needle; ``ahead`` stitches lie before one that is removed."""
 
     deed: MarkerDeed
     span: Span
     name: str = ""
+    ahead: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,4 +178,18 @@ class Unread:
     span: Span
 
 
-Step: TypeAlias = Work | WorkTo | Group | Cluster | Marker | MarkStitch | ChangeColour | Unread
+Step: TypeAlias = (
+    Work
+    | WorkTo
+    | Group
+    | Cluster
+    | InFabric
+    | Shape
+    | Hold
+    | Return
+    | Turn
+    | Marker
+    | MarkStitch
+    | ChangeColour
+    | Unread
+)

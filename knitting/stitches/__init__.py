@@ -1,6 +1,6 @@
 """The vocabulary of stitches."""
 
 from knitting.stitches.kinds import Face, Family, Lean, Look, Needs, StitchKind
-from knitting.stitches.table import KNIT, PURL, STITCHES
+from knitting.stitches.table import IN_PATTERN, KNIT, PURL, STITCHES
 
-__all__ = ["KNIT", "PURL", "STITCHES", "Face", "Family", "Lean", "Look", "Needs", "StitchKind"]
+__all__ = ["IN_PATTERN", "KNIT", "PURL", "STITCHES", "Face", "Family", "Lean", "Look", "Needs", "StitchKind"]

@@ -18,6 +18,7 @@ class Family(Enum):
     BIND_OFF = "bind off"
     CLUSTER = "cluster"
     DROP = "drop"
+    REST = "rest"
 
 
 class Lean(Enum):

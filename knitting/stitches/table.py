@@ -50,9 +50,12 @@ _ROWS = (
     _S("pick_up", "pick up", 0, 1, _F.CAST_ON),
     _S("bo", "bind off", 1, 0, _F.BIND_OFF),
     _S("drop", "drop", 1, 0, _F.DROP, yarn=0.0),
+    _S("in_pattern", "as the pattern asks", 1, 1, _F.PLAIN),
+    _S("hold", "place on hold", 1, 0, _F.REST, yarn=0.0),
+    _S("unworked", "leave unworked", 1, 1, _F.REST, yarn=0.0),
 )
 
 STITCHES = MappingProxyType({kind.key: kind for kind in _ROWS})
 """Every kind of stitch by its key."""
 
-KNIT, PURL = STITCHES["k"], STITCHES["p"]
+KNIT, PURL, IN_PATTERN = STITCHES["k"], STITCHES["p"], STITCHES["in_pattern"]

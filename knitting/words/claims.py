@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from knitting.rows import Claim
 from knitting.words.dialect import Dialect
-from knitting.words.tokens import Token, span_of
+from knitting.words.tokens import Token, span_of, tokens_of
 
 _OPENERS = {")": "(", "]": "["}
+_DASHED = re.compile(r"[-=:‐‑–—−]\s*\d+\s*\w+[ .]*$")
 _JOINTS = frozenset({"-", ",", "/", ":", "=", "total"})
 
 
@@ -27,6 +29,24 @@ def split_claim(tokens: Sequence[Token], dialect: Dialect) -> tuple[tuple[Token,
         return tuple(tokens), None
     claim = _claim(inner, tuple(tokens[start:end]), dialect)
     return (tuple(tokens[:start]), claim) if claim else (tuple(tokens), None)
+
+
+def claim_at_end(said: str, line: int, column: int, dialect: Dialect) -> tuple[str, Claim | None]:
+    """The same of a text that starts at ``column``: what stands before the count, and the count.
+
+    Only what can be the count is made into tokens: rows that differ in it alone have one body.
+    """
+    bare = said.rstrip(" .")
+    if bare.endswith((")", "]")):
+        opener = bare.rfind(_OPENERS[bare[-1]])
+    else:
+        dashed = _DASHED.search(said)
+        opener = dashed.start() if dashed else -1
+    if opener < 0:
+        return said, None
+    end = tokens_of(said[opener:], line, column + opener)
+    before, claim = split_claim(end, dialect)
+    return (said[:opener], claim) if claim is not None and not before else (said, None)
 
 
 def _bracketed(tokens: Sequence[Token], end: int) -> int | None:

@@ -14,21 +14,40 @@ from knitting.words.templates import Found, SlotReader, Template, compile_templa
 from knitting.words.tokens import Token, tokens_of
 
 _FORM_TABLES = ("goals", "steps", "times", "until", "repeats", "head_forms", "row_forms", "orders")
+_FIRST = "us"
 
 
 @dataclass(frozen=True)
 class Spelling:
-    """One way to write a stitch, as tokens."""
+    """One way to write something, as tokens, and the key of what it means."""
 
     tokens: tuple[str, ...]
-    kind: StitchKind
+    key: str
+
+    @property
+    def kind(self) -> StitchKind:
+        """The stitch of that key."""
+        return STITCHES[self.key]
+
+
+Spellings: TypeAlias = Mapping[str, tuple[Spelling, ...]]
+"""Spellings by their first word, the longest first."""
+
+
+@dataclass(frozen=True, slots=True)
+class HeadWord:
+    """The word of a row's head: which kind of row, and how it is written of one and of many."""
+
+    key: str
+    one: str
+    many: str
 
 
 _Entries: TypeAlias = tuple[tuple[str, Template], ...]
 _Index: TypeAlias = tuple[Mapping[str, _Entries], _Entries]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Dialect:
     """The words of one kind of English, or of another language."""
 
@@ -36,16 +55,21 @@ class Dialect:
     name: str
     classes: Mapping[str, tuple[str, ...]]
     singular: Mapping[str, str]
-    heads: Mapping[str, str]
-    round_words: frozenset[str]
+    heads: Mapping[str, HeadWord]
     sides: Mapping[str, str]
     numbers: Mapping[str, int]
     fixed_times: Mapping[str, int]
+    counting: Mapping[str, str]
     headers: Mapping[str, str]
-    fabrics: Mapping[str, tuple[str, ...]]
-    modifiers: Mapping[str, tuple[tuple[tuple[str, ...], str], ...]]
-    written: Mapping[str, str]
-    spellings: Mapping[str, tuple[Spelling, ...]]
+    written: Mapping[str, Mapping[str, tuple[str, ...]]]
+    spoken: Mapping[str, str]
+    worked: Mapping[str, str]
+    neighbours: Mapping[str, Mapping[str, str]]
+    stitches: Spellings
+    modifiers: Spellings
+    fabrics: Spellings
+    manners: Spellings
+    recipes: Spellings
     forms: Mapping[str, tuple[Template, ...]]
 
     def match(
@@ -87,53 +111,107 @@ class Dialect:
         """
         return fill_template(self.forms[form][0], values, self.classes, self.singular)
 
+    def word(self, table: str, key: str, place: int = 0) -> str:
+        """How something of a table is written: a stitch, a side, a header, a fabric.
+
+        >>> dialect().word("stitches", "k2tog"), dialect().word("fabrics", "seed", 1)
+        ('k2tog', 'seed')
+        """
+        words = self.written[table][key]
+        return words[min(place, len(words) - 1)]
+
+    def of_class(self, name: str, count: int) -> str:
+        """The word of a class beside a number: "st" or "sts"."""
+        word = self.classes[name][0]
+        return self.singular.get(word, word) if count == 1 else word
+
     def stitch_at(self, tokens: Sequence[Token], at: int) -> tuple[StitchKind, int] | None:
         """The kind of stitch whose longest spelling stands at ``at``, and the place after it."""
-        if at >= len(tokens):
-            return None
-        for spelling in self.spellings.get(tokens[at].text, ()):
-            after = at + len(spelling.tokens)
-            if tuple(token.text for token in tokens[at:after]) == spelling.tokens:
-                return spelling.kind, after
-        return None
+        found = spelled_at(self.stitches, tokens, at)
+        return (STITCHES[found[0]], found[1]) if found else None
 
-    def modifier_at(self, tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
-        """The way of working ("through the back") that stands at ``at``."""
-        if at >= len(tokens):
-            return None
-        for words, key in self.modifiers.get(tokens[at].text, ()):
-            if tuple(token.text for token in tokens[at : at + len(words)]) == words:
-                return key, at + len(words)
+    @cached_property
+    def short_stitches(self) -> Mapping[str, StitchKind]:
+        """Stitches by their spellings of one word, to which a number may be joined ("k5")."""
+        return {first: s.kind for first, found in self.stitches.items() for s in found if len(s.tokens) == 1}
+
+    @cached_property
+    def counts_first(self) -> bool:
+        """Whether the number of plain stitches stands before them ("5 dir")."""
+        return self.counting["plain"].startswith("{n}")
+
+    @cached_property
+    def vocabulary(self) -> frozenset[str]:
+        """Every word that the dialect knows, for telling dialects apart."""
+        words = {word for template in self._templates() for word in template.words}
+        for spellings in (self.stitches, self.fabrics, self.modifiers, self.manners):
+            words |= {word for found in spellings.values() for spelling in found for word in spelling.tokens}
+        words |= {word for said in (*self.headers, *self.sides) for word in said.split()}
+        return frozenset(word for word in words | set(self.heads) if len(word) > 1 and word.isalpha())
+
+    def _templates(self) -> list[Template]:
+        return [template for templates in self.forms.values() for template in templates]
+
+
+def spelled_at(spellings: Spellings, tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
+    """The key of the longest spelling that stands at ``at``, and the place after it."""
+    if at >= len(tokens):
         return None
+    for spelling in spellings.get(tokens[at].text, ()):
+        words = spelling.tokens
+        if len(words) == 1:
+            return spelling.key, at + 1
+        if tuple(token.text for token in tokens[at : at + len(words)]) == words:
+            return spelling.key, at + len(words)
+    return None
+
+
+def dialect_codes() -> tuple[str, ...]:
+    """The dialects that there are a table for, the one that is taken in doubt first."""
+    folder = files("knitting.words").joinpath("dialects")
+    codes = sorted(entry.name.removesuffix(".toml") for entry in folder.iterdir() if entry.name.endswith(".toml"))
+    return (_FIRST, *sorted((code for code in codes if code != _FIRST), key=lambda code: (code != "uk", code)))
 
 
 @cache
-def dialect(code: str = "us") -> Dialect:
+def dialect(code: str = _FIRST) -> Dialect:
     """A dialect by its code; ``KeyError`` if there is no such table."""
+    return dialect_from(_table(code))
+
+
+def _table(code: str) -> Mapping[str, Any]:
     source = files("knitting.words").joinpath("dialects", f"{code}.toml")
-    if not source.is_file():
+    if not code.isalnum() or not source.is_file():
         raise KeyError(f"no dialect {code!r}")
-    return dialect_from(tomllib.loads(source.read_text("utf-8")))
+    return tomllib.loads(source.read_text("utf-8"))
 
 
 def dialect_from(table: Mapping[str, Any]) -> Dialect:
-    """A dialect made ready from its table."""
+    """A dialect made ready from its table; where it is based on another, only what differs stands in it."""
+    if "based_on" in table:
+        table = _laid_over(_table(table["based_on"]), table)
     classes = {key: tuple(words) for key, words in table["classes"].items()}
+    listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers")
     return Dialect(
         code=table["code"],
         name=table["name"],
         classes=classes,
         singular=table["singular"],
-        heads=table["heads"],
-        round_words=frozenset(table["rounds"]["words"]),
-        sides=_turned(table["sides"]),
+        heads=_heads(table["heads"]),
+        sides={word.lower(): key for key, words in table["sides"].items() for word in words},
         numbers=table["numbers"],
         fixed_times=table["fixed_times"],
-        headers=_turned(table["headers"]),
-        fabrics={key: tuple(words) for key, words in table["fabrics"].items()},
-        modifiers=_modifiers(table["modifiers"]),
-        written={key: words[0] for key, words in table["stitches"].items()},
-        spellings=_spellings(table["stitches"]),
+        counting=table["counting"],
+        headers={word: key for key, words in table["headers"].items() for word in words},
+        written={name: {key: tuple(words) for key, words in table[name].items()} for name in listed},
+        spoken=table.get("spoken", {}),
+        worked=table["worked"],
+        neighbours=table.get("neighbours", {}),
+        stitches=_spellings(table["stitches"]),
+        modifiers=_spellings(table["modifiers"]),
+        fabrics=_spellings(table["fabrics"]),
+        manners=_spellings(table["manners"]),
+        recipes=_spellings(table["recipes"]),
         forms={
             form: tuple(compile_template(source, classes) for source in sources)
             for name in _FORM_TABLES
@@ -142,18 +220,34 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
     )
 
 
-def _turned(table: Mapping[str, Sequence[str]]) -> dict[str, str]:
-    return {word: key for key, words in table.items() for word in words}
+def _laid_over(base: Mapping[str, Any], table: Mapping[str, Any]) -> Mapping[str, Any]:
+    """A table over its base: lists of words are put before the base's, single values replace them.
+
+    What a spelling means in the dialect itself wins over what it means in the base.
+    """
+    merged: dict[str, Any] = dict(base)
+    for name, entries in table.items():
+        under = base.get(name)
+        if not isinstance(entries, Mapping) or not isinstance(under, Mapping):
+            merged[name] = entries
+            continue
+        own = {word for words in entries.values() if isinstance(words, list) for word in words}
+        merged[name] = {
+            key: [*entries.get(key, ()), *(word for word in words if word not in own)]
+            if isinstance(words, list)
+            else entries.get(key, words)
+            for key, words in {**entries, **under}.items()
+        }
+    return merged
 
 
-def _modifiers(table: Mapping[str, Sequence[str]]) -> dict[str, tuple[tuple[tuple[str, ...], str], ...]]:
-    """The ways of working by their first word, the longest first."""
-    by_first: dict[str, list[tuple[tuple[str, ...], str]]] = {}
-    for key, all_ in table.items():
-        for said in all_:
-            words = tuple(token.text for token in tokens_of(said))
-            by_first.setdefault(words[0], []).append((words, key))
-    return {first: tuple(sorted(found, key=lambda item: -len(item[0]))) for first, found in by_first.items()}
+def _heads(table: Mapping[str, Sequence[str]]) -> dict[str, HeadWord]:
+    found: dict[str, HeadWord] = {}
+    for key, pairs in table.items():
+        for pair in pairs:
+            one, many = pair.split("/")
+            found |= {word.lower(): HeadWord(key, one, many) for word in (many, one)}
+    return found
 
 
 def _spellings(table: Mapping[str, Sequence[str]]) -> dict[str, tuple[Spelling, ...]]:
@@ -161,5 +255,5 @@ def _spellings(table: Mapping[str, Sequence[str]]) -> dict[str, tuple[Spelling, 
     for key, all_ in table.items():
         for words in all_:
             tokens = tuple(token.text for token in tokens_of(words))
-            by_first.setdefault(tokens[0], []).append(Spelling(tokens, STITCHES[key]))
+            by_first.setdefault(tokens[0], []).append(Spelling(tokens, key))
     return {first: tuple(sorted(found, key=lambda s: -len(s.tokens))) for first, found in by_first.items()}

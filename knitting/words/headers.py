@@ -8,7 +8,9 @@ from dataclasses import dataclass, field
 from knitting.measures import CM_PER_INCH, Gauge, gauge_over
 from knitting.problems import Problem, ProblemKind, Span
 from knitting.rows import Headers, Stripe
-from knitting.words.dialect import Dialect
+from knitting.stitches import STITCHES, StitchKind
+from knitting.words.dialect import Dialect, spelled_at
+from knitting.words.tokens import tokens_of
 
 _NUMBER = r"(\d+(?:[.,]\d+)?)"
 _GAUGE = re.compile(
@@ -19,6 +21,15 @@ _GAUGE = re.compile(
 _STRIPE = re.compile(r"(\d+)\s+(?:\S+\s+)?([^\W\d]\w*)$")
 _HEADER = re.compile(r"\s*([^\W\d_][\w \-]{0,40}?)\s*:\s*(.*?)\s*$")
 _MOST_IN_STRIPE = 5_000
+
+RECIPES = {
+    "m1_pair": (STITCHES["m1r"], STITCHES["m1l"]),
+    "lifted_pair": (STITCHES["rli"], STITCHES["lli"]),
+    "k2tog_pair": (STITCHES["k2tog"], STITCHES["ssk"]),
+}
+"""Pairs by their names: the stitch before a line and the one after it, leaning away from the line."""
+
+Pair = tuple[StitchKind, StitchKind]
 
 
 def header_of(line_text: str) -> tuple[str, str, int] | None:
@@ -37,6 +48,9 @@ class HeaderReader:
     yarns: list[tuple[str, str]] = field(default_factory=list)
     stripes: tuple[Stripe, ...] = ()
     others: list[tuple[str, str]] = field(default_factory=list)
+    increase: Pair | None = None
+    decrease: Pair | None = None
+    language: str = ""
     problems: list[Problem] = field(default_factory=list)
 
     def take(self, key: str, value: str, span: Span) -> None:
@@ -53,14 +67,47 @@ class HeaderReader:
             self._take_gauge(value, span)
         elif meaning == "stripes":
             self._take_stripes(value, span)
+        elif meaning in ("increase", "decrease"):
+            self._take_pair(meaning, value, span)
+        elif meaning == "language":
+            self.language = value
         else:
-            self.others.append((key, value))
+            self.others.append((meaning.capitalize() if meaning and len(words) == 1 else key, value))
 
     def headers(self) -> Headers:
         """What was collected."""
         named = tuple((name, said) for name, said in self.yarns if name)
         unnamed = tuple(("Yarn", said) for name, said in self.yarns if not name)
-        return Headers(self.title, self.gauge, named, self.stripes, (*unnamed, *self.others))
+        return Headers(
+            self.title,
+            self.gauge,
+            named,
+            self.stripes,
+            (*unnamed, *self.others),
+            self.increase,
+            self.decrease,
+            self.language,
+        )
+
+    def _take_pair(self, meaning: str, value: str, span: Span) -> None:
+        """The piece's own increase or decrease: a named pair, or one stitch for both sides."""
+        tokens = tokens_of(value.rstrip(" ."))
+        named = spelled_at(self.dialect.recipes, tokens, 0)
+        single = self.dialect.stitch_at(tokens, 0)
+        pair: Pair | None = None
+        if named and named[1] == len(tokens):
+            pair = RECIPES[named[0]]
+        elif single and single[1] == len(tokens):
+            pair = (single[0], single[0])
+        wanted = 1 if meaning == "increase" else -1
+        if pair is None or pair[0].change != wanted:
+            examples = "m1_pair" if wanted > 0 else "k2tog_pair"
+            hint = f"Write it as '{self.dialect.word('recipes', examples)}', or name one stitch."
+            self._say(span, f"The {meaning} '{value[:40]}' cannot be read.", hint)
+        elif wanted > 0:
+            self.increase = pair
+        else:
+            self.decrease = pair
 
     def _take_gauge(self, value: str, span: Span) -> None:
         match = _GAUGE.match(value.strip().rstrip("."))
@@ -69,13 +116,19 @@ class HeaderReader:
             stitches, rows, length = (float(match[i].replace(",", ".")) for i in (1, 2, 3))
             length_cm = length if match[4].lower() == "cm" else length * CM_PER_INCH
             if length_cm > 0 and stitches > 0 and rows > 0:
-                gauge = gauge_over(stitches, rows, length_cm, (match[5] or "").strip().lower())
+                gauge = gauge_over(stitches, rows, length_cm, self._fabric((match[5] or "").strip().lower()))
         if gauge is None:
             self._say(span, f"The gauge '{value[:40]}' cannot be read.")
         elif not gauge.believable:
             self._say(span, f"A gauge of {value[:40]} is not one that hand knitting has.")
         else:
             self.gauge = gauge
+
+    def _fabric(self, said: str) -> str:
+        """The fabric of a gauge by its key, or as it is said."""
+        tokens = tokens_of(said)
+        found = spelled_at(self.dialect.fabrics, tokens, 0)
+        return found[0].replace("_", " ") if found and found[1] == len(tokens) else said
 
     def _take_stripes(self, value: str, span: Span) -> None:
         stripes: list[Stripe] = []

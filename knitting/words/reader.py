@@ -4,21 +4,25 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
-from knitting.problems import Problem, ProblemKind, Span, in_reading_order
+from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import Order, Piece, Section
-from knitting.words.dialect import Dialect, dialect
+from knitting.words.detection import detect
+from knitting.words.dialect import Dialect
 from knitting.words.headers import HeaderReader, header_of
-from knitting.words.orders import OrderReader
+from knitting.words.orders import order_reader
 from knitting.words.row_reader import read_head, read_row
 from knitting.words.slips import nearest_word
 from knitting.words.tokens import Token, lines_of, span_of, tokens_of
+from knitting.words.writer import say_cast_on
 
 MOST_BYTES = 200_000
 """The longest text that is read, in bytes of UTF-8."""
 MOST_LINES = 3_000
 MOST_IN_LINE = 4_000
 _MOST_PROBLEMS = 200
+_MOST_KEPT = 16_384
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,11 +37,13 @@ class Reading:
 def read(text: str, words: Dialect | None = None) -> Reading:
     """Read written rows; whatever the text, the answer is a piece and a list of problems.
 
+    The dialect is the one given, or the one that the text is written in.
+
     >>> reading = read("Cast on 5 sts.\\nRow 1: Knit.")
     >>> len(reading.piece.sections[0].orders), reading.problems
     (2, ())
     """
-    reader = _Reader(words or dialect())
+    reader = _Reader(words or detect(text))
     size = len(text.encode("utf-8", "replace"))
     if size > MOST_BYTES:
         reader.say(
@@ -62,7 +68,6 @@ class _Reader:
     def __init__(self, words: Dialect) -> None:
         self.dialect = words
         self.headers = HeaderReader(words)
-        self.orders_reader = OrderReader(words)
         self.problems: list[Problem] = []
         self.notes: list[tuple[Span, str]] = []
         self.unknown_keys: list[Span] = []
@@ -77,7 +82,9 @@ class _Reader:
         piece = Piece(self.headers.headers(), sections, tuple(self.notes))
         if self.unknown_keys and not self.begun:
             message = "No cast-on and no row could be found, only lines such as this one."
-            hint = "Begin with 'Cast on 41 sts.' and a row such as 'Row 1: Knit.'"
+            knit = self.dialect.word("stitches", "k")
+            row = self.dialect.heads[self.dialect.of_class("row", 1)].one
+            hint = f"Begin with '{say_cast_on(41, self.dialect)}' and a row such as '{row} 1: {knit.capitalize()}.'"
             self.say(ProblemKind.NO_CAST_ON, self.unknown_keys[0], message, hint)
         problems = in_reading_order([*self.problems, *self.headers.problems])
         return Reading(piece, problems, self.dialect)
@@ -103,37 +110,58 @@ class _Reader:
         elif header and meaning and not self.begun:
             self.headers.take(header[0], header[1], whole)
         else:
-            self._worked_line(tokens_of(line_text, number), line_text, whole)
+            self._worked_line(number, line_text, whole)
 
-    def _worked_line(self, tokens: tuple[Token, ...], line_text: str, whole: Span) -> None:
-        head = read_head(tokens, self.dialect)
-        if head is not None:
-            row, problems = read_row(head, tokens, line_text, self.dialect)
-            self._add(row)
-            self.problems.extend(problems)
-            return
-        orders, rest = self.orders_reader.read(tokens)
-        for order in orders:
-            self._add(order)
-        if not rest:
+    def _worked_line(self, number: int, line_text: str, whole: Span) -> None:
+        found = _read_line(self.dialect, number, line_text)
+        self.sections[-1][1].extend(found.orders)
+        self.problems.extend(found.problems)
+        if not found.rest:
             return
         header = header_of(line_text)
         if header and not self.begun:
             self.unknown_keys.append(whole)
             self.headers.take(header[0], header[1], whole)
         else:
-            self._cannot_read(rest, line_text)
+            self.problems.append(_cannot_read(found.rest, line_text, self.dialect))
 
-    def _add(self, order: Order) -> None:
-        self.sections[-1][1].append(order)
 
-    def _cannot_read(self, tokens: Sequence[Token], line_text: str) -> None:
-        span = span_of(tuple(tokens))
-        said = line_text[span.column - 1 : span.end - 1]
-        said = said if len(said) <= 60 else said[:59] + "…"
-        first = tokens[0].text
-        near = nearest_word(first, self.orders_reader.openings) if first.isascii() and first.isalpha() else ""
-        hint = f"Did you mean '{near}'?" if near and near != first else ""
-        if not hint:
-            hint = "A row begins with its name, such as 'Row 3:'. What is not to be worked begins with 'Note:'."
-        self.say(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read.", hint)
+@dataclass(frozen=True, slots=True)
+class _LineRead:
+    orders: tuple[Order, ...]
+    problems: tuple[Problem, ...] = ()
+    rest: tuple[Token, ...] = ()
+
+
+@lru_cache(maxsize=_MOST_KEPT)
+def _read_line(words: Dialect, number: int, line_text: str) -> _LineRead:
+    """What one line says; while a text is edited, the lines that stay as they are need no second reading."""
+    colon = line_text.find(":")
+    begin = tokens_of(line_text[: colon + 1] if colon > 0 else line_text, number)
+    head = read_head(begin, words)
+    if head is not None:
+        row, problems = read_row(head, number, line_text[head.end - 1 :], head.end, words)
+        return _LineRead((row,), tuple(problems))
+    tokens = tokens_of(line_text, number)
+    orders, rest = order_reader(words).read(tokens)
+    return _LineRead(tuple(orders), (), rest)
+
+
+def _cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Problem:
+    span = span_of(tuple(tokens))
+    said = line_text[span.column - 1 : span.end - 1]
+    said = said if len(said) <= 60 else said[:59] + "…"
+    first = tokens[0].text
+    near = nearest_word(first, order_reader(words).openings) if first.isascii() and first.isalpha() else ""
+    head, note = words.heads[words.of_class("row", 1)].one, words.word("headers", "note").capitalize()
+    hint = f"A row begins with its name, such as '{head} 3:'. What is not to be worked begins with '{note}:'."
+    if near and near != first:
+        near = near.capitalize() if tokens[0].raw[:1].isupper() else near
+        return Problem(
+            ProblemKind.CANNOT_READ,
+            span,
+            f"'{said}' cannot be read.",
+            f"Did you mean '{near}'?",
+            mends=(Mend(tokens[0].span, near),),
+        )
+    return Problem(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read.", hint)

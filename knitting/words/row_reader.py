@@ -3,26 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import lru_cache
 
-from knitting.problems import Problem
-from knitting.rows import Row, SameAs, Side
-from knitting.words.claims import split_claim
+from knitting.problems import Problem, Span
+from knitting.rows import Row, SameAs, Side, Step
+from knitting.words.claims import claim_at_end
 from knitting.words.dialect import Dialect
-from knitting.words.slots import Slots
+from knitting.words.slots import slots_of
 from knitting.words.step_reader import StepReader
 from knitting.words.templates import Found
-from knitting.words.tokens import Token, span_of
+from knitting.words.tokens import Token, span_of, tokens_of
 
-_HEAD_FORMS = (
-    "gathered_ws",
-    "gathered_rs",
-    "gathered_even",
-    "gathered_odd",
-    "named_times",
-    "named",
-    "numbered",
-)
+_GATHERED = ("gathered_ws", "gathered_rs", "gathered_even", "gathered_odd", "gathered_alternate")
+_NAMED = ("next_times", "next", "set_up", "foundation", "first", "last")
+_HEAD_FORMS = (*_GATHERED, *_NAMED, "numbered")
+_MOST_KEPT = 8_192
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,17 +28,21 @@ class Head:
     name: str
     numbers: tuple[int, ...]
     in_round: bool
-    after: int
+    column: int
+    end: int
+    key: str = "row"
     gathered: bool = False
     times: int = 1
     side: Side | None = None
     colour: str = ""
     note: str = ""
+    side_span: Span | None = None
+    number_span: Span | None = None
 
 
 def read_head(tokens: Sequence[Token], dialect: Dialect) -> Head | None:
     """The head of a row at the start of a line, or ``None`` where no row begins."""
-    slots = Slots(dialect)
+    slots = slots_of(dialect)
     plain = slots.form("numbered", tokens, 0)
     gathers = plain is None or (plain[1] < len(tokens) and tokens[plain[1]].text in dialect.classes["and"])
     for form in _HEAD_FORMS if gathers else ("numbered",):
@@ -55,21 +55,26 @@ def read_head(tokens: Sequence[Token], dialect: Dialect) -> Head | None:
 
 def _head(form: str, found: Found, tokens: Sequence[Token], dialect: Dialect) -> Head:
     words = [token.text for token in tokens]
-    in_round = any(word in dialect.round_words for word in words)
-    if form.startswith("named"):
+    word = next((dialect.heads[word] for word in words if word in dialect.heads), None)
+    head = Head("Row", (), word is not None and word.key == "round", tokens[0].column, tokens[-1].span.end)
+    if form in _NAMED:
         times = found.get("n", 1)
         assert isinstance(times, int)
         name = " ".join(token.raw for token in tokens)
-        return Head(name[:1].upper() + name[1:], (), in_round, len(tokens), times=max(times, 0))
-    name = next((dialect.heads[word] for word in words if word in dialect.heads), "Row")
+        return replace(head, name=name[:1].upper() + name[1:], key=form, times=max(times, 0))
+    name, key = (word.one, word.key) if word else ("Row", "row")
     numbers = found.get("rows", ()) or (found.get("n", 1),)
     assert isinstance(numbers, tuple)
-    return Head(name, numbers, in_round, len(tokens), gathered=form.startswith("gathered"))
+    gathered = form in _GATHERED
+    figures = [token.span for token in tokens if token.number is not None]
+    number_span = figures[0] if len(figures) == len(numbers) == 1 else None
+    key = form if gathered else key
+    return replace(head, name=name, numbers=numbers, key=key, gathered=gathered, number_span=number_span)
 
 
 def _with_brackets(head: Head, tokens: Sequence[Token], at: int, dialect: Dialect) -> Head | None:
     """The head with side, colour and notes from the brackets after it; ``None`` if no body follows."""
-    side, colour, note = head.side, "", ""
+    side, colour, note, side_span = head.side, "", "", None
     while at < len(tokens) and tokens[at].text in ("(", "["):
         close = next((i for i in range(at, len(tokens)) if tokens[i].text in (")", "]")), None)
         if close is None:
@@ -77,17 +82,18 @@ def _with_brackets(head: Head, tokens: Sequence[Token], at: int, dialect: Dialec
         for words in _by_commas(tokens[at + 1 : close]):
             said = " ".join(token.text for token in words)
             if said in dialect.sides:
-                side = Side[dialect.sides[said]]
+                side, side_span = Side[dialect.sides[said]], span_of(words)
             elif len(words) == 1 and words[0].raw[:1].isupper():
                 colour = words[0].raw
             else:
                 note = " ".join(token.raw for token in words)
         at = close + 1
+    end = tokens[at - 1].span.end
     if at < len(tokens) and tokens[at].text == ":":
-        at += 1
+        end = tokens[at].span.end
     elif not head.numbers or at >= len(tokens):
         return None
-    return Head(head.name, head.numbers, head.in_round, at, head.gathered, head.times, side, colour, note)
+    return replace(head, end=end, side=side, colour=colour, note=note, side_span=side_span)
 
 
 def _by_commas(tokens: Sequence[Token]) -> list[list[Token]]:
@@ -100,35 +106,59 @@ def _by_commas(tokens: Sequence[Token]) -> list[list[Token]]:
     return [words for words in found if words]
 
 
-def read_row(
-    head: Head, tokens: Sequence[Token], line_text: str, dialect: Dialect
-) -> tuple[Row | SameAs, list[Problem]]:
-    """The row that a head begins, and what could not be read in it."""
-    body, claim = split_claim(tokens[head.after :], dialect)
-    span = span_of(tuple(tokens))
-    pointer = Slots(dialect).form("same_as_times", body, 0) or Slots(dialect).form("same_as", body, 0)
-    if pointer and head.numbers and all(token.text == "." for token in body[pointer[1] :]):
-        model = pointer[0]["rows"]
-        times = pointer[0].get("times", 1)
+def read_row(head: Head, line: int, rest: str, column: int, dialect: Dialect) -> tuple[Row | SameAs, list[Problem]]:
+    """The row that a head begins, and what could not be read in it.
+
+    ``rest`` is what follows the head, from ``column`` on.
+    """
+    said, claim = claim_at_end(rest, line, column, dialect)
+    said, begin = said.rstrip(), len(said) - len(said.lstrip())
+    body = Span(line, column + begin)
+    found = _body(dialect, said[begin:])
+    span = Span(line, head.column, max(column + len(rest.rstrip()), head.end) - head.column)
+    if found.model and head.numbers:
+        model = found.model * min(found.times, len(head.numbers))
+        return SameAs(head.name, head.numbers, model, span, head.side, head.colour, claim, head.key), []
+    row = Row(
+        head.name,
+        head.numbers,
+        found.steps,
+        span,
+        head.side,
+        head.in_round,
+        head.colour,
+        claim,
+        head.gathered,
+        head.times,
+        head.note,
+        head.key,
+        body,
+        head.side_span,
+        head.number_span,
+    )
+    return row, [problem.within(body) for problem in found.problems]
+
+
+@dataclass(frozen=True, slots=True)
+class _Body:
+    """What stands after a head: steps, or the numbers of the rows that it points to."""
+
+    steps: tuple[Step, ...]
+    problems: tuple[Problem, ...]
+    model: tuple[int, ...] = ()
+    times: int = 1
+
+
+@lru_cache(maxsize=_MOST_KEPT)
+def _body(dialect: Dialect, said: str) -> _Body:
+    """A body read, its places counted from its own start; equal bodies are read once."""
+    tokens = tokens_of(said)
+    reader = StepReader(tokens, said, dialect)
+    steps = reader.read()
+    pointer = slots_of(dialect).first_of(("same_as_times", "same_as"), tokens, 0)
+    if pointer and all(token.text == "." for token in tokens[pointer[2] :]):
+        model, times = pointer[1]["rows"], pointer[1].get("times", 1)
         assert isinstance(model, tuple)
         assert isinstance(times, int)
-        same = SameAs(
-            head.name, head.numbers, model * min(times, len(head.numbers)), span, head.side, head.colour, claim
-        )
-        return same, []
-    reader = StepReader(body, line_text, dialect)
-    steps = reader.read()
-    row = Row(
-        name=head.name,
-        numbers=head.numbers,
-        steps=steps,
-        span=span,
-        side=head.side,
-        in_round=head.in_round,
-        colour=head.colour,
-        claim=claim,
-        gathered=head.gathered,
-        times=head.times,
-        note=head.note,
-    )
-    return row, reader.problems
+        return _Body(steps, tuple(reader.problems), model, times)
+    return _Body(steps, tuple(reader.problems))

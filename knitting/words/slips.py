@@ -15,8 +15,7 @@ def nearest_stitch(word: str, dialect: Dialect) -> str:
     >>> nearest_stitch("k2tgo", dialect()), nearest_stitch("umbrella", dialect())
     ('k2tog', '')
     """
-    known = [first for first, found in dialect.spellings.items() if any(len(s.tokens) == 1 for s in found)]
-    return nearest_word(word, [word for word in known if len(word) > 1])
+    return nearest_word(word, [known for known in dialect.short_stitches if len(known) > 1])
 
 
 def nearest_word(word: str, known: Iterable[str]) -> str:

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from functools import cache, cached_property
+from typing import TypeAlias
 
 from knitting.measures import CM_PER_INCH
-from knitting.rows import Goal, RepeatEnd, Times, ToEnd, ToMarkedStitch, ToMarker, UntilCount, UntilLength
-from knitting.words.dialect import Dialect
+from knitting.rows import Goal, RepeatEnd, Side, Times, ToEnd, ToMarkedStitch, ToMarker, UntilCount, UntilLength
+from knitting.words.dialect import Dialect, spelled_at
 from knitting.words.templates import Found
 from knitting.words.tokens import Token
 
-_NUMBER_SLOTS = frozenset({"n", "rows_n", "side", "edge"})
+_NUMBER_SLOTS = frozenset({"n", "rows_n", "side", "edge", "slipped"})
 _GOAL_FORMS = (
     "to_last",
     "to_last_one",
@@ -26,6 +28,11 @@ _GOAL_FORMS = (
 _UNTIL_FORMS = ("until_count", "until_section_length", "until_length")
 _INCH_WORDS = frozenset({"in", "inch", "inches", '"'})
 _MOST_IN_LIST = 5_000
+_MOST_IN_NAME = 6
+_ENDS_NAME = frozenset({",", ";", ".", "(", "["})
+
+
+_SlotReader: TypeAlias = Callable[[Sequence[Token], int], Iterator[tuple[object, int]]]
 
 
 @dataclass(frozen=True)
@@ -36,28 +43,28 @@ class Slots:
 
     def read(self, name: str, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
         """Every value of the slot ``name`` that stands at ``at``, with the place after it."""
-        if at >= len(tokens) and name not in ("manner",):
-            return
         if name in _NUMBER_SLOTS:
-            number = self.number(tokens[at])
+            number = self.number(tokens[at]) if at < len(tokens) else None
             if number is not None:
                 yield number, at + 1
-        elif name == "rows":
-            yield from self._rows(tokens, at)
-        elif name == "name":
-            if self._is_name(tokens, at):
-                yield tokens[at].raw, at + 1
-        elif name == "colour":
-            if tokens[at].is_word:
-                yield tokens[at].raw, at + 1
-        elif name == "times":
-            yield from _one(self.times(tokens, at))
-        elif name == "until":
-            yield from _one(self.until(tokens, at))
-        elif name == "length":
-            yield from _length(tokens, at)
-        elif name == "manner":
-            yield from _manner(tokens, at)
+        elif at < len(tokens) or name == "manner":
+            yield from self._readers[name](tokens, at)
+
+    @cached_property
+    def _readers(self) -> Mapping[str, _SlotReader]:
+        return {
+            "rows": self._rows,
+            "name": self._one_name,
+            "held": _name,
+            "colour": lambda tokens, at: _one((tokens[at].raw, at + 1) if tokens[at].is_word else None),
+            "times": lambda tokens, at: _one(self.times(tokens, at)),
+            "until": lambda tokens, at: _one(self.until(tokens, at)),
+            "goal": lambda tokens, at: _one(self.goal(tokens, at)),
+            "fabric": lambda tokens, at: _one(spelled_at(self.dialect.fabrics, tokens, at)),
+            "facing": self._side,
+            "length": _length,
+            "manner": self._manner,
+        }
 
     def number(self, token: Token) -> int | None:
         """A number in figures or as a word."""
@@ -111,10 +118,35 @@ class Slots:
             return None
         return Times(times[0] - 1, tokens[at].span.to(tokens[times[1] - 1].span)), times[1]
 
-    def _is_name(self, tokens: Sequence[Token], at: int) -> bool:
+    def _one_name(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+        """The name of a marker: one word with a capital, or one letter."""
         token = tokens[at]
         looks_named = token.is_word and (token.raw[0].isupper() or len(token.raw) == 1)
-        return looks_named and self.dialect.stitch_at(tokens, at) is None
+        known = self.dialect.stitch_at(tokens, at) is not None or token.text in self.dialect.classes["and"]
+        if looks_named and not known:
+            yield token.raw, at + 1
+
+    def _side(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+        for words, key in self.dialect.sides.items():
+            end = at + len(words.split())
+            if " ".join(token.text for token in tokens[at:end]) == words:
+                yield Side[key], end
+
+    def _manner(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+        """A manner of the tables, or words as they stand, the longest first; figures end them."""
+        end = at
+        while end < len(tokens) and tokens[end].text not in (".", "(", "[", ";"):
+            if not tokens[end].is_word and tokens[end].text not in (",", "-"):
+                break
+            if any(letter.isdigit() for letter in tokens[end].text):
+                break
+            end += 1
+        for stop in range(end, at - 1, -1):
+            known = spelled_at(self.dialect.manners, tokens[:stop], at)
+            if known and known[1] == stop:
+                yield known[0], stop
+            else:
+                yield " ".join(token.raw for token in tokens[at:stop]).replace(" ,", ","), stop
 
     def _rows(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
         numbers: list[int] = []
@@ -138,6 +170,12 @@ class Slots:
             at = joint
         if numbers:
             yield tuple(numbers), at
+
+
+@cache
+def slots_of(words: Dialect) -> Slots:
+    """The slots of a dialect, made ready once."""
+    return Slots(words)
 
 
 def _one(found: tuple[object, int] | None) -> Iterator[tuple[object, int]]:
@@ -173,13 +211,10 @@ def _length(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
         yield value * CM_PER_INCH, at + 2
 
 
-def _manner(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
-    """Words of manner ("loosely") up to the end of the sentence; none where figures stand in them."""
+def _name(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+    """A name of several words, the longest first."""
     end = at
-    while end < len(tokens) and tokens[end].text not in (".", "(", "["):
-        if not tokens[end].is_word and tokens[end].text not in (",", "-"):
-            return
-        if any(letter.isdigit() for letter in tokens[end].text):
-            return
+    while end < len(tokens) and end < at + _MOST_IN_NAME and tokens[end].text not in _ENDS_NAME:
         end += 1
-    yield " ".join(token.raw for token in tokens[at:end]), end
+    for stop in range(end, at, -1):
+        yield " ".join(token.raw for token in tokens[at:stop]), stop

@@ -5,28 +5,17 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from knitting.problems import Mend, Problem, ProblemKind, Span
-from knitting.rows import (
-    ChangeColour,
-    Cluster,
-    Group,
-    Marker,
-    MarkerDeed,
-    MarkStitch,
-    Step,
-    ToEnd,
-    Unread,
-    Work,
-    WorkTo,
-)
+from knitting.rows import Cluster, Group, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.stitches import STITCHES, StitchKind
-from knitting.words.dialect import Dialect
+from knitting.words.dialect import Dialect, spelled_at
+from knitting.words.single_steps import SINGLE_STEPS
 from knitting.words.slips import nearest_stitch
-from knitting.words.slots import Slots
+from knitting.words.slots import slots_of
 from knitting.words.templates import Found
 from knitting.words.tokens import Token, raw_of, span_of
 
 _CLOSERS = {"(": ")", "[": "]"}
-_MARK_FORMS = ("place", "pass", "remove", "mark_next", "mark_made", "colour")
+_SINGLE_FORMS = tuple(SINGLE_STEPS)
 _MOST_NESTED = 20
 
 
@@ -37,7 +26,7 @@ class StepReader:
         self.tokens = tokens
         self.line_text = line_text
         self.dialect = dialect
-        self.slots = Slots(dialect)
+        self.slots = slots_of(dialect)
         self.at = 0
         self.problems: list[Problem] = []
 
@@ -47,7 +36,16 @@ class StepReader:
         while self.at < len(self.tokens):
             steps += (self._unread(self._phrase_end(self.at, closer="")),)
             steps += self._steps(closer="", starred=False, depth=0)
+        self._say_after_turn(steps)
         return self._whole_row(steps)
+
+    def _say_after_turn(self, steps: tuple[Step, ...]) -> None:
+        """What is written after ``turn`` is another row."""
+        at = next((at for at, step in enumerate(steps[:-1]) if isinstance(step, Turn)), None)
+        if at is not None:
+            after = steps[at + 1].span.to(steps[-1].span)
+            message = f"'{self.line_text[after.column - 1 : after.end - 1]}' comes after the turn."
+            self._say(ProblemKind.CANNOT_READ, after, message, "Write what follows a turn as the next row.")
 
     def _whole_row(self, steps: tuple[Step, ...]) -> tuple[Step, ...]:
         """A bare ``Knit.`` alone in its row works the whole row."""
@@ -82,7 +80,7 @@ class StepReader:
             return self._star(closer, depth)
         if token.text in _CLOSERS:
             return self._bracket(closer, depth)
-        step = self._marker_or_colour() or self._stitch()
+        step = self._single() or self._stitch()
         return step or self._unread(self._phrase_end(self.at, closer))
 
     # -- groups ---------------------------------------------------------------------------------
@@ -148,18 +146,14 @@ class StepReader:
 
     # -- single steps -----------------------------------------------------------------------------
 
-    def _marker_or_colour(self) -> Step | None:
+    def _single(self) -> Step | None:
+        """A step with a form of its own: marks, colours, fabrics, holders."""
         start = self.at
-        found = self.slots.first_of(_MARK_FORMS, self.tokens, self.at)
+        found = self.slots.first_of(_SINGLE_FORMS, self.tokens, self.at)
         if found is None:
             return None
         form, values, self.at = found
-        span = self._span(start)
-        if form in ("mark_next", "mark_made"):
-            return MarkStitch(form == "mark_made", span)
-        if form == "colour":
-            return ChangeColour(str(values["colour"]), span)
-        return Marker(MarkerDeed(form), span, str(values.get("name", "")))
+        return SINGLE_STEPS[form](values, self._span(start))
 
     def _stitch(self) -> Step | None:
         start = self.at
@@ -189,16 +183,28 @@ class StepReader:
             kind, self.at = found
             return kind, None
         token = self.tokens[self.at]
+        if self.dialect.counts_first and token.number is not None:
+            return self._count_before(token.number)
         word = token.text.rstrip("0123456789")
         digits = token.text[len(word) :]
         if not word or not digits or len(digits) > 9 or not digits.isascii():
             return None
-        spelled = self.dialect.spellings.get(word, ())
-        single = next((s for s in spelled if len(s.tokens) == 1), None)
+        single = self.dialect.short_stitches.get(word)
         if single is None:
             return None
         self.at += 1
-        return single.kind, int(digits)
+        return single, int(digits)
+
+    def _count_before(self, count: int) -> tuple[StitchKind, int] | None:
+        """``5 dir``, ``5 m a dir``: the number first, where the dialect counts so."""
+        at = self.at + 1
+        if at < len(self.tokens) and self.tokens[at].text in self.dialect.classes["st"]:
+            at += 1
+        found = self.dialect.stitch_at(self.tokens, at)
+        if found is None:
+            return None
+        kind, self.at = found
+        return kind, count
 
     def _plain_count(self) -> int | None:
         """``co 3 sts``, ``k 5``: a number of its own, unless it begins a number of times."""
@@ -214,7 +220,7 @@ class StepReader:
 
     def _modified(self, kind: StitchKind) -> StitchKind:
         """The kind worked through the back, or slipped another way, where the words say so."""
-        found = self.dialect.modifier_at(self.tokens, self.at)
+        found = spelled_at(self.dialect.modifiers, self.tokens, self.at)
         if found is None:
             return kind
         key, self.at = found

@@ -47,6 +47,11 @@ class Template:
     elements: tuple[Element, ...]
     openings: frozenset[str]
 
+    @property
+    def words(self) -> frozenset[str]:
+        """Every word that it may hold."""
+        return _words(self.elements)
+
     def match(self, tokens: Sequence[Token], at: int, read_slot: SlotReader) -> tuple[Found, int] | None:
         """The slots' values and the place after the form, if it stands at ``at``."""
         if at >= len(tokens) or (self.openings and tokens[at].text not in self.openings):
@@ -79,7 +84,7 @@ def _elements(pieces: Sequence[str], at: int, classes: Mapping[str, Sequence[str
         elif piece.startswith("<"):
             found.append(Literal(frozenset(classes[piece[1:-1]])))
         else:
-            found.append(Literal(frozenset(piece.split("|"))))
+            found.append(Literal(frozenset(piece.lower().split("|"))))
         at += 1
     return tuple(found), at
 
@@ -96,6 +101,16 @@ def _openings(elements: Sequence[Element]) -> frozenset[str]:
             return frozenset()
         words |= inner
     return frozenset()
+
+
+def _words(elements: Sequence[Element]) -> frozenset[str]:
+    found: frozenset[str] = frozenset()
+    for element in elements:
+        if isinstance(element, Literal):
+            found |= element.words
+        elif isinstance(element, Maybe):
+            found |= _words(element.elements)
+    return found
 
 
 def _match(
@@ -137,7 +152,7 @@ def fill_template(
             plural = classes[word[1:-1]][0]
             word = plural if _is_many(words, at) else singular.get(plural, plural)
         said.append(word)
-    return " ".join(said).replace(" ,", ",").replace(" :", ":")
+    return " ".join(said).replace(" ,", ",").replace(" :", ":").replace(" ;", ";").strip()
 
 
 def _wanted(pieces: Sequence[str], values: Mapping[str, object]) -> Iterator[str]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from typing import NamedTuple
 
 from knitting.problems import Span
 
@@ -13,8 +13,7 @@ _QUOTES = str.maketrans(
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Token:
+class Token(NamedTuple):
     """One word, number or mark of punctuation; ``text`` is folded for comparing."""
 
     text: str
@@ -44,10 +43,20 @@ def tokens_of(text: str, line: int = 0, column: int = 1) -> tuple[Token, ...]:
     >>> [token.text for token in tokens_of("K2, *yo, SL2-k1-p2sso; rep")]
     ['k2', ',', '*', 'yo', ',', 'sl2-k1-p2sso', ';', 'rep']
     """
+    if text.isascii():
+        lowered = text.lower()
+        return tuple(
+            [
+                Token(lowered[start:end], line, column + start, text[start:end])
+                for start, end in [match.span() for match in _TOKEN.finditer(text)]
+            ]
+        )
     plain = text.translate(_QUOTES)
     return tuple(
-        Token(match[0].lower(), line, column + match.start(), text[match.start() : match.end()])
-        for match in _TOKEN.finditer(plain)
+        [
+            Token(match[0].lower(), line, column + match.start(), text[match.start() : match.end()])
+            for match in _TOKEN.finditer(plain)
+        ]
     )
 
 

@@ -4,38 +4,40 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from knitting.measures import said_number
+from knitting.measures import Gauge, said_number
+from knitting.problems import NOWHERE
 from knitting.rows import (
     BindOff,
     CastOn,
-    ChangeColour,
     Claim,
-    Cluster,
-    Goal,
-    Group,
+    FastenOff,
+    Graft,
     Headers,
+    HoldAll,
+    InFabric,
     JoinRound,
-    Marker,
-    MarkerDeed,
-    MarkStitch,
+    Marking,
     MarkStitches,
     Order,
     Piece,
+    RemoveMarks,
     Repeat,
     RepeatEnd,
+    ReturnHeld,
     Row,
     SameAs,
     Step,
     Tab,
     Times,
     ToEnd,
-    ToMarker,
     UntilCount,
-    Work,
     WorkTo,
 )
 from knitting.stitches import StitchKind
 from knitting.words.dialect import Dialect, dialect
+from knitting.words.headers import RECIPES
+from knitting.words.row_reader import read_head
+from knitting.words.step_writer import StepWriter
 from knitting.words.tokens import tokens_of
 
 
@@ -46,43 +48,71 @@ def write(piece: Piece, words: Dialect | None = None) -> str:
 
 def say_step(step: Step, words: Dialect | None = None) -> str:
     """One step in the words of a dialect: "k to last 3 sts"."""
-    return Writer(words or dialect()).step(step)
+    return StepWriter(words or dialect()).step(step)
 
 
-class Writer:
-    """Says orders and steps in the words of one dialect."""
+def say_cast_on(count: int, words: Dialect | None = None) -> str:
+    """A cast-on, as an example to begin with: "Cast on 41 sts."."""
+    return Writer(words or dialect()).order(CastOn(count, NOWHERE))
 
-    def __init__(self, words: Dialect) -> None:
-        self.dialect = words
+
+class Writer(StepWriter):
+    """Says whole pieces and their orders in the words of one dialect."""
 
     def piece(self, piece: Piece) -> str:
         """The whole piece, one order a line."""
         lines = [*self._headers(piece.headers), ""]
+        notes = list(piece.notes)
         for section in piece.sections:
             if section.name:
                 lines += ["", f"{self._key('section')}: {section.name}"]
-            lines += [self.order(order) for order in section.orders]
-        lines += [text for _, text in piece.notes]
+            for order in section.orders:
+                while notes and 0 < notes[0][0].line < order.span.line:
+                    lines.append(self._note(notes.pop(0)[1]))
+                lines.append(self.order(order))
+        lines += [self._note(text) for _, text in notes]
         return "\n".join(lines).strip("\n") + "\n"
 
     def _key(self, meaning: str) -> str:
-        word = next(word for word, key in self.dialect.headers.items() if key == meaning)
-        return word.capitalize()
+        return self.dialect.word("headers", meaning).capitalize()
+
+    def _note(self, text: str) -> str:
+        if text.startswith("#"):
+            return text
+        return f"{self._key('note')}:{text.partition(':')[2]}"
 
     def _headers(self, headers: Headers) -> list[str]:
         lines = [f"{self._key('title')}: {headers.title}"] if headers.title else []
-        gauge = headers.gauge
-        if gauge:
-            fabric = f", {gauge.fabric}" if gauge.fabric else ""
-            stitches, rows = said_number(gauge.stitches), said_number(gauge.rows)
-            sts, row = self.dialect.classes["st"][0], self.dialect.classes["row"][0]
-            lines.append(f"{self._key('gauge')}: {stitches} {sts} x {rows} {row} = 10 cm{fabric}")
+        if headers.language:
+            lines.append(f"{self._key('language')}: {self.dialect.name}")
+        if headers.gauge:
+            lines.append(self.gauge(headers.gauge))
         lines += [f"{self._key('yarn')} {name}: {said}" for name, said in headers.yarns]
         if headers.stripes:
             row = self.dialect.classes["row"][0]
             stripes = ", ".join(f"{stripe.rows} {row} {stripe.colour}" for stripe in headers.stripes)
             lines.append(f"{self._key('stripes')}: {stripes}")
-        return lines + [f"{key}: {value}" for key, value in headers.others]
+        for meaning, pair in (("increase", headers.increase), ("decrease", headers.decrease)):
+            if pair:
+                lines.append(f"{self._key(meaning)}: {self.recipe(pair)}")
+        known_keys = self.dialect.written["headers"]
+        return lines + [
+            f"{self._key(key.lower()) if key.lower() in known_keys else key}: {value}" for key, value in headers.others
+        ]
+
+    def gauge(self, gauge: Gauge) -> str:
+        """A gauge as its header line."""
+        key = gauge.fabric.replace(" ", "_")
+        known = key in self.dialect.written["fabrics"]
+        fabric = f", {self.dialect.word('fabrics', key, 1) if known else gauge.fabric}" if gauge.fabric else ""
+        stitches, rows = said_number(gauge.stitches), said_number(gauge.rows)
+        sts, row = self.dialect.classes["st"][0], self.dialect.classes["row"][0]
+        return f"{self._key('gauge')}: {stitches} {sts} x {rows} {row} = 10 cm{fabric}"
+
+    def recipe(self, pair: tuple[StitchKind, StitchKind]) -> str:
+        """The piece's own increase or decrease, as its header names it."""
+        named = next((key for key, both in RECIPES.items() if both == pair), None)
+        return self.dialect.word("recipes", named) if named else self.dialect.word("stitches", pair[0].key)
 
     # -- orders ---------------------------------------------------------------------------------------
 
@@ -92,171 +122,152 @@ class Writer:
             case Row():
                 return self._row(order)
             case SameAs():
-                numbers = self._numbers(order.numbers)
-                body = self.dialect.fill("same_as", rows=self._numbers(order.model))
-                head = self._head(order.name, numbers, order.side, order.colour)
-                return f"{head}: {_sentence(body)}{self._claim(order.claim)}"
+                body = self.dialect.fill("same_as", rows=self.numbers(order.model))
+                if len(order.model) > 1 and len(set(order.model)) < len(order.model):
+                    body = self._same_often(order.model)
+                head = self._head(order.name, order.head, order.numbers, order.side, order.colour)
+                return f"{head}: {sentence(body)}{self.claim(order.claim)}"
             case Repeat():
                 return self._repeat(order)
             case CastOn(count, _, claim, picked_up):
-                form = "pick_up" if picked_up else "cast_on"
-                words = self.dialect.fill(form, n=count)
-                words = words if picked_up else f"{words} {self._st(count)}"
-                return _sentence(words) + self._claim(claim)
+                words = self.dialect.fill("pick_up" if picked_up else "cast_on", n=count)
+                st = self.dialect.of_class("st", count)
+                words = words if words.split()[-1] in self.dialect.classes["st"] else f"{words} {st}"
+                return sentence(words) + self.claim(claim)
             case Tab():
                 values = {"n": order.cast_on, "rows_n": order.rows, "side": order.side, "edge": order.edge}
-                return _sentence(self.dialect.fill("tab", **values)) + self._claim(order.claim)
-            case MarkStitches(positions):
-                form = "mark_stitches" if positions else "mark_centre"
-                return _sentence(self.dialect.fill(form, rows=self._numbers(positions)))
-            case JoinRound():
-                return _sentence(self.dialect.fill("join"))
-            case BindOff(manner):
-                return _sentence(self.dialect.fill("bind_off", manner=manner))
+                return sentence(self.dialect.fill("tab", **values)) + self.claim(order.claim)
+            case MarkStitches(positions, _, way):
+                return sentence(self.dialect.fill(_MARK_FORMS[way][bool(positions)], rows=self.numbers(positions)))
+            case BindOff():
+                return self._bind_off(order)
+            case HoldAll(name) | ReturnHeld(name):
+                form = "hold_all" if isinstance(order, HoldAll) else "return_held"
+                return sentence(self.dialect.fill(form, held=name))
+        return sentence(self.dialect.fill(_PLAIN_ORDERS[type(order)]))
+
+    def _same_often(self, model: Sequence[int]) -> str:
+        """ "Repeat rows 3 and 4 twice": the rows and how often they come."""
+        period = next(n for n in range(1, len(model) + 1) if list(model) == list(model[:n]) * (len(model) // n))
+        rows = self.numbers(model[:period])
+        return self.dialect.fill("same_as_times", rows=rows, times=self.so_often(len(model) // period))
 
     def _row(self, row: Row) -> str:
-        if not row.numbers and row.times != 1:
-            match row.steps:
-                case (WorkTo(stitch, ToEnd(0)),):
-                    form = "plain_purl" if stitch.key == "p" else "plain_knit"
-                    return _sentence(self.dialect.fill(form, n=row.times)) + self._claim(row.claim)
-        numbers = self._numbers(row.numbers)
+        if row.head == "plain":
+            return sentence(self._plain(row)) + self.claim(row.claim)
         if row.gathered:
-            form = "gathered_even" if row.numbers[0] % 2 == 0 else "gathered_odd"
-            words = self.dialect.fill(form, n=row.numbers[0]).split(" ", 1)
-            head = self._bracketed(f"{row.name} {words[1]}", row.side, row.colour)
+            words = self.dialect.fill(row.head, n=row.numbers[0]).split(" ", 1)
+            head = self._bracketed(f"{self._name(row.name, 'row')} {words[1]}", row.side, row.colour)
+        elif row.numbers:
+            head = self._head(row.name, row.head, row.numbers, row.side, row.colour)
         else:
-            head = self._head(row.name, numbers, row.side, row.colour)
-        return f"{head}: {_sentence(self.steps(row.steps))}{self._claim(row.claim)}"
+            head = self._bracketed(_capital(self._unnumbered(row)), row.side, row.colour)
+        return f"{head}: {sentence(self.steps(row.steps))}{self.claim(row.claim)}"
 
-    def _head(self, name: str, numbers: str, side: object, colour: str) -> str:
-        many = " " in numbers or "-" in numbers
-        plural = next((w for w, n in self.dialect.heads.items() if n == name and w != name.lower()), name.lower())
-        return self._bracketed(f"{_capital(plural) if many else name} {numbers}".strip(), side, colour)
+    def _plain(self, row: Row) -> str:
+        match row.steps:
+            case (WorkTo(stitch, ToEnd(0)),):
+                return self.dialect.fill("plain_purl" if stitch.key == "p" else "plain_knit", n=row.times)
+            case (InFabric(fabric),):
+                return self.dialect.fill("plain_fabric", n=row.times, fabric=self.dialect.word("fabrics", fabric))
+        return self.dialect.fill("next_times", n=row.times) + ": " + self.steps(row.steps)
+
+    def _unnumbered(self, row: Row) -> str:
+        """The head of a row without a number: as it was written, if this dialect reads it so."""
+        read = read_head(tokens_of(f"{row.name}: x"), self.dialect)
+        if read is not None and (read.key, read.times, read.in_round) == (row.head, row.times, row.in_round):
+            return row.name
+        words = self.dialect.fill(row.head, n=row.times)
+        if row.in_round:
+            words = " ".join(self._round_word(word) for word in words.split())
+        return words
+
+    def _round_word(self, word: str) -> str:
+        known = self.dialect.heads.get(word)
+        if known is None:
+            return word
+        rounds = next(head for head in self.dialect.heads.values() if head.key == "round")
+        return (rounds.many if word == known.many.lower() else rounds.one).lower()
+
+    def _name(self, name: str, key: str, many: bool = False) -> str:
+        """The word of a row's head: the one that was written where this dialect has it."""
+        head = self.dialect.heads.get(name.lower())
+        if head is None:
+            key = key if any(each.key == key for each in self.dialect.heads.values()) else "row"
+            head = next(each for each in self.dialect.heads.values() if each.key == key)
+        return head.many if many else head.one
+
+    def _head(self, name: str, key: str, numbers: Sequence[int], side: object, colour: str) -> str:
+        return self._bracketed(f"{self._name(name, key, len(numbers) > 1)} {self.numbers(numbers)}", side, colour)
 
     def _bracketed(self, head: str, side: object, colour: str) -> str:
-        inner = [str(getattr(side, "value", ""))] if side is not None else []
+        inner = [self.dialect.word("sides", str(getattr(side, "value", "")))] if side is not None else []
         inner += [colour] if colour else []
         return f"{head} ({', '.join(inner)})" if inner else head
 
-    def _claim(self, claim: Claim | None) -> str:
-        if claim is None:
-            return ""
-        if claim.parts:
-            return f" ({'-'.join(str(part) for part in claim.parts)})"
-        return f" ({claim.total} {self._st(claim.total)})"
+    def claim(self, claim: Claim | None) -> str:
+        """A stated count with the space before it, or nothing."""
+        return f" {self.count(claim.total, claim.parts)}" if claim else ""
 
-    def _st(self, count: int) -> str:
-        word = self.dialect.classes["st"][0]
-        return self.dialect.singular.get(word, word) if count == 1 else word
+    def count(self, total: int, parts: Sequence[int] = ()) -> str:
+        """A count as it stands at the end of a row: "(45 sts)", "(12-1-12)"."""
+        if parts:
+            return f"({'-'.join(str(part) for part in parts)})"
+        return f"({total} {self.dialect.of_class('st', total)})"
 
     def _repeat(self, repeat: Repeat) -> str:
-        until = self._until(repeat.until)
+        until = self.until(repeat.until)
         if repeat.numbers:
-            text = self.dialect.fill("repeat", rows=self._numbers(repeat.numbers), until=until)
+            text = self.dialect.fill("repeat", rows=self.numbers(repeat.numbers), until=until)
         else:
             text = self.dialect.fill("repeat_last", n=repeat.last, until=until)
         if repeat.ending is not None:
             text += self.dialect.fill("ending", n=repeat.ending)
-        return _sentence(text) + self._claim(repeat.claim)
+        if repeat.ending_side is not None:
+            text += self.dialect.fill("ending_side", facing=self.dialect.word("sides", repeat.ending_side.value))
+        return sentence(text) + self.claim(repeat.claim)
 
-    def _until(self, until: RepeatEnd) -> str:
+    def until(self, until: RepeatEnd) -> str:
+        """The end of a repeat of rows."""
         match until:
             case UntilCount(count):
                 return self.dialect.fill("until_count", n=count)
             case Times(more):
                 return self.dialect.fill("further", n=more)
         form = "until_section_length" if until.section else "until_length"
-        return self.dialect.fill(form, length=f"{until.length_cm:g} cm")
+        return self.dialect.fill(form, length=f"{until.length_cm:.10g} cm")
 
-    def _numbers(self, numbers: Sequence[int]) -> str:
-        """Row numbers as a list: "1 and 2", "1-6", "2, 5-7 and 9"."""
-        stretches: list[list[int]] = []
-        for number in numbers:
-            if stretches and number == stretches[-1][1] + 1:
-                stretches[-1][1] = number
-            else:
-                stretches.append([number, number])
-        said: list[str] = []
-        for first, last in stretches:
-            said += (
-                [str(first)] if first == last else [f"{first}-{last}"] if last > first + 1 else [str(first), str(last)]
-            )
-        joint = f" {self.dialect.classes['and'][0]} "
-        return joint.join([", ".join(said[:-1]), said[-1]]) if len(said) > 1 else "".join(said)
+    def _bind_off(self, order: BindOff) -> str:
+        known = order.manner in self.dialect.written["manners"]
+        manner = self.dialect.word("manners", order.manner) if known else order.manner
+        form = "slip_and_bind_off" if order.slipped else "bind_off_to" if order.left else "bind_off"
+        text = self.dialect.fill(form, manner=manner, n=order.left, slipped=order.slipped)
+        if manner.startswith(",") and order.left:
+            text = text.replace(manner, f"{manner},")
+        if order.drops:
+            text += self.dialect.fill("drop_both" if order.slipped else "drop_last", n=order.left)
+        return sentence(text.replace(" ,", ","))
 
-    # -- steps -----------------------------------------------------------------------------------------
 
-    def steps(self, steps: Sequence[Step]) -> str:
-        """Steps with commas between them."""
-        return ", ".join(self.step(step) for step in steps)
+_MARK_FORMS = {
+    Marking.STITCH: ("mark_centre", "mark_stitches"),
+    Marking.BEFORE: ("marker_before_centre", "marker_before"),
+    Marking.BOTH: ("markers_beside_centre", "markers_beside"),
+}
+"""The form for the centre, and the one for stitches by their numbers."""
 
-    def step(self, step: Step) -> str:
-        """One step."""
-        match step:
-            case Work(stitch, times):
-                return self.stitch(stitch, times)
-            case WorkTo(stitch, goal, _, whole):
-                word = self.dialect.written[stitch.key]
-                return self._long(stitch) if whole else f"{word} {self._goal(goal)}"
-            case Group():
-                return self._group(step)
-            case Cluster(steps, over):
-                return f"({self.steps(steps)}) {self.dialect.fill('into' if over > 1 else 'into_one', n=over)}"
-            case Marker(deed, _, name):
-                return self.dialect.fill(
-                    {MarkerDeed.PLACE: "place", MarkerDeed.PASS: "pass"}.get(deed, "remove"), name=name
-                )
-            case MarkStitch(made):
-                return self.dialect.fill("mark_made" if made else "mark_next")
-            case ChangeColour(colour):
-                return self.dialect.fill("colour", colour=colour)
-        return step.text
-
-    def _long(self, stitch: StitchKind) -> str:
-        """The full word of a stitch that works a whole row."""
-        spellings = [s for found in self.dialect.spellings.values() for s in found if s.kind is stitch]
-        return max((s.tokens[0] for s in spellings if len(s.tokens) == 1), key=len)
-
-    def stitch(self, stitch: StitchKind, times: int) -> str:
-        """A stitch so many times: "k5", "k2tog twice"."""
-        word = self.dialect.written[stitch.key]
-        if stitch.uses == stitch.makes == 1 and len(tokens_of(word)) == 1 and not word[-1].isdigit():
-            return f"{word}{times}"
-        if stitch.key in ("co", "bo", "drop", "pick_up"):
-            return f"{word} {times}"
-        return word if times == 1 else f"{word} {self.so_often(times)}"
-
-    def so_often(self, times: int) -> str:
-        """A number of times: "twice", "3 times"."""
-        fixed = {number: word for word, number in self.dialect.fixed_times.items() if number <= 2}
-        return fixed.get(times) or self.dialect.fill("times", n=times)
-
-    def _group(self, group: Group) -> str:
-        inner = self.steps(group.steps)
-        tail = self._goal(group.goal) if group.goal is not None else ""
-        if group.starred:
-            again = self.dialect.fill("star")
-            return f"*{inner}; {again} {tail or self.dialect.fill('in_all', n=group.times)}"
-        if tail:
-            return f"[{inner}] {tail}"
-        return f"[{inner}]" if group.times == 1 else f"[{inner}] {self.so_often(group.times)}"
-
-    def _goal(self, goal: Goal) -> str:
-        match goal:
-            case ToEnd(short):
-                form = "to_end" if not short else "to_last" if short > 1 else "to_last_one"
-                return self.dialect.fill(form, n=short)
-            case ToMarker(short, name):
-                form = "before_marker" if short else "to_marker"
-                return self.dialect.fill(form, n=short, name=name)
-        what = "centre" if goal.centre else "marked"
-        return self.dialect.fill(f"before_{what}" if goal.short else f"to_{what}", n=goal.short)
+_PLAIN_ORDERS: dict[type, str] = {
+    JoinRound: "join",
+    FastenOff: "fasten_off",
+    Graft: "graft",
+    RemoveMarks: "remove_marks",
+}
 
 
 def _capital(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
-def _sentence(text: str) -> str:
+def sentence(text: str) -> str:
+    """Words as a sentence of their own."""
     return f"{_capital(text.strip())}."

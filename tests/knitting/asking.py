@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from knitting.needle.piece_worker import work_piece
+from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece
 from knitting.words.reader import read
 
@@ -10,7 +10,7 @@ from knitting.words.reader import read
 def worked(text: str) -> WorkedPiece:
     """A text read and worked."""
     reading = read(text)
-    return work_piece(reading.piece, reading.problems)
+    return work_reading(reading)
 
 
 def one_row(count: str, words: str) -> WorkedPiece:

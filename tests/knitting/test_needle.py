@@ -5,7 +5,7 @@ import pytest
 from knitting.cloth.walls import follow, trace_back
 from knitting.needle.lineage import Link, events, lineage
 from knitting.needle.needle import Mark, Needle, from_positions
-from knitting.words.dialect import dialect
+from knitting.words.dialect import dialect, dialect_codes
 from knitting.words.slips import nearest_stitch, nearest_word
 from knitting.words.templates import compile_template, fill_template
 from knitting.words.tokens import tokens_of
@@ -120,13 +120,15 @@ def test_an_unbalanced_template_is_our_own_bug():
 def test_every_stitch_of_the_table_can_be_written_and_read_again():
     from knitting.stitches import STITCHES
 
-    words = dialect()
-    assert set(words.written) == set(STITCHES)
-    for key, written in words.written.items():
-        tokens = tokens_of(written)
-        found = words.stitch_at(tokens, 0)
-        assert found is not None, key
-        assert (found[0].key, found[1]) == (key, len(tokens))
+    for code in dialect_codes():
+        words = dialect(code)
+        stitches = words.written["stitches"]
+        assert set(stitches) | set(words.worked) == set(STITCHES)
+        for key, written in stitches.items():
+            tokens = tokens_of(written[0])
+            found = words.stitch_at(tokens, 0)
+            assert found is not None, key
+            assert (found[0].key, found[1]) == (key, len(tokens))
 
 
 @pytest.mark.parametrize(

@@ -42,7 +42,7 @@ SAID = [
         ["line 2, column 12 · row 1: 1 stitch is left over: the row uses 8 of 9. "
          "'k to last 4 sts' leaves 1 too many: write 'k to last 3 sts'?"],
     ),
-    ("Cast on 9 sts.\nRow 1: K7", ["line 2, column 1 · row 1: 2 stitches are left over: the row uses 7 of 9."]),
+    ("Cast on 9 sts.\nRow 1: K7", ["line 2, column 1 · row 1: 2 stitches are left over: the row uses 7 of 9. Write 'k to end' at the end?"]),
     (
         CORNER + "Row 2: Knit. (7 sts)",
         ["line 3, column 14 · row 2: The row ends with 6, and the count says 7. "
@@ -57,8 +57,8 @@ SAID = [
     ("Cast on 5 sts.\nRow 1: K2, sm, k3", ["line 2, column 12 · row 1: 'sm': there is no marker just ahead in this row."]),
     (
         "Cast on 5 sts.\nRow 1: K to centre st, yo, k to end",
-        ["line 2, column 8 · row 1: 'k to centre st': no stitch is marked as the centre. "
-         "Write 'Mark the centre stitch.' before this row."],
+        ["line 2, column 8 · row 1: 'k to center st': no stitch is marked as the centre. "
+         "Write 'Mark the center stitch.' before this row."],
     ),
     (
         "Cast on 6 sts.\nMark the centre stitch.",
@@ -102,7 +102,7 @@ SAID = [
     (
         "Cast on 5 sts.\nRow 1: K2, rli, k3",
         ["line 2, column 12 · row 1: 'rli' lifts a stitch of the row below, and this is the first row. "
-         "Work a plain row first, or cast on more."],
+         "Work a plain row first, or use a yarn over."],
     ),
     (
         "Cast on 5 sts.\nRow 1: Knit.\nRow 2: M1l, k5",
@@ -116,7 +116,7 @@ SAID = [
     (
         "Cast on 5 sts.\nRow 1: Knit.\nRepeat row 1 until piece measures 10 cm.",
         ["line 3, column 14: The length is given in centimetres and the piece has no gauge. "
-         "Write 'Gauge: 20 sts and 40 rows = 10 cm' at the top."],
+         "Write it at the top, such as 'Gauge: 18 sts x 36 rows = 10 cm, garter'."],
     ),
     (
         "Gauge: tight\nCast on 5 sts.",

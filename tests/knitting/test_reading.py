@@ -5,6 +5,7 @@ import pytest
 from knitting.rows import (
     BindOff,
     CastOn,
+    FastenOff,
     JoinRound,
     MarkStitches,
     Repeat,
@@ -136,7 +137,7 @@ def test_what_stands_between_rows_is_read():
         "Bind off loosely.\nBO all sts knitwise.\nFasten off.\nPick up and knit 92 sts along the edge."
     )
     assert [type(order) for order in found] == [
-        CastOn, MarkStitches, MarkStitches, JoinRound, BindOff, BindOff, BindOff, CastOn,
+        CastOn, MarkStitches, MarkStitches, JoinRound, BindOff, BindOff, FastenOff, CastOn,
     ]  # fmt: skip
     assert (found[0].count, found[0].claim.parts, found[1].positions, found[2].positions) == (
         41,
@@ -144,7 +145,7 @@ def test_what_stands_between_rows_is_read():
         (14, 30, 38),
         (),
     )
-    assert [order.manner for order in found[4:7]] == ["loosely", "knitwise", "fasten off"]
+    assert [order.manner for order in found[4:6]] == ["loosely", "knitwise"]
     assert (found[7].count, found[7].picked_up) == (92, True)
 
 
@@ -193,9 +194,8 @@ def test_the_end_of_a_repeat_is_read(text, numbers, last, kind, value):
 def test_steps_know_their_places_in_the_text():
     (row,) = orders("Row 1:  K2, *yo, k to m; rep from * 2 more times")
     two, star = row.steps
-    assert (two.span.column, two.span.length) == (9, 2)
-    assert (star.span.column, star.span.length) == (13, 36)
-    assert (star.steps[1].span.column, star.steps[1].span.length) == (18, 6)
+    places = [step.span.within(row.body) for step in (two, star, star.steps[1])]
+    assert [(place.column, place.length) for place in places] == [(9, 2), (13, 36), (18, 6)]
 
 
 @pytest.mark.parametrize(

@@ -1,0 +1,199 @@
+"""Changes written without their stitches: "inc 1 each side of m", made into steps by the headers of the piece."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from knitting.needle.needle import Mark, Needle
+from knitting.needle.stops import Stop
+from knitting.problems import Mend, ProblemKind, Span
+from knitting.rows import (
+    Goal,
+    Headers,
+    InFabric,
+    Marker,
+    MarkerDeed,
+    Place,
+    Shape,
+    Step,
+    ToEnd,
+    ToMarkedStitch,
+    ToMarker,
+    Work,
+    WorkTo,
+)
+from knitting.stitches import STITCHES, StitchKind
+from knitting.words.writer import Writer
+
+_TOP = Span(1, 1)
+_RECIPES = {True: ("m1_pair", "lifted_pair"), False: ("k2tog_pair",)}
+_SINGLE = {True: ("kfb", "yo"), False: ("k2tog", "ssk")}
+_IN_PLACE = {True: ("m1l", "m1r", "yo"), False: ("k2tog", "ssk")}
+
+
+def has_shapes(steps: Sequence[Step]) -> bool:
+    """Whether any step is a change written without its stitches."""
+    return any(isinstance(step, Shape) for step in steps)
+
+
+def with_stitches(steps: Sequence[Step], needle: Needle, headers: Headers, writer: Writer) -> tuple[Step, ...]:
+    """The steps of a row with every such change written out; ``needle`` is in working order.
+
+    A :class:`Stop` says why that cannot be done without guessing.
+    """
+    return tuple(_Shaper(needle, headers, writer).row(steps))
+
+
+@dataclass
+class _Shaper:
+    needle: Needle
+    headers: Headers
+    writer: Writer
+
+    def row(self, steps: Sequence[Step]) -> list[Step]:
+        """All steps of the row."""
+        others = [step for step in steps if not isinstance(step, Shape)]
+        shapes = [step for step in steps if isinstance(step, Shape)]
+        if all(shape.place is not Place.HERE for shape in shapes) and (not others or _fills_row(others)):
+            span = others[0].span if others else shapes[0].span
+            return self._whole(others[0] if others else InFabric("pattern", span, goal=ToEnd(), whole=True), shapes)
+        found: list[Step] = []
+        for step in steps:
+            if isinstance(step, Shape):
+                self._in_sequence(step, found)
+            else:
+                found.append(step)
+        return found
+
+    # -- a row of nothing else -----------------------------------------------------------------------
+
+    def _whole(self, filler: Step, shapes: Sequence[Shape]) -> list[Step]:
+        for shape in shapes:
+            self._check_mark(shape)
+        edge = next((shape for shape in shapes if shape.place is Place.EDGE), None)
+        found = list(self._at_start(edge, filler))
+        for mark in self.needle.marks:
+            target = next((s for s in shapes if _is_target(s, mark)), None)
+            found += self._at_mark(mark, target, filler)
+        return [*found, *self._at_end(edge, filler)]
+
+    def _at_start(self, edge: Shape | None, filler: Step) -> Iterator[Step]:
+        if edge is None:
+            return
+        _, after = self._pair(edge)
+        if after.uses != 1:
+            yield _so_many(filler, 1)
+        yield Work(after, 1, edge.span)
+
+    def _at_end(self, edge: Shape | None, filler: Step) -> Iterator[Step]:
+        before = self._pair(edge)[0] if edge else None
+        beyond = 1 if before is not None and before.uses != 1 else 0
+        yield _up_to(filler, ToEnd(beyond + before.uses if before else 0))
+        if edge and before:
+            yield Work(before, 1, edge.span)
+            if beyond:
+                yield _so_many(filler, 1)
+
+    def _at_mark(self, mark: Mark, shape: Shape | None, filler: Step) -> Iterator[Step]:
+        before, after = self._pair(shape) if shape else (None, None)
+        short = before.uses if before else 0
+        yield _up_to(filler, ToMarkedStitch(short) if mark.in_stitch else ToMarker(short))
+        if shape and before:
+            yield Work(before, 1, shape.span)
+        yield _so_many(filler, 1) if mark.in_stitch else Marker(MarkerDeed.PASS, filler.span)
+        if shape and after:
+            yield Work(after, 1, shape.span)
+
+    def _check_mark(self, shape: Shape) -> None:
+        markers = sum(not mark.in_stitch for mark in self.needle.marks)
+        marked = len(self.needle.marks) - markers
+        said = f"'{self.writer.step(shape)}'"
+        if shape.place is Place.MARKER and markers > 1:
+            every = self.writer.step(replace(shape, place=Place.EVERY_MARKER))
+            message = f"{said} does not say which of {markers} markers."
+            raise Stop(
+                ProblemKind.AMBIGUOUS, shape.span, message, f"Write '{every}'?", mends=(Mend(shape.span, every),)
+            )
+        if shape.place in (Place.MARKER, Place.EVERY_MARKER) and not markers:
+            raise Stop(ProblemKind.NO_MARKER, shape.span, f"{said}: there is no marker in this row.")
+        if shape.place is Place.MARKED_STITCH and not marked:
+            raise Stop(ProblemKind.NO_MARKER, shape.span, f"{said}: no stitch is marked.")
+
+    # -- among other steps ---------------------------------------------------------------------------
+
+    def _in_sequence(self, shape: Shape, found: list[Step]) -> None:
+        if shape.place is Place.HERE:
+            found.append(self._here(shape))
+            return
+        if shape.place in (Place.EDGE, Place.EVERY_MARKER):
+            said = self.writer.step(shape)
+            message = f"'{said}' stands among other steps, and it is not said which of them come before it."
+            raise Stop(ProblemKind.AMBIGUOUS, shape.span, message, "Write each change in its own place.")
+        before, after = self._pair(shape)
+        step = found[-1] if found else None
+        filler: Step = InFabric("pattern", shape.span)
+        if isinstance(step, WorkTo | InFabric) and isinstance(step.goal, ToMarker | ToMarkedStitch):
+            filler = step
+            found[-1] = _up_to(step, replace(step.goal, short=step.goal.short + before.uses))
+        found.append(Work(before, 1, shape.span))
+        on_stitch = shape.place is Place.MARKED_STITCH
+        found.append(_so_many(filler, 1) if on_stitch else Marker(MarkerDeed.PASS, shape.span))
+        found.append(Work(after, 1, shape.span))
+
+    def _here(self, shape: Shape) -> Step:
+        pair = self._recipe(shape)
+        said = f"'{self.writer.step(shape)}'"
+        what = "increase" if shape.increase else "decrease"
+        if pair is not None and pair[0] is pair[1]:
+            return Work(pair[0], 1, shape.span)
+        kinds = pair or tuple(STITCHES[key] for key in _IN_PLACE[shape.increase])
+        mends = tuple(Mend(shape.span, self.writer.stitch(kind, 1)) for kind in kinds)
+        message = f"{said} does not say which {what}."
+        hint = f"Write the {what} itself."
+        if pair is not None:
+            message = f"{said} does not say which of the pair."
+            hint = " ".join(f"'{mend.text}' leans {kind.lean.value}." for mend, kind in zip(mends, pair, strict=True))
+        raise Stop(ProblemKind.AMBIGUOUS, shape.span, message, hint, mends=mends)
+
+    def _recipe(self, shape: Shape) -> tuple[StitchKind, StitchKind] | None:
+        return self.headers.increase if shape.increase else self.headers.decrease
+
+    def _pair(self, shape: Shape) -> tuple[StitchKind, StitchKind]:
+        """The stitch before a line and the one after it, as the headers say."""
+        pair = self._recipe(shape)
+        if pair is not None:
+            return pair
+        words, what = self.writer.dialect, "increase" if shape.increase else "decrease"
+        names = [words.word("recipes", key) for key in _RECIPES[shape.increase]]
+        names += [words.word("stitches", key) for key in _SINGLE[shape.increase]]
+        lines = [f"{words.word('headers', what).capitalize()}: {name}" for name in names]
+        raise Stop(
+            ProblemKind.AMBIGUOUS,
+            shape.span,
+            f"'{self.writer.step(shape)}' does not say which {what}.",
+            f"Say it once at the top, such as '{lines[0]}'.",
+            mends=tuple(Mend(_TOP, f"{line}\n") for line in lines),
+        )
+
+
+def _fills_row(steps: Sequence[Step]) -> bool:
+    return len(steps) == 1 and isinstance(steps[0], WorkTo | InFabric) and steps[0].goal == ToEnd()
+
+
+def _is_target(shape: Shape, mark: Mark) -> bool:
+    if mark.in_stitch:
+        return shape.place is Place.MARKED_STITCH
+    return shape.place in (Place.MARKER, Place.EVERY_MARKER)
+
+
+def _up_to(filler: Step, goal: Goal) -> Step:
+    assert isinstance(filler, WorkTo | InFabric)
+    return replace(filler, goal=goal, whole=False)
+
+
+def _so_many(filler: Step, count: int) -> Step:
+    if isinstance(filler, WorkTo):
+        return Work(filler.stitch, count, filler.span)
+    assert isinstance(filler, InFabric)
+    return replace(filler, goal=None, times=count, whole=False)
