@@ -29,6 +29,12 @@ def detect(text: str) -> Dialect:
                 stated = next((d for d in dialects if named in (d.code, d.name.lower())), None)
                 if stated is not None:
                     return stated
-    said = Counter(_WORD.findall("\n".join(lines).lower()))
+    shown = "\n".join(lines).lower()
+    said = Counter(_WORD.findall(shown))
     # Equal scores fall to the first: max() keeps it.
-    return max(dialects, key=lambda each: sum(said[word] for word in said.keys() & each.vocabulary))
+    return max(dialects, key=lambda each: _score(each, said, shown))
+
+
+def _score(each: Dialect, said: Counter[str], shown: str) -> int:
+    known = sum(said[word] for word in said.keys() & each.vocabulary)
+    return known + sum(shown.count(phrase) for phrase in each.telling)

@@ -53,6 +53,7 @@ class Dialect:
 
     code: str
     name: str
+    telling: tuple[str, ...]
     classes: Mapping[str, tuple[str, ...]]
     singular: Mapping[str, str]
     heads: Mapping[str, HeadWord]
@@ -195,6 +196,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
     return Dialect(
         code=table["code"],
         name=table["name"],
+        telling=tuple(table.get("telling", ())),
         classes=classes,
         singular=table["singular"],
         heads=_heads(table["heads"]),
@@ -230,6 +232,9 @@ def _laid_over(base: Mapping[str, Any], table: Mapping[str, Any]) -> Mapping[str
         under = base.get(name)
         if not isinstance(entries, Mapping) or not isinstance(under, Mapping):
             merged[name] = entries
+            continue
+        if name == "heads":
+            merged[name] = {**under, **entries}
             continue
         own = {word for words in entries.values() if isinstance(words, list) for word in words}
         merged[name] = {

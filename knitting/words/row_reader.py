@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
+from typing import NamedTuple
 
 from knitting.problems import Problem, Span
 from knitting.rows import Row, SameAs, Side, Step
@@ -21,8 +22,7 @@ _HEAD_FORMS = (*_GATHERED, *_NAMED, "numbered")
 _MOST_KEPT = 8_192
 
 
-@dataclass(frozen=True, slots=True)
-class Head:
+class Head(NamedTuple):
     """What stands before the colon of a row."""
 
     name: str
@@ -61,7 +61,7 @@ def _head(form: str, found: Found, tokens: Sequence[Token], dialect: Dialect) ->
         times = found.get("n", 1)
         assert isinstance(times, int)
         name = " ".join(token.raw for token in tokens)
-        return replace(head, name=name[:1].upper() + name[1:], key=form, times=max(times, 0))
+        return head._replace(name=name[:1].upper() + name[1:], key=form, times=max(times, 0))
     name, key = (word.one, word.key) if word else ("Row", "row")
     numbers = found.get("rows", ()) or (found.get("n", 1),)
     assert isinstance(numbers, tuple)
@@ -69,7 +69,7 @@ def _head(form: str, found: Found, tokens: Sequence[Token], dialect: Dialect) ->
     figures = [token.span for token in tokens if token.number is not None]
     number_span = figures[0] if len(figures) == len(numbers) == 1 else None
     key = form if gathered else key
-    return replace(head, name=name, numbers=numbers, key=key, gathered=gathered, number_span=number_span)
+    return head._replace(name=name, numbers=numbers, key=key, gathered=gathered, number_span=number_span)
 
 
 def _with_brackets(head: Head, tokens: Sequence[Token], at: int, dialect: Dialect) -> Head | None:
@@ -93,7 +93,7 @@ def _with_brackets(head: Head, tokens: Sequence[Token], at: int, dialect: Dialec
         end = tokens[at].span.end
     elif not head.numbers or at >= len(tokens):
         return None
-    return replace(head, end=end, side=side, colour=colour, note=note, side_span=side_span)
+    return head._replace(end=end, side=side, colour=colour, note=note, side_span=side_span)
 
 
 def _by_commas(tokens: Sequence[Token]) -> list[list[Token]]:

@@ -33,7 +33,7 @@ PLACES = {
 
 
 def _int(found: Found) -> int:
-    value = found["n"]
+    value = found.get("n", 1)
     assert isinstance(value, int)
     return value
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from knitting.problems import Mend, Problem, ProblemKind, Span
-from knitting.rows import Cluster, Group, Step, ToEnd, Turn, Unread, Work, WorkTo
+from knitting.rows import Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.stitches import STITCHES, StitchKind
 from knitting.words.dialect import Dialect, spelled_at
 from knitting.words.single_steps import SINGLE_STEPS
@@ -48,11 +48,13 @@ class StepReader:
             self._say(ProblemKind.CANNOT_READ, after, message, "Write what follows a turn as the next row.")
 
     def _whole_row(self, steps: tuple[Step, ...]) -> tuple[Step, ...]:
-        """A bare ``Knit.`` alone in its row works the whole row."""
-        match steps:
-            case (Work(stitch, 1, span),) if stitch.uses == stitch.makes == 1:
+        """A bare ``Knit.`` works the whole row where nothing else is worked in it by its stitches."""
+        worked = [step for step in steps if not isinstance(step, Shape)]
+        match worked:
+            case [Work(stitch, 1, span)] if stitch.uses == stitch.makes == 1:
                 if not any(char.isdigit() for char in self.line_text[span.column - 1 : span.end - 1]):
-                    return (WorkTo(stitch, ToEnd(), span, whole=True),)
+                    whole = WorkTo(stitch, ToEnd(), span, whole=True)
+                    return tuple(step if isinstance(step, Shape) else whole for step in steps)
         return steps
 
     def _steps(self, closer: str, starred: bool, depth: int) -> tuple[Step, ...]:

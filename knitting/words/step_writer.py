@@ -61,7 +61,9 @@ class StepWriter:
             case Cluster(steps, over):
                 return f"({self.steps(steps)}) {self.dialect.fill('into' if over > 1 else 'into_one', n=over)}"
             case Marker(deed, _, name, ahead):
-                return self.dialect.fill("remove_ahead" if ahead else _DEEDS[deed], name=name, n=ahead)
+                return self.dialect.fill(
+                    "remove_ahead" if ahead else _DEEDS[deed], name=name, n=ahead if ahead > 1 else ""
+                )
             case MarkStitch(made):
                 return self.dialect.fill("mark_made" if made else "mark_next")
             case ChangeColour(colour):

@@ -160,14 +160,24 @@ def _wanted(pieces: Sequence[str], values: Mapping[str, object]) -> Iterator[str
     at = 0
     while at < len(pieces):
         if pieces[at] == "[":
-            end = pieces.index("]", at)
+            end = _closing(pieces, at)
             slots = [inner[1:-1] for inner in pieces[at:end] if inner.startswith("{")]
             if any(values.get(slot) for slot in slots):
-                yield from pieces[at + 1 : end]
+                yield from _wanted(pieces[at + 1 : end], values)
             at = end
         else:
             yield pieces[at]
         at += 1
+
+
+def _closing(pieces: Sequence[str], at: int) -> int:
+    """The place of the bracket that closes the one at ``at``."""
+    depth = 0
+    for place in range(at, len(pieces)):
+        depth += {"[": 1, "]": -1}.get(pieces[place], 0)
+        if depth == 0:
+            return place
+    return len(pieces)
 
 
 def _word(piece: str, values: Mapping[str, object]) -> str:

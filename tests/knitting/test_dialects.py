@@ -1,0 +1,189 @@
+"""Dialects: words in and words out are tables alone, and every table works to the same rows."""
+
+import re
+import tomllib
+from importlib.resources import files
+
+import pytest
+
+from knitting.needle.in_words import say_runs
+from knitting.needle.piece_worker import work_reading
+from knitting.words.detection import detect
+from knitting.words.dialect import dialect, dialect_codes, dialect_from
+from knitting.words.reader import read
+from knitting.words.writer import write
+from tests.knitting.test_written_rows import CASES, _set_up
+
+ITALIAN = """
+7 | Diritto. | 7 | k7
+7 | 7 dir | 7 | k7
+7 | 3 dir, 4 rov | 7 | k3, p4
+7 | 3 m a diritto, rov fino alla fine | 7 | k3, p4
+7 | dir 3, rov 4 | 7 | k3, p4
+7 | 2 dir, gett, dir fino alla fine | 8 | k2, yo, k5
+7 | 2 dir, 1 gettato, 5 dir | 8 | k2, yo, k5
+7 | dir fino alle ultime 3 m, 3 rov | 7 | k4, p3
+7 | dir fino a 3 m dalla fine, rov 3 | 7 | k4, p3
+7 | 1 dir, 2 ins dir, 4 dir | 6 | k1, k2tog, k4
+7 | 1 dir, 2 insieme a diritto, dir fino alla fine | 6 | k1, k2tog, k4
+7 | 2 ins dir 3 volte, 1 dir | 4 | k2tog 3 times, k1
+7 | 1 dir, 2 ins a dir rit, 2 ins rov, 2 dir | 5 | k1, k2tog tbl, p2tog, k2
+7 | accavallata doppia, 4 dir | 5 | sk2p, k4
+7 | acc, 5 dir | 6 | skp, k5
+7 | acc doppia centrale, 4 dir | 5 | cdd, k4
+7 | 3 ins dir, 4 dir | 5 | k3tog, k4
+7 | 3 dir rit, 4 dir | 7 | k1 tbl 3 times, k4
+7 | 1 dir, aum int sx, 5 dir, aum int dx, 1 dir | 9 | k1, m1l, k5, m1r, k1
+7 | dir davanti e dietro, 6 dir | 8 | kfb, k6
+8 | *1 dir, 1 rov; rip da * fino alla fine | 8 | (k1, p1) 4 times
+8 | [2 dir, 2 rov] due volte | 8 | (k2, p2) twice
+8 | *1 dir, 1 rov; rip da * altre 2 volte, 2 dir | 8 | (k1, p1) 3 times, k2
+8 | *1 dir, 1 rov; rip da * 3 volte in tutto, 2 dir | 8 | (k1, p1) 3 times, k2
+8 | 1 pass, dir fino alla fine | 8 | sl1, k7
+8 | intr 2, 6 dir | 6 | bo 2, k6
+8 | 8 dir, avviare 3 m | 11 | k8, co 3
+8 | 1 dir, (1 dir, gett, 1 dir) nella stessa m, 6 dir | 10 | k1, (k1, yo, k1) in next st, k6
+4*4 | dir fino alla m centrale, gett, 1 dir, gett, dir fino alla fine | 5-1-5 | k4, yo / k1 / yo, k4
+4*4 | dir fino a 1 m prima della m marcata, acc doppia centrale, dir fino alla fine | 3-1-3 | k3 / cdd / k3
+4|5 | dir fino al marcapunti, passare marcapunti, gett, dir fino alla fine | 4-6 | k4 / yo, k5
+4|5 | dir fino a 2 m prima del marcapunti, 2 ins dir, passare il segnapunti, dir fino alla fine | 3-5 | k2, k2tog / k5
+4|5 | lavorare a grana di riso fino al marcapunti, dir fino alla fine | 4-5 | 4 in pattern / k5
+8 | 5 dir, girare | 8 | k5
+"""
+
+BRITISH = """
+8 | k2, yfwd, k6 | 9 | k2, yo, k6
+8 | p2, yrn, p6 | 9 | p2, yo, p6
+8 | k2, yrn, p6 | 9 | k2, yo, p6
+8 | p2, yon, k6 | 9 | p2, yo, k6
+8 | skpo, k to end | 7 | skp, k6
+8 | cast off 3, k to end | 5 | bo 3, k5
+8 | work in stocking stitch to end | 8 | k8
+4*4 | k to centre st, yfwd, k1, yfwd, k to end | 5-1-5 | k4, yo / k1 / yo, k4
+"""
+
+
+def _lines(code, table):
+    return [(code, *line.split(" | ")) for line in table.strip().splitlines()]
+
+
+@pytest.mark.parametrize(("code", "needle", "words", "parts", "runs"), _lines("it", ITALIAN) + _lines("uk", BRITISH))
+def test_a_row_of_another_dialect_comes_to_its_parts_and_runs(code, needle, words, parts, runs):
+    tongue = dialect(code)
+    begin = write(read("\n".join(_set_up(needle)), dialect("us")).piece, tongue)
+    row = tongue.heads[tongue.of_class("row", 1)].one
+    reading = read(f"{begin}{row} 3: {words}", tongue)
+    piece = work_reading(reading)
+    assert not piece.problems
+    assert "-".join(str(part) for part in piece.rows[-1].parts) == parts
+    assert " / ".join(say_runs(part.runs) for part in piece.rows[-1].work) == runs
+
+
+def outcome(piece):
+    """All that is the same in every dialect."""
+    return [
+        (row.section, row.time, row.side, row.colour, row.before, row.after, row.work, row.complete)
+        for row in piece.rows
+    ] + [piece.on_needle, piece.bound_off, piece.dropped, piece.held]
+
+
+@pytest.mark.parametrize("code", dialect_codes())
+@pytest.mark.parametrize("text", [
+    "\n".join([*([header] if header else []), *_set_up(needle), f"Row 3: {words}"])
+    for header, needle, words, _, _ in CASES
+], ids=[f"{case[1]}: {case[2]}" for case in CASES])  # fmt: skip
+def test_every_written_row_is_the_same_in_every_dialect(text, code):
+    us = read(text, dialect("us"))
+    written = write(us.piece, dialect(code))
+    again = read(written, dialect(code))
+    assert not again.problems, written
+    assert without_places(outcome(work_reading(again))) == without_places(outcome(work_reading(us)))
+
+
+def without_places(found):
+    """Clusters and the like keep where they were written; that differs."""
+    return re.sub(r"Span\([^)]*\)", "", repr(found))
+
+
+@pytest.mark.parametrize(
+    ("text", "code"),
+    [
+        ("Cast on 5 sts.\nRow 1: Knit.\nBind off.", "us"),
+        ("Cast on 5 sts.\nRow 1: Knit.\nCast off.", "uk"),
+        ("Tension: 20 sts and 28 rows = 10 cm\nCast on 5 sts.", "uk"),
+        ("Cast on 5 sts.\nRow 2 and every alt row: Purl.", "uk"),
+        ("Cast on 5 sts.\nRow 1: k2, yfwd, k to end", "uk"),
+        ("Avviare 5 m.\nFerro 1: Diritto.", "it"),
+        ("Montare 5 maglie.", "it"),
+        ("Language: Italiano\nTitle: no words else", "it"),
+        ("Lingua: it", "it"),
+        ("Language: UK English\nBind off.", "uk"),
+        ("", "us"),
+        ("1234", "us"),
+    ],
+)
+def test_the_dialect_is_told_from_the_text_or_set_in_it(text, code):
+    assert detect(text).code == code
+
+
+def test_what_would_mend_a_problem_is_said_in_the_readers_words():
+    piece = work_reading(read("Avviare 9 m.\nFerro 1: 1 dir, dir fino alle ultime 4 m, 3 dir. (8 m)"))
+    assert [mend.text for problem in piece.problems for mend in problem.mends] == ["dir fino alle ultime 3 m"]
+    piece = work_reading(read("Avviare 9 m.\nFerro 1: diritto. (8 m)"))
+    assert [mend.text for problem in piece.problems for mend in problem.mends] == ["(9 m)"]
+
+
+INVENTED = """
+name = "Quayside"
+code = "quay"
+based_on = "us"
+
+[heads]
+row = ["Course/Courses"]
+
+[classes]
+row = ["courses", "course"]
+st = ["loops", "loop"]
+
+[singular]
+loops = "loop"
+courses = "course"
+
+[stitches]
+k = ["plain"]
+p = ["ridge"]
+yo = ["gap"]
+k2tog = ["join"]
+
+[goals]
+to_end = ["right along"]
+
+[orders]
+cast_on = ["begin with {n} [<st>] {manner}"]
+bind_off = ["close {manner}"]
+"""
+
+
+def test_a_dialect_is_one_table_and_no_code():
+    quay = dialect_from(tomllib.loads(INVENTED))
+    us = read("Cast on 5 sts.\nRow 1: K2, yo, k to end. (6 sts)\nRow 2: P1, k2tog, p to end.\nBind off.")
+    written = write(us.piece, quay)
+    assert written.splitlines() == [
+        "Begin with 5 loops.",
+        "Course 1: Plain2, gap, plain right along. (6 loops)",
+        "Course 2: Ridge1, join, ridge right along.",
+        "Close.",
+    ]
+    again = read(written, quay)
+    assert without_places(outcome(work_reading(again))) == without_places(outcome(work_reading(us)))
+    problems = work_reading(read("Begin with 5 loops.\nCourse 1: plian, join", quay)).problems
+    assert [problem.hint for problem in problems if problem.mends] == ["Did you mean 'plain'?"]
+
+
+def test_every_file_of_the_folder_is_a_dialect():
+    folder = files("knitting.words").joinpath("dialects")
+    assert {f"{code}.toml" for code in dialect_codes()} == {
+        entry.name for entry in folder.iterdir() if entry.name.endswith(".toml")
+    }
+    assert dialect_codes()[0] == "us"
+    assert {dialect(code).code for code in dialect_codes()} == set(dialect_codes())
