@@ -80,7 +80,7 @@ class SectionRows:
                 same.span,
                 same.side,
                 same.colour,
-                same.claim,
+                same.claim if place == len(same.numbers) - 1 else None,
                 model.in_round,
                 model.body,
             )

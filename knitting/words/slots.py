@@ -149,27 +149,28 @@ class Slots:
                 yield " ".join(token.raw for token in tokens[at:stop]).replace(" ,", ","), stop
 
     def _rows(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
+        """A list of row numbers ("1, 3 and 5-8"), the longest first."""
         numbers: list[int] = []
-        while at < len(tokens) and tokens[at].number is not None:
-            first, last, after = tokens[at].number, None, at + 1
+        found: list[tuple[int, int]] = []
+        while at < len(tokens) and (first := tokens[at].number) is not None:
+            last, after = None, at + 1
             if after + 1 < len(tokens) and tokens[after].text in self.dialect.classes["through"]:
                 last = tokens[after + 1].number
-            if first is None:
-                break
             if last is not None and first <= last < first + _MOST_IN_LIST:
                 numbers.extend(range(first, last + 1))
                 after += 2
             else:
                 numbers.append(first)
-            at = after
-            joint = at
-            while joint < len(tokens) and tokens[joint].text in (",", *self.dialect.classes["and"]):
-                joint += 1
-            if joint == at or joint >= len(tokens) or tokens[joint].number is None:
+            if len(numbers) > _MOST_IN_LIST:
                 break
-            at = joint
-        if numbers:
-            yield tuple(numbers), at
+            found.append((len(numbers), after))
+            at = after
+            while at < len(tokens) and tokens[at].text in (",", *self.dialect.classes["and"]):
+                at += 1
+            if at == after:
+                break
+        for count, after in reversed(found):
+            yield tuple(numbers[:count]), after
 
 
 @cache

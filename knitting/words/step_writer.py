@@ -121,8 +121,12 @@ class StepWriter:
 
     def so_often(self, times: int) -> str:
         """A number of times: "twice", "3 times"."""
-        fixed = {number: word for word, number in self.dialect.fixed_times.items() if number <= 2}
-        return fixed.get(times) or self.dialect.fill("times", n=times)
+        return self.fixed.get(times) or self.dialect.fill("times", n=times)
+
+    @property
+    def fixed(self) -> dict[int, str]:
+        """The numbers of times that have a word of their own: "once", "twice"."""
+        return {number: word for word, number in self.dialect.fixed_times.items() if number <= 2}
 
     def _group(self, group: Group) -> str:
         inner = self.steps(group.steps)

@@ -149,8 +149,8 @@ class Writer(StepWriter):
     def _same_often(self, model: Sequence[int]) -> str:
         """ "Repeat rows 3 and 4 twice": the rows and how often they come."""
         period = next(n for n in range(1, len(model) + 1) if list(model) == list(model[:n]) * (len(model) // n))
-        rows = self.numbers(model[:period])
-        return self.dialect.fill("same_as_times", rows=rows, times=self.so_often(len(model) // period))
+        rows, often = self.numbers(model[:period]), self.so_often(len(model) // period)
+        return self.dialect.fill("same_as_times", rows=f"{rows}," if often[:1].isdigit() else rows, times=often)
 
     def _row(self, row: Row) -> str:
         if row.head == "plain":
@@ -218,7 +218,10 @@ class Writer(StepWriter):
     def _repeat(self, repeat: Repeat) -> str:
         until = self.until(repeat.until)
         if repeat.numbers:
-            text = self.dialect.fill("repeat", rows=self.numbers(repeat.numbers), until=until)
+            rows = self.numbers(repeat.numbers)
+            # A figure straight after the row numbers would read as one of them.
+            rows += "," if until[:1].isdigit() and len(repeat.numbers) > 1 else ""
+            text = self.dialect.fill("repeat", rows=rows, until=until)
         else:
             text = self.dialect.fill("repeat_last", n=repeat.last, until=until)
         if repeat.ending is not None:
@@ -232,6 +235,8 @@ class Writer(StepWriter):
         match until:
             case UntilCount(count):
                 return self.dialect.fill("until_count", n=count)
+            case Times(more) if more in self.fixed:
+                return self.dialect.fill("further_fixed", times=self.fixed[more])
             case Times(more):
                 return self.dialect.fill("further", n=more)
         form = "until_section_length" if until.section else "until_length"

@@ -1,0 +1,149 @@
+"""The words of one row, edited: repeats found, numbers that only count to a mark or the end put as goals."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from knitting.needle.needle import Needle
+from knitting.needle.row_worker import group_work
+from knitting.problems import NOWHERE
+from knitting.rows import (
+    Cluster,
+    Goal,
+    Group,
+    InFabric,
+    Marker,
+    MarkStitch,
+    Step,
+    ToEnd,
+    ToMarkedStitch,
+    ToMarker,
+    Work,
+    WorkTo,
+)
+from knitting.rows.unplaced import unplaced
+
+_LONG_ENOUGH = 6
+"""Plain stitches from which a number only counts what lies between; fewer are an edge."""
+_STARRED_FROM = 3
+_MOST_STEPS = 300
+
+
+def edited(steps: tuple[Step, ...], before: Needle) -> tuple[Step, ...]:
+    """The steps of a row as they read best; ``before`` is its needle in working order.
+
+    What they come to is not proven here: whoever prints them works them again.
+    """
+    steps = _merged(unplaced(steps))
+    if not steps or len(steps) > _MOST_STEPS or any(_has_goal(step) for step in steps):
+        return _in_groups(steps)
+    if len(steps) == 1 and isinstance(steps[0], Work) and _is_plain(steps[0]) and steps[0].times == before.total > 1:
+        return (WorkTo(steps[0].stitch, ToEnd(), NOWHERE, whole=True),)
+    return _to_the_end(_in_groups(_with_goals(steps, before)))
+
+
+def _is_plain(step: Step) -> bool:
+    return isinstance(step, Work) and step.stitch.key in ("k", "p")
+
+
+def _has_goal(step: Step) -> bool:
+    return isinstance(step, WorkTo | InFabric | Group) and step.goal is not None
+
+
+def _merged(steps: Sequence[Step]) -> tuple[Step, ...]:
+    """Neighbouring stitches of one kind as one step."""
+    found: list[Step] = []
+    for step in steps:
+        last = found[-1] if found else None
+        if isinstance(step, Work) and isinstance(last, Work) and last.stitch is step.stitch:
+            found[-1] = replace(last, times=last.times + step.times)
+        else:
+            found.append(step)
+    return tuple(found)
+
+
+# -- goals ---------------------------------------------------------------------------------------------
+
+
+def _with_goals(steps: tuple[Step, ...], before: Needle) -> tuple[Step, ...]:
+    """The longest plain stretch before each mark, and before the end, as "k to ..."."""
+    uses = [_uses(step) for step in steps]
+    if any(each is None for each in uses):
+        return steps
+    ends = [sum(each or 0 for each in uses[: at + 1]) for at in range(len(steps))]
+    found = list(steps)
+    begin, position = 0, 0
+    for mark, count in zip((*before.marks, None), before.counts, strict=True):
+        position += count
+        inside = [
+            at for at in range(len(steps)) if begin < ends[at] <= position and ends[at] - (uses[at] or 0) >= begin
+        ]
+        longest = _longest_plain(steps, inside)
+        if longest is not None:
+            short = position - ends[longest]
+            goal: Goal = ToEnd(short)
+            if mark is not None:
+                goal = ToMarkedStitch(short, mark.name == "centre") if mark.in_stitch else ToMarker(short)
+            work = steps[longest]
+            assert isinstance(work, Work)
+            found[longest] = WorkTo(work.stitch, goal, NOWHERE)
+        position += mark.width if mark is not None else 0
+        begin = position
+    return tuple(found)
+
+
+def _longest_plain(steps: Sequence[Step], places: Sequence[int]) -> int | None:
+    plain = [(step.times, at) for at in places if isinstance(step := steps[at], Work) and _is_plain(step)]
+    plain.sort(reverse=True)
+    if not plain or plain[0][0] < _LONG_ENOUGH or (len(plain) > 1 and plain[1][0] == plain[0][0]):
+        return None
+    return plain[0][1]
+
+
+def _uses(step: Step) -> int | None:
+    if isinstance(step, Marker | MarkStitch):
+        return 0
+    work = group_work((step,))
+    return None if work is None else work.uses
+
+
+# -- repeats ---------------------------------------------------------------------------------------------
+
+
+def _in_groups(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """Stretches that come again and again, each once with its number of times."""
+    while True:
+        best = _best_repeat(steps)
+        if best is None:
+            return steps
+        start, period, times = best
+        group = Group(steps[start : start + period], NOWHERE, times)
+        steps = (*steps[:start], group, *steps[start + period * times :])
+
+
+def _best_repeat(steps: Sequence[Step]) -> tuple[int, int, int] | None:
+    """Start, length and times of the repeat that saves most words."""
+    best, most = None, 0
+    for period in range(1, len(steps) // 2 + 1):
+        for start in range(len(steps) - 2 * period + 1):
+            times = 1
+            while steps[start : start + period] == steps[start + period * times : start + period * (times + 1)]:
+                times += 1
+            saved = (times - 1) * period
+            if saved > most and not (period == 1 and isinstance(steps[start], Work | Marker)):
+                best, most = (start, period, times), saved
+    return best
+
+
+def _to_the_end(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """The last repeat that has only counted stitches after it, as "rep from * to end"."""
+    at = max((i for i, step in enumerate(steps) if isinstance(step, Group)), default=None)
+    if at is None or any(_has_goal(step) for step in steps):
+        return steps
+    group, rest = steps[at], steps[at + 1 :]
+    assert isinstance(group, Group)
+    if group.times < _STARRED_FROM or not all(isinstance(step, Work | Cluster) for step in rest):
+        return steps
+    short = sum(_uses(step) or 0 for step in rest)
+    return (*steps[:at], replace(group, times=1, goal=ToEnd(short), starred=True), *rest)
