@@ -9,11 +9,14 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from knitting.cloth import lay_flat, measure
+from knitting.fair_copy import fair_copy
+from knitting.files import NotAPiece, ledger_csv, piece_from_json, piece_to_json
 from knitting.ledger import as_json, as_table
 from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece
-from knitting.words.dialect import dialect
+from knitting.words.dialect import Dialect, dialect, dialect_codes
+from knitting.words.glossary import glossary
 from knitting.words.reader import MOST_BYTES, read
 from knitting.words.writer import write
 
@@ -29,22 +32,48 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except (OSError, ValueError) as error:
         print(error, file=sys.stderr)
         return WRONG_CALL
-    reading = read(text)
+    try:
+        reading = read(_as_words(text), dialect(options.read_as) if options.read_as else None)
+    except NotAPiece as error:
+        print(error, file=sys.stderr)
+        return WRONG_CALL
     worked = work_reading(reading, gauge)
-    print(_answer(options, worked, gauge), end="")
+    print(_answer(options, worked, gauge, reading.dialect), end="")
     return PROBLEMS if worked.problems else ALL_WELL
 
 
-def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | None) -> str:
+def _as_words(text: str) -> str:
+    """Written rows as they are, or those of a piece given as JSON."""
+    if not text.lstrip().startswith("{"):
+        return text
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError):
+        raise NotAPiece("The file begins like JSON and cannot be read as JSON.") from None
+    return write(piece_from_json(data))
+
+
+def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | None, words: Dialect) -> str:
     if options.command == "check":
         return "".join(f"{problem}\n" for problem in worked.problems)
     if options.command == "write":
-        return write(worked.piece, dialect(options.dialect))
+        return _written(options, worked, dialect(options.dialect) if options.dialect else words)
     if options.command == "shape":
         return json.dumps(measure(lay_flat(worked, gauge)).as_json(), indent=2) + "\n"
+    if options.csv:
+        return ledger_csv(worked, words)
     if options.json:
         return json.dumps(as_json(worked), ensure_ascii=False) + "\n"
     return as_table(worked) + "\n"
+
+
+def _written(options: argparse.Namespace, worked: WorkedPiece, words: Dialect) -> str:
+    piece = worked.piece if options.as_written else fair_copy(worked)
+    if options.json:
+        return json.dumps(piece_to_json(piece), ensure_ascii=False, indent=1) + "\n"
+    if options.glossary:
+        return "".join(f"{entry.short}: {entry.meaning}\n" for entry in glossary(piece, words))
+    return write(piece, words)
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -57,12 +86,19 @@ def _parser() -> argparse.ArgumentParser:
         ("shape", "print the measures of the cloth as JSON"),
     ):
         command = commands.add_parser(name, help=says)
-        command.add_argument("file", help="a text file, or - for standard input")
+        command.add_argument("file", help="a text file, a piece as JSON, or - for standard input")
+        command.add_argument(
+            "--read-as", choices=dialect_codes(), help="the dialect of the file; told from it if not set"
+        )
         command.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28; overrides the header's")
         if name == "count":
             command.add_argument("--json", action="store_true", help="print the published JSON")
+            command.add_argument("--csv", action="store_true", help="print the rows as CSV")
         if name == "write":
-            command.add_argument("--dialect", default="us", choices=["us"])
+            command.add_argument("--dialect", choices=dialect_codes(), help="the file's own if not set")
+            command.add_argument("--as-written", action="store_true", help="leave the rows as they are grouped")
+            command.add_argument("--glossary", action="store_true", help="print the abbreviations instead")
+            command.add_argument("--json", action="store_true", help="print the piece as JSON instead")
         if name == "shape":
             command.add_argument("--json", action="store_true", help="accepted; the answer is always JSON")
     return parser

@@ -18,6 +18,10 @@ from knitting.stitches import Family, StitchKind
 from knitting.words.dialect import Dialect, dialect
 from knitting.words.writer import Writer
 
+_EDGE_SHARE = 0.1
+_EDGE_STITCHES = 4
+"""What still counts as near an edge: a share of the row, and at least so many stitches."""
+
 
 class DoubtKind(Enum):
     """What makes a maker stop and wonder."""
@@ -81,17 +85,19 @@ class _Scan:
         changes = _shaping(row)
         if lost or not changes or row.in_round or self._other_side_follows(row, at):
             return ""
-        right = [event for event in changes if event.old * 2 < row.start]
-        if len(changes) == 1 and row.start > 3:
-            end = "right" if right else "left"
+        if len(row.before.marks) == 1 and row.before.marks == row.after.marks:
+            middle = row.before.mark_positions[0]
+            beside = [event for event in changes if abs(event.old - middle) <= 1.5]
+            behind = [event for event in beside if event.part > 0]
+            if beside and len(behind) in (0, len(beside)):
+                which = "after" if bool(behind) == (row.side is Side.RS) else "before"
+                return f"The increase stands only {which} the mark: that side alone grows."
+        reach = max(row.start * _EDGE_SHARE, _EDGE_STITCHES)
+        if len(changes) != 1 or row.start <= 2 * _EDGE_STITCHES:
+            return ""
+        if changes[0].old <= reach or changes[0].old >= row.start - reach:
+            end = "right" if changes[0].old <= reach else "left"
             return f"Only one side grows here, near the {end} edge seen from the right side: that is meant so."
-        positions = row.before.mark_positions
-        for place, position in enumerate(positions):
-            beside = [event for event in changes if abs(event.old - position) <= 1.5]
-            sides = {event.old > position for event in beside}
-            if len(positions) == 1 and beside and len(sides) == 1:
-                which = "after" if (True in sides) == (row.side is Side.RS) else "before"
-                return f"The increase stands only {which} the mark {place + 1}: that side alone grows."
         return ""
 
     def _other_side_follows(self, row: WorkedRow, at: int) -> bool:

@@ -1,0 +1,33 @@
+"""The ledger as a table for other programs (RFC 4180: CRLF, a header line, quotes where needed)."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from knitting.needle.in_words import say_runs
+from knitting.needle.worked import WorkedPiece
+from knitting.words.dialect import Dialect
+
+HEADER = ("number", "row", "section", "time", "side", "colour", "line", "start", "end", "change", "parts", "work")
+_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+
+
+def ledger_csv(worked: WorkedPiece, words: Dialect | None = None) -> str:
+    """One line for every row worked. ``parts`` and ``work`` are in right-side and in working order.
+
+    A cell that a spreadsheet would take for a formula begins with an apostrophe.
+    """
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(HEADER)
+    for number, row in enumerate(worked.rows, start=1):
+        work = " | ".join(said for part in row.work if (said := say_runs(part.runs, words)))
+        parts = " ".join(str(part) for part in row.parts)
+        cells = (number, row.label, row.section, row.time, row.side.value, row.colour, row.span.line)
+        writer.writerow([_safe(cell) for cell in (*cells, row.start, row.end, row.change, parts, work)])
+    return out.getvalue()
+
+
+def _safe(cell: object) -> object:
+    return f"'{cell}" if isinstance(cell, str) and cell.startswith(_FORMULA) else cell

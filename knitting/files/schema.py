@@ -1,0 +1,94 @@
+"""The schema of a piece as JSON (JSON Schema 2020-12), told from the same definitions that read and write it."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import is_dataclass
+from typing import Any, get_args, get_origin
+
+from knitting.files.piece_json import FORMAT, VERSION
+from knitting.files.shapes import is_enum, is_stitch, kind_of, members, options, without_none
+from knitting.rows import Piece
+from knitting.stitches import STITCHES
+
+_DIALECT = "https://json-schema.org/draft/2020-12/schema"
+
+_PLAIN: dict[type, dict[str, Any]] = {
+    int: {"type": "integer", "minimum": 0},
+    float: {"type": "number"},
+    bool: {"type": "boolean"},
+    str: {"type": "string"},
+}
+
+
+def piece_schema() -> dict[str, Any]:
+    """The schema of :func:`piece_to_json`."""
+    definitions: dict[str, Any] = {}
+    whole = _object(Piece, definitions)
+    properties = {
+        "format": {"const": FORMAT},
+        "version": {"const": VERSION},
+        **{name: shape for name, shape in whole["properties"].items() if name != "notes"},
+        "notes": {"type": "array", "items": {"type": "string"}},
+    }
+    return {
+        "$schema": _DIALECT,
+        "title": "A piece: one thing to knit, as written",
+        "type": "object",
+        "properties": properties,
+        "required": ["format", "version", "headers", "sections"],
+        "additionalProperties": False,
+        "$defs": definitions,
+    }
+
+
+def _shape(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
+    hint, may_miss = without_none(hint)
+    found = _present(hint, definitions)
+    return {"anyOf": [found, {"type": "null"}]} if may_miss else found
+
+
+def _present(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
+    kinds = options(hint)
+    if kinds:
+        return {"oneOf": [_reference(kind, class_, definitions) for kind, class_ in kinds.items()]}
+    if get_origin(hint) is tuple:
+        inner = get_args(hint)
+        if inner[1] is Ellipsis:
+            return {"type": "array", "items": _shape(inner[0], definitions)}
+        items = [_shape(each, definitions) for each in inner]
+        return {"type": "array", "prefixItems": items, "minItems": len(items), "maxItems": len(items)}
+    if is_stitch(hint):
+        return {"enum": list(STITCHES)}
+    if is_enum(hint):
+        return {"enum": [each.value for each in hint]}
+    if is_dataclass(hint) and isinstance(hint, type):
+        return _reference("", hint, definitions)
+    return dict(_PLAIN[hint])
+
+
+def _reference(kind: str, class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
+    name = kind_of(class_)
+    if name not in definitions:
+        definitions[name] = {}
+        definitions[name] = _object(class_, definitions, kind)
+    return {"$ref": f"#/$defs/{name}"}
+
+
+def _object(class_: type, definitions: dict[str, Any], kind: str = "") -> dict[str, Any]:
+    known = [(name, hint, needed) for name, hint, needed in members(class_) if name != "notes"]
+    properties = {name: _shape(hint, definitions) for name, hint, _ in known}
+    needed = [name for name, _, is_needed in known if is_needed]
+    said = (class_.__doc__ or "").strip().split("\n")[0]
+    return {
+        "description": said,
+        "type": "object",
+        "properties": {"kind": {"const": kind}, **properties} if kind else properties,
+        "required": ["kind", *needed] if kind else needed,
+        "additionalProperties": False,
+    }
+
+
+def schema_text() -> str:
+    """The schema as the text of its published file."""
+    return json.dumps(piece_schema(), indent=1) + "\n"
