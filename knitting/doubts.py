@@ -63,9 +63,14 @@ class _Scan:
 
     def run(self) -> Iterator[Doubt]:
         rows = self.worked.rows[: self.worked.sound_rows]
-        looked: set[tuple[int, str, tuple[int, ...]]] = set()
+        looked: set[tuple[object, ...]] = set()
         for at, row in enumerate(rows):
-            shape = (row.span.line, row.label, tuple(min(count, 3) for count in row.before.counts))
+            # The same stitches on the same parts need no second look, whatever line they stand in.
+            stitches = tuple(id(run.work) for part in row.work for run in part.runs)
+            edge = id(_edge(rows[at - 2])) if at > 1 else 0
+            still = at > 0 and not row.change and not rows[at - 1].change
+            few = tuple(min(count, 3) for count in row.before.counts)
+            shape = (row.section, row.side, stitches, few, edge, still)
             if row.in_tab or shape in looked:
                 continue
             looked.add(shape)

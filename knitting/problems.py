@@ -73,6 +73,18 @@ class Mend:
     span: Span
     text: str
 
+    @property
+    def said(self) -> str:
+        """What pressing it does.
+
+        >>> Mend(NOWHERE, "k2tog").said, Mend(NOWHERE, "Cast on 5 sts.\\n").said, Mend(NOWHERE, "").said
+        ("write 'k2tog'", "put in 'Cast on 5 sts.'", 'leave it out')
+        """
+        if not self.text:
+            return "leave it out"
+        line = self.text.removesuffix("\n")
+        return f"write '{line}'" if line == self.text else f"put in '{line}'"
+
 
 @dataclass(frozen=True, slots=True)
 class Problem:

@@ -1,18 +1,38 @@
 // Written rows: keeps the margin level with the text, asks for the counts when typing pauses, applies mends.
 const PAUSE = 220;
+const CARET_PAUSE = 90;
 const LARGEST_FILE = 200_000;
 
 document.addEventListener("alpine:init", () => {
   Alpine.data("rowsEditor", () => ({
     over: false,
     timer: 0,
+    caretTimer: 0,
     asked: "",
+    line: 0,
+    nothingBack: true,
+    nothingOn: true,
 
     init() {
       const field = this.$refs.words;
       this.asked = field.value;
-      this.$el.addEventListener("htmx:beforeSwap", (event) => {
-        if (event.target === this.$refs.lines && field.value !== this.asked) event.detail.shouldSwap = false;
+      this.$el.classList.add("is-alive");
+      this.history = new UndoStack(`words of ${location.pathname}`, field.value);
+      this.showHistory();
+      // An answer to a text that is not the one in the field any more would put the margin out of step.
+      field.addEventListener("htmx:beforeSwap", (event) => {
+        if (event.target === field && field.value !== this.asked) event.detail.shouldSwap = false;
+      });
+      field.addEventListener("htmx:afterSettle", () => this.showLine());
+      field.addEventListener("beforeinput", (event) => {
+        if (event.inputType !== "historyUndo" && event.inputType !== "historyRedo") return;
+        event.preventDefault();
+        if (event.inputType === "historyUndo") this.undo();
+        else this.redo();
+      });
+      field.addEventListener("keydown", (event) => this.key(event));
+      document.addEventListener("selectionchange", () => {
+        if (document.activeElement === field) this.caret();
       });
       this.$el.addEventListener("htmx:afterRequest", (event) => this.say(event.detail.successful ? "draft kept" : "not kept just now: it stays in this page"));
       document.querySelector("[data-open-file]")?.addEventListener("change", (event) => {
@@ -23,9 +43,72 @@ document.addEventListener("alpine:init", () => {
     },
 
     typed() {
+      this.history.note(this.$refs.words.value);
+      this.showHistory();
       this.level();
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.check(), PAUSE);
+    },
+
+    key(event) {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const key = event.key.toLowerCase();
+      if (key !== "z" && key !== "y") return;
+      event.preventDefault();
+      if (key === "y" || event.shiftKey) this.redo();
+      else this.undo();
+    },
+
+    undo() {
+      this.become(this.history.undo());
+    },
+
+    redo() {
+      this.become(this.history.redo());
+    },
+
+    become(found) {
+      if (!found) return;
+      const field = this.$refs.words;
+      field.value = found.text;
+      field.focus();
+      field.setSelectionRange(found.caret, found.caret);
+      this.typed();
+      this.caret();
+    },
+
+    showHistory() {
+      this.nothingBack = !this.history.past.length;
+      this.nothingOn = !this.history.future.length;
+    },
+
+    // The needle below the text follows the line in which the caret stands.
+    caret() {
+      const field = this.$refs.words;
+      const line = field.value.slice(0, field.selectionStart).split("\n").length;
+      if (line === this.line) return;
+      this.line = line;
+      document.getElementById("at-line").value = line;
+      document.getElementById("at-time").value = 1;
+      this.showLine();
+      clearTimeout(this.caretTimer);
+      this.caretTimer = setTimeout(() => this.row(), CARET_PAUSE);
+    },
+
+    showLine() {
+      this.$refs.lines.querySelector(".is-at")?.classList.remove("is-at");
+      this.$refs.lines.children[this.line - 1]?.classList.add("is-at");
+    },
+
+    step(by) {
+      const time = document.getElementById("at-time");
+      time.value = Math.max(Number(time.value) + by, 1);
+      this.row();
+    },
+
+    row() {
+      const values = { line: this.line, time: document.getElementById("at-time").value };
+      htmx.ajax("GET", this.$root.dataset.rowUrl, { source: "#under", target: "#under", swap: "innerHTML", values });
     },
 
     check() {
@@ -53,7 +136,7 @@ document.addEventListener("alpine:init", () => {
       for (const text of texts.slice(same, texts.length - tail)) {
         const line = document.createElement("div");
         line.className = "ln";
-        for (const name of ["no", "tx", "dl", "ct"]) {
+        for (const name of ["no", "tx", "qd", "sd", "dl", "ct"]) {
           const cell = document.createElement("span");
           cell.className = name;
           line.append(cell);
@@ -63,6 +146,7 @@ document.addEventListener("alpine:init", () => {
       }
       [...lines.children].forEach((line, at) => {
         line.dataset.line = at + 1;
+        line.id = `ln-${at + 1}`;
         line.children[0].textContent = at + 1;
       });
     },
@@ -109,9 +193,23 @@ document.addEventListener("alpine:init", () => {
         this.say(`${file.name} is larger than 200 kB: it was not opened`);
         return;
       }
-      const text = await file.text();
+      let text = await file.text();
+      if (text.trimStart().startsWith("{")) {
+        const answer = await this.wordsOf(text);
+        if (answer.headers.get("X-Refused") || !answer.ok) {
+          this.say(`${file.name} was not opened: ${answer.ok ? await answer.text() : "the server did not answer"}`);
+          return;
+        }
+        text = await answer.text();
+      }
       this.put(0, this.$refs.words.value.length, text);
       this.say(`opened ${file.name}`);
+    },
+
+    wordsOf(text) {
+      const token = document.querySelector("#keep [name=csrfmiddlewaretoken]").value;
+      const body = new URLSearchParams({ text });
+      return fetch(this.$root.dataset.fileUrl, { method: "POST", headers: { "X-CSRFToken": token }, body });
     },
   }));
 });

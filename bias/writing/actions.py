@@ -15,6 +15,14 @@ def draft_of(owner: Any, piece: Piece | None) -> Draft | None:
     return Draft.objects.filter(owner=owner, piece=piece).first()
 
 
+def text_of(owner: Any, piece: Piece | None) -> str:
+    """What is typed of a piece, or what is kept of it where nothing is."""
+    draft = draft_of(owner, piece)
+    if draft is not None:
+        return draft.words
+    return piece.words if piece is not None else ""
+
+
 @transaction.atomic
 def keep_draft(owner: Any, piece: Piece | None, words: str, started_from: int = 0) -> None:
     """Keep what is typed; what was kept before is replaced."""

@@ -1,20 +1,28 @@
-"""The margin beside written rows: one entry a line, with its counts and its marked places."""
+"""The margin beside written rows: one entry a line, with its counts, its inks and its marked places."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+from typing import NamedTuple
 
 from bias.workbench import Workout
 from knitting.needle.worked import LineCount
 from knitting.problems import Problem, Span
+from knitting.words.highlights import Highlight
 from knitting.words.tokens import lines_of
 
+_MOST_PARTS_SAID = 9
+_PART_TO_SEND = 0.4
+"""Share of changed lines from which all of them are sent at once."""
 
-@dataclass(frozen=True, slots=True)
-class Stretch:
-    """Some text of a line; ``wrong`` where a problem lies."""
+
+class Stretch(NamedTuple):
+    """Some text of a line, what it is, and whether a problem lies in it."""
 
     text: str
+    ink: str = ""
     wrong: bool = False
 
 
@@ -26,6 +34,7 @@ class MarginLine:
     stretches: tuple[Stretch, ...]
     count: LineCount | None
     wrong: bool
+    doubt: str = ""
 
     @property
     def change(self) -> int:
@@ -33,11 +42,23 @@ class MarginLine:
         return self.count.end - self.count.first_start if self.count else 0
 
     @property
+    def side(self) -> str:
+        """The side of the line's row, or nothing where it calls for several."""
+        return self.count.side if self.count else ""
+
+    @property
     def parts(self) -> str:
         """The parts after the line, where there is more than one."""
-        if self.count is None or len(self.count.parts) < 2:
+        if self.count is None or not 1 < len(self.count.parts) <= _MOST_PARTS_SAID:
             return ""
         return "-".join(str(part) for part in self.count.parts)
+
+    @property
+    def fold(self) -> str:
+        """A repeat in short: "56 rows, 6 to 61"."""
+        if self.count is None or self.count.times < 2:
+            return ""
+        return f"{self.count.times} rows, {self.count.first_start} to {self.count.end}"
 
     @property
     def balanced(self) -> bool:
@@ -56,31 +77,79 @@ def margin(found: Workout) -> list[MarginLine]:
     wrong: dict[int, list[Problem]] = {}
     for problem in found.worked.problems:
         wrong.setdefault(problem.where.line, []).append(problem)
+    doubts = found.doubts_by_line
+    inks = found.highlights
     return [
         MarginLine(
             number,
-            stretches(text, [problem.where for problem in wrong.get(number, [])]),
+            stretches(text, inks.get(number, ()), [problem.where for problem in wrong.get(number, [])]),
             counts.get(number),
             number in wrong,
+            doubts.get(number, ""),
         )
         for number, text in enumerate(lines_of(found.text), start=1)
     ]
 
 
-def stretches(text: str, spans: list[Span]) -> tuple[Stretch, ...]:
-    """A line cut where problems begin and end.
+def changed_lines(old: Workout, new: Workout) -> list[MarginLine] | None:
+    """The lines of the new margin that are not as they were; ``None`` where sending all is no dearer.
 
-    >>> [each.text for each in stretches("k2, yoo, k1", [Span(1, 5, 3)])]
+    Lines are matched as the page matches them while typing: equal ones from the top, and equal ones from the end.
+    """
+    before, after = margin(old), margin(new)
+    texts, new_texts = lines_of(old.text), lines_of(new.text)
+    same = _common(texts, new_texts)
+    tail = min(_common(texts[::-1], new_texts[::-1]), min(len(texts), len(new_texts)) - same)
+    shift = len(texts) - len(new_texts)
+    found = []
+    for at, line in enumerate(after):
+        known = at if at < same else at + shift if at >= len(after) - tail else None
+        if known is None or replace(before[known], number=line.number) != _unplaced(line, before[known]):
+            found.append(line)
+    return found if len(found) <= max(len(after) * _PART_TO_SEND, 3) else None
+
+
+def _unplaced(line: MarginLine, like: MarginLine) -> MarginLine:
+    """A line with the row numbers and places of another, which the margin does not show."""
+    if line.count is None or like.count is None:
+        return line
+    count = replace(line.count, line=like.count.line, first_row=like.count.first_row, last_row=like.count.last_row)
+    return replace(line, count=count)
+
+
+def _common(one: Sequence[str], other: Sequence[str]) -> int:
+    at = 0
+    while at < len(one) and at < len(other) and one[at] == other[at]:
+        at += 1
+    return at
+
+
+def stretches(text: str, inks: Sequence[Highlight], spans: Sequence[Span]) -> tuple[Stretch, ...]:
+    """A line cut where inks and problems begin and end.
+
+    >>> [each.text for each in stretches("k2, yoo, k1", (), [Span(1, 5, 3)])]
     ['k2, ', 'yoo', ', k1']
     """
-    flags = [False] * len(text)
-    for span in spans:
-        end = span.end - 1 if span.length else len(text)
-        flags[max(span.column - 1, 0) : end] = [True] * max(min(end, len(text)) - max(span.column - 1, 0), 0)
+    wrongs = [(max(span.column - 1, 0), span.end - 1 if span.length else len(text)) for span in spans]
     found: list[Stretch] = []
-    start = 0
-    for at in range(1, len(text) + 1):
-        if at == len(text) or flags[at] != flags[start]:
-            found.append(Stretch(text[start:at], flags[start]))
-            start = at
-    return tuple(found)
+    at = 0
+    for column, length, ink in inks:
+        begin, end = column - 1, min(column - 1 + length, len(text))
+        if begin < at or end <= begin:
+            continue
+        if begin > at:
+            found += _cut(text, at, begin, "", wrongs)
+        found += _cut(text, begin, end, ink.value, wrongs)
+        at = end
+    return tuple(found + _cut(text, at, len(text), "", wrongs))
+
+
+def _cut(text: str, begin: int, end: int, ink: str, wrongs: Sequence[tuple[int, int]]) -> list[Stretch]:
+    """One stretch of one ink, cut where problems begin and end."""
+    if not wrongs:
+        return [Stretch(text[begin:end], ink)] if end > begin else []
+    cuts = sorted({begin, end, *(min(max(cut, begin), end) for pair in wrongs for cut in pair)})
+    return [
+        Stretch(text[one:other], ink, any(first <= one < last for first, last in wrongs))
+        for one, other in pairwise(cuts)
+    ]

@@ -2,11 +2,20 @@
 
 from django.urls import path
 
-from bias.writing import views
+from bias.writing import views, ways
 
 urlpatterns = [
     path("begin/", views.bring_in, name="begin"),
     path("begin/check/", views.check, name="check"),
+    path("begin/row/", views.under, name="under"),
+    path("begin/file/", views.from_file, name="from-file"),
     path("pieces/<int:piece_id>/words/", views.edit, name="edit"),
     path("pieces/<int:piece_id>/words/check/", views.check, name="check-piece"),
+    path("pieces/<int:piece_id>/words/row/", views.under, name="under-piece"),
+    path("pieces/<int:piece_id>/words/hand/", ways.hand, name="hand"),
+    path("pieces/<int:piece_id>/words/written/", ways.written, name="written"),
+    path("pieces/<int:piece_id>/words/revisions/", ways.revisions, name="revisions"),
+    path("pieces/<int:piece_id>/words.json", ways.download, {"form": "json"}, name="piece-json"),
+    path("pieces/<int:piece_id>/rows.csv", ways.download, {"form": "csv"}, name="rows-csv"),
+    path("pieces/<int:piece_id>/written.txt", ways.download, {"form": "txt"}, name="written-txt"),
 ]

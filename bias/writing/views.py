@@ -6,13 +6,14 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
-from django.views.decorators.http import require_http_methods, require_POST
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.keeping.actions import Overtaken, keep_piece, revise
 from bias.keeping.models import Piece
-from bias.workbench import Workout, workout
-from bias.writing.actions import draft_of, drop_draft, keep_draft
-from bias.writing.margin import margin
+from bias.workbench import NotAPiece, Workout, recent, words_of_json, workout
+from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
+from bias.writing.line_html import lines_html
+from bias.writing.margin import MarginLine, changed_lines, margin
 from knitting.words.reader import MOST_BYTES
 
 
@@ -63,19 +64,64 @@ def edit(request: HttpRequest, piece_id: int) -> HttpResponse:
 
 @require_POST
 def check(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
-    """The margin, the problems and the cloth of what is typed just now; the text is kept as a draft."""
+    """The margin, the problems and the cloth of what is typed just now; the text is kept as a draft.
+
+    ``seen`` names the text whose margin the page has: then only the lines that changed are sent.
+    """
     piece = Piece.objects.one_of(request.user, piece_id) if piece_id is not None else None
     words = _typed(request)
     keep_draft(request.user, piece, words, _number(request, "started_from"))
-    return render(request, "writing/_checked.html", {**_shown(workout(words)), "swapped": True})
+    found, seen = workout(words), recent(request.POST.get("seen", ""))
+    changed = changed_lines(seen, found) if seen is not None else None
+    about = {**_shown(found, changed), **_under(found, _number(request, "line"), _number(request, "time"))}
+    return render(request, "writing/_checked.html", {**about, "all_lines": changed is None})
+
+
+@require_safe
+def under(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
+    """The needle of the row in which the caret stands."""
+    piece = Piece.objects.one_of(request.user, piece_id) if piece_id is not None else None
+    found = workout(text_of(request.user, piece))
+    return render(request, "writing/_under.html", _under(found, _number(request, "line"), _number(request, "time")))
+
+
+@require_POST
+def from_file(request: HttpRequest) -> HttpResponse:
+    """A piece in a JSON file as written rows."""
+    text = request.POST.get("text", "")
+    if len(text.encode("utf-8", "replace")) > MOST_BYTES:
+        return HttpResponse(f"The file is larger than {MOST_BYTES:,} bytes.", status=200, headers={"X-Refused": "1"})
+    try:
+        return HttpResponse(words_of_json(text), content_type="text/plain; charset=utf-8")
+    except NotAPiece as refused:
+        return HttpResponse(str(refused), content_type="text/plain; charset=utf-8", headers={"X-Refused": "1"})
+
+
+def _under(found: Workout, line: int, time: int) -> dict[str, Any]:
+    """One row of a written line with its strip: the ``time`` asked for, or the first."""
+    rows = found.rows_of_line(line)
+    about: dict[str, Any] = {"line": line, "times": len(rows), "workout": found}
+    if not rows:
+        return {**about, "count": next((count for count in found.worked.lines if count.line == line), None)}
+    time = min(max(time, 1), len(rows))
+    row = found.worked.rows[rows[time - 1]]
+    return {
+        **about,
+        "time": time,
+        "row": row,
+        "strip": found.strip(row),
+        "yarn": found.yarn(row.colour),
+        "doubt": found.doubts_by_line.get(row.span.line, ""),
+    }
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
-    return render(request, template, {**_shown(workout(words)), **about, "words": words})
+    return render(request, template, {**_shown(workout(words), None), **about, "words": words})
 
 
-def _shown(found: Workout) -> dict[str, Any]:
-    return {"workout": found, "lines": margin(found), "problems": found.worked.problems}
+def _shown(found: Workout, changed: list[MarginLine] | None) -> dict[str, Any]:
+    lines = lines_html(margin(found)) if changed is None else lines_html(changed, swapped=True)
+    return {"workout": found, "lines": lines, "problems": found.worked.problems}
 
 
 def _typed(request: HttpRequest) -> str:
@@ -89,7 +135,7 @@ def _typed(request: HttpRequest) -> str:
 
 
 def _number(request: HttpRequest, key: str) -> int:
-    value = request.POST.get(key, "")
+    value = (request.POST if request.method == "POST" else request.GET).get(key, "")
     return int(value) if value.isascii() and value.isdigit() and len(value) < 10 else 0
 
 

@@ -56,10 +56,13 @@ def exchange(worked: WorkedPiece, habits: Habits) -> Exchanged:
     """The same piece in another hand: every row ends with the counts that it had."""
     if worked.problems:
         return Exchanged(worked.piece, 0, (Refusal(0, "", "The rows do not add up yet: mend them first"),))
-    piece, refusals = worked.piece, list[Refusal]()
+    written = piece = worked.piece
+    refusals: list[Refusal] = []
     if habits.marking is not None:
         piece, said = _with_marking(worked, habits)
         refusals += said
+        if piece is not worked.piece:
+            worked = work_piece(piece, gauge=worked.piece.headers.gauge)
     for change in _row_changes(habits):
         piece, said = _proven(worked, piece, change)
         refusals += said
@@ -67,7 +70,7 @@ def exchange(worked: WorkedPiece, habits: Habits) -> Exchanged:
         piece = _each_order(piece, lambda o: replace(o, manner=habits.bind_off) if isinstance(o, BindOff) else o)
     changed = sum(
         unplaced(old) != unplaced(new)
-        for before, after in zip(worked.piece.sections, piece.sections, strict=True)
+        for before, after in zip(written.sections, piece.sections, strict=True)
         for old, new in zip(before.orders, after.orders, strict=True)
     )
     return Exchanged(piece, changed, tuple(sorted(refusals, key=lambda refusal: refusal.line)))

@@ -270,6 +270,9 @@ class _RowWorker:
             wanted = _fixed_uses(self.steps[at:])
             if wanted is not None:
                 stop.hint = f"The row uses {used + wanted} of {self.start}."
+                last = self.steps[at]
+                if at == len(self.steps) - 1 and isinstance(last, Work) and last.stitch in (KNIT, PURL):
+                    stop.mends = (Mend(last.span, self.writer.step(WorkTo(last.stitch, ToEnd(), NOWHERE))),)
             else:
                 self._offer_nearer_goal(stop, at)
         elif stop.kind is ProblemKind.MARKER_IN_THE_WAY:

@@ -1,6 +1,7 @@
 """Typed text is checked, kept as a draft, saved as revisions, and never lost."""
 
 import time
+from html import unescape
 
 import pytest
 
@@ -12,7 +13,9 @@ from tests.bias.conftest import WORDS
 
 
 def test_the_margin_counts_every_line_and_marks_where_it_is_wrong(client, knitter):
-    page = client.post("/begin/check/", {"words": "Cast on 5 sts.\nRow 1: K2, yoo, k to end.\n"}).content.decode()
+    page = unescape(
+        client.post("/begin/check/", {"words": "Cast on 5 sts.\nRow 1: K2, yoo, k to end.\n"}).content.decode()
+    )
     assert "<u>yoo</u>" in page
     assert "One place does not add up" in page
     assert "write 'yo'" in page

@@ -1,0 +1,98 @@
+"""What is other between two texts, line by line and word by word."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from difflib import SequenceMatcher
+
+from bias.workbench import Workout
+
+_WORD = re.compile(r"\s+|[^\s,;.:()\[\]]+|[,;.:()\[\]]")
+_AROUND = 2
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """Some words of a line, ``changed`` where the other text has others."""
+
+    text: str
+    changed: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A line of a difference: "same", "out" (only before), "in" (only after) or "gap" (equal ones left out)."""
+
+    way: str
+    number: int
+    pieces: tuple[Piece, ...]
+    count: int | None = None
+
+
+def difference(old: Workout, new: Workout) -> list[Line]:
+    """The lines that changed, with a few equal ones around them; counts stand beside those that have one."""
+    before, after = old.text.rstrip("\n").split("\n"), new.text.rstrip("\n").split("\n")
+    counts_before = {count.line: count.end for count in old.worked.lines}
+    counts_after = {count.line: count.end for count in new.worked.lines}
+    found: list[Line] = []
+    groups = list(SequenceMatcher(None, before, after, autojunk=False).get_grouped_opcodes(_AROUND))
+    for at, group in enumerate(groups):
+        if at:
+            found.append(Line("gap", 0, ()))
+        for tag, i1, i2, j1, j2 in group:
+            if tag == "equal":
+                found += [Line("same", j + 1, (Piece(after[j]),), counts_after.get(j + 1)) for j in range(j1, j2)]
+                continue
+            outs, ins = before[i1:i2], after[j1:j2]
+            marked = [_marked(one, other) for one, other in zip(outs, ins, strict=False)]
+            found += _lines("out", outs, i1, [pair[0] for pair in marked], counts_before)
+            found += _lines("in", ins, j1, [pair[1] for pair in marked], counts_after)
+    return found
+
+
+def _lines(
+    way: str, texts: Sequence[str], first: int, marked: Sequence[tuple[Piece, ...]], counts: Mapping[int, int]
+) -> list[Line]:
+    return [
+        Line(way, first + at + 1, marked[at] if at < len(marked) else (Piece(text),), counts.get(first + at + 1))
+        for at, text in enumerate(texts)
+    ]
+
+
+def _marked(one: str, other: str) -> tuple[tuple[Piece, ...], tuple[Piece, ...]]:
+    """Two lines with the words marked that only one of them has."""
+    words, others = _WORD.findall(one), _WORD.findall(other)
+    codes = SequenceMatcher(None, words, others, autojunk=False).get_opcodes()
+    outs = tuple(_pieces((words[i1:i2], tag != "equal") for tag, i1, i2, _, _ in codes))
+    ins = tuple(_pieces((others[j1:j2], tag != "equal") for tag, _, _, j1, j2 in codes))
+    return outs, ins
+
+
+def _pieces(stretches: Iterator[tuple[Sequence[str], bool]]) -> Iterator[Piece]:
+    for words, changed in stretches:
+        if words:
+            yield Piece("".join(words), changed)
+
+
+def said_difference(old: Workout, new: Workout) -> str:
+    """What the change does to the piece as a whole, in one sentence."""
+    rows_old, rows_new = len(old.worked.rows), len(new.worked.rows)
+    wrong_old, wrong_new = len(old.worked.problems), len(new.worked.problems)
+    said = []
+    if rows_old != rows_new:
+        said.append(f"{rows_old} rows became {rows_new}")
+    elif _ends(old) == _ends(new):
+        said.append(f"all {rows_new} rows keep their counts")
+    else:
+        other = sum(one != two for one, two in zip(_ends(old), _ends(new), strict=True))
+        said.append(f"{other} of {rows_new} rows have other counts")
+    if wrong_old != wrong_new:
+        said.append(f"{wrong_old or 'no'} places that did not add up became {wrong_new or 'none'}")
+    text = "; ".join(said)
+    return f"{text[:1].upper()}{text[1:]}."
+
+
+def _ends(found: Workout) -> list[int]:
+    return [row.end for row in found.worked.rows]
