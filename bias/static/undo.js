@@ -20,7 +20,8 @@ class UndoStack {
     } catch {
       this.past = [];
     }
-    if (this.text !== text) this.note(text);
+    if (this.text === text) this.keep();
+    else this.note(text);
   }
 
   // The smallest stretch that is other: where it begins, what stood there, what stands there now.

@@ -89,7 +89,8 @@ def said_difference(old: Workout, new: Workout) -> str:
         other = sum(one != two for one, two in zip(_ends(old), _ends(new), strict=True))
         said.append(f"{other} of {rows_new} rows have other counts")
     if wrong_old != wrong_new:
-        said.append(f"{wrong_old or 'no'} places that did not add up became {wrong_new or 'none'}")
+        places = f"{wrong_new} place{'s do' if wrong_new > 1 else ' does'} not add up"
+        said.append(f"{places}, where before {wrong_old or 'none'} did" if wrong_new else "every row adds up now")
     text = "; ".join(said)
     return f"{text[:1].upper()}{text[1:]}."
 

@@ -110,7 +110,9 @@ class StepReader:
         if self.at >= len(self.tokens) or self.tokens[self.at].text != closer:
             span = self.tokens[start].span
             message = f"The bracket '{self.tokens[start].text}' is never closed."
-            self._say(ProblemKind.CANNOT_READ, span, message, f"Put '{closer}' after the last of its stitches.")
+            last = next((token for token in reversed(self.tokens) if token.text != "."), self.tokens[start])
+            mends = (Mend(Span(0, last.span.end), closer),)
+            self._say(ProblemKind.CANNOT_READ, span, message, f"Put '{closer}' after the last of its stitches.", mends)
             self.at = len(self.tokens)
             return Unread(self.tokens[start].text, span)
         self.at += 1
@@ -241,12 +243,14 @@ class StepReader:
         self.at = end
         span, text = span_of(tuple(tokens)), raw_of(tuple(tokens), self.line_text)
         said = text if len(text) <= 40 else text[:39] + "…"
-        if len(tokens) > 2 or not tokens[0].is_word:
+        counted = self.dialect.counts_first and len(tokens) > 1 and tokens[0].number is not None
+        word = tokens[1] if counted else tokens[0]
+        if len(tokens) > 2 or not word.is_word:
             self._say(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read as a step.")
             return Unread(text, span)
-        near = nearest_stitch(tokens[0].text, self.dialect)
+        near = nearest_stitch(word.text, self.dialect)
         hint = f"Did you mean '{near}'?" if near else ""
-        mends = (Mend(tokens[0].span, near),) if near else ()
+        mends = (Mend(word.span, near),) if near else ()
         self._say(ProblemKind.UNKNOWN_STITCH, span, f"'{said}' is no stitch that Bias knows.", hint, mends)
         return Unread(text, span)
 

@@ -1,0 +1,219 @@
+"""The editor of written rows in a real browser: it adds up, mends, remembers."""
+
+import json
+import re
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+from bias.keeping.models import Piece
+from bias.workbench import workout
+from tests.browser.conftest import DESK, PHONE
+
+pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
+
+SIX_SLIPS = """Title: Quay mat
+Yarn A: Slate worsted, 50 g, 92 m
+Yarn B: Fennel light, 50 g, 92 m
+Cast on 20 sts.
+Row 1 (RS): K2, yoo, k to end. (21 sts)
+Row 2 (RS): Knit. (22 sts)
+Row 3: K1, k to last 4 sts, kfb, k2.
+Row 4: With C, k to end.
+Row 4: K5, sm, k to end.
+Row 6: Inc 1 at each edge.
+Row 7: Knit.
+Row 8: K2, yo, k to last 2 sts, yo, k2.
+Repeat rows 7 and 8 until there are 31 sts.
+Bind off.
+"""
+
+WIDTHS = """() => ["textarea", "#ln-10 .tx"].map((each) => {
+    const place = document.querySelector(each), style = getComputedStyle(place);
+    return place.getBoundingClientRect().width - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight);
+})"""
+KEPT = "[...document.querySelectorAll('#lines .ln')].filter((line) => line.dataset.mine !== undefined).length"
+
+
+def field(page):
+    return page.get_by_label("Written rows")
+
+
+def put_caret(page, line):
+    field(page).evaluate(
+        """(field, line) => {
+            const at = field.value.split("\\n").slice(0, line - 1).join("\\n").length + (line > 1 ? 1 : 0);
+            field.focus();
+            field.setSelectionRange(at, at);
+        }""",
+        line,
+    )
+
+
+def open_words(page, live_server, piece, line=0):
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/words/")
+    expect(page.locator(".editor.is-alive")).to_be_visible()
+    if line:
+        put_caret(page, line)
+
+
+def test_a_pattern_with_six_kinds_of_problem_is_repaired_by_pressing_hints_only(page, live_server):
+    kinds = {problem.kind.value for problem in workout(SIX_SLIPS).worked.problems}
+    assert len(kinds) >= 6
+    page.goto(f"{live_server.url}/begin/")
+    field(page).fill(SIX_SLIPS)
+    expect(page.locator("#verdict")).to_contain_text("places do not add up")
+    for _ in range(14):
+        if not page.locator(".mend").count():
+            break
+        before = field(page).input_value()
+        with page.expect_response("**/begin/check/"):
+            page.locator(".mend").first.click()
+        assert field(page).input_value() != before
+        page.wait_for_timeout(60)
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    page.get_by_role("button", name="Keep as a piece").click()
+    expect(page).to_have_url(re.compile(r"/pieces/\d+/$"))
+    assert not workout(Piece.objects.get().words).worked.problems
+
+
+def test_words_have_their_ink_and_the_margin_its_side_parts_and_folds(page, live_server, demo):
+    open_words(page, live_server, demo["Tideline shawl"])
+    row = page.locator("#ln-10")
+    expect(row.locator(".ink-increase")).to_have_count(4)
+    expect(row.locator(".ink-mark")).to_have_text("k to centre st")
+    expect(row.locator(".sd")).to_have_text("RS")
+    expect(row.locator(".ct")).to_have_text("157-1-7")
+    expect(page.locator("#ln-12 .dl small")).to_have_text("106 rows, 15 to 227")
+    for size in (DESK, PHONE):
+        page.set_viewport_size(size)
+        widths = page.evaluate(WIDTHS)
+        assert widths[0] == pytest.approx(widths[1], abs=0.5), "the painted text lies under the typed one"
+
+
+def test_the_needle_of_the_row_under_the_caret_lies_below_the_text(page, live_server, demo):
+    open_words(page, live_server, demo["Tideline shawl"], line=10)
+    under = page.locator("#under")
+    expect(under.locator("h2")).to_have_text("Row 1")
+    expect(under.locator(".total .pc")).to_have_text("15")
+    expect(page.locator("#ln-10")).to_have_class(re.compile("is-at"))
+    field(page).press("ArrowDown")
+    field(page).press("ArrowDown")
+    expect(under.locator(".under-times b")).to_have_text("1")
+    under.get_by_role("button", name="The next time").click()
+    expect(under.locator(".under-times b")).to_have_text("2")
+    expect(under).to_contain_text("of 106")
+    expect(under.locator(".total .pc")).to_have_text("19")
+    put_caret(page, 1)
+    expect(under).to_contain_text("Put the caret in a row")
+
+
+def test_only_changed_lines_are_swapped_while_typing(page, live_server, demo):
+    open_words(page, live_server, demo["Harbour corner cloth"], line=8)
+    page.evaluate("document.querySelectorAll('#lines .ln').forEach((line, at) => line.dataset.mine = at)")
+    field(page).press("End")
+    with page.expect_response("**/words/check/"):
+        field(page).press_sequentially(" ")
+    page.wait_for_timeout(200)
+    kept = page.evaluate(
+        "[...document.querySelectorAll('#lines .ln')].filter((line) => line.dataset.mine !== undefined).length"
+    )
+    assert kept == page.locator("#lines .ln").count() - 1
+
+
+def test_undo_survives_a_reload(page, live_server, demo):
+    piece = demo["Harbour corner cloth"]
+    open_words(page, live_server, piece, line=6)
+    field(page).press("End")
+    with page.expect_response("**/words/check/"):
+        field(page).press_sequentially(" # a thought")
+    typed = field(page).input_value()
+    page.reload()
+    expect(page.locator(".editor.is-alive")).to_be_visible()
+    expect(field(page)).to_have_value(typed)
+    page.get_by_role("button", name="Undo").click()
+    expect(field(page)).to_have_value(piece.words)
+    expect(page.get_by_role("button", name="Undo")).to_be_disabled()
+    field(page).press("ControlOrMeta+y")
+    expect(field(page)).to_have_value(typed)
+    field(page).press("ControlOrMeta+z")
+    expect(field(page)).to_have_value(piece.words)
+
+
+def test_own_hand_is_seen_taken_undone_and_saved(page, live_server, demo):
+    piece = demo["Tideline shawl"]
+    open_words(page, live_server, piece)
+    page.get_by_role("link", name="Own hand").click()
+    page.get_by_label("Increases").select_option("m1_pair")
+    page.get_by_label("Marks").select_option("needle-before")
+    page.get_by_role("button", name="Show what changes").click()
+    expect(page.get_by_role("heading", name="3 lines change")).to_be_visible()
+    expect(page.locator(".outcome")).to_contain_text("All 119 rows keep their counts.")
+    page.get_by_role("button", name="Put these words in the editor").click()
+    expect(field(page)).to_have_value(re.compile("k to m, m1r, sm, k1, m1l"))
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    page.get_by_role("button", name="Undo").click()
+    expect(field(page)).to_have_value(piece.words)
+    page.get_by_role("button", name="Redo").click()
+    page.get_by_role("button", name="Save").click()
+    page.wait_for_url(re.compile(r"/pieces/\d+/$"))
+    page.get_by_role("link", name="Revisions").click()
+    expect(page.get_by_role("heading", name="From revision 1 to 2")).to_be_visible()
+    expect(page.locator(".difference .is-in b").first).to_be_visible()
+
+
+def test_written_out_in_italian_and_back(page, live_server, demo):
+    piece = demo["Sash Window, square one"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/words/written/")
+    page.get_by_role("link", name="Italiano").click()
+    expect(page.locator(".printed")).to_contain_text(
+        "Ferro 1 (DL): dir fino a 1 m prima della m centrale".replace("dir", "Dir")
+    )
+    expect(page.locator(".glossary")).to_contain_text("accavallata doppia centrale")
+    page.get_by_role("button", name="Put these words in the editor").click()
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    field(page).press("ControlOrMeta+End")
+    field(page).press_sequentially("Ferro 4: 5 dirr")
+    page.get_by_role("button", name="write 'dir'").click()
+    expect(field(page)).to_have_value(re.compile("Ferro 4: 5 dir$"))
+
+
+def test_a_json_file_is_dropped_in_and_nonsense_is_refused(page, live_server, demo):
+    page.goto(f"{live_server.url}/pieces/{demo['Switchback scarf'].pk}/words/written/")
+    with page.expect_download() as caught:
+        page.get_by_role("link", name="The piece as JSON").click()
+    data = caught.value.path().read_bytes()
+    page.goto(f"{live_server.url}/begin/")
+    opener = page.locator("[data-open-file]")
+    opener.set_input_files({"name": "piece.json", "mimeType": "application/json", "buffer": b'{"format": "other"}'})
+    expect(page.locator("[data-kept]")).to_contain_text("was not opened: The file is not of the format")
+    expect(field(page)).to_have_value("")
+    opener.set_input_files({"name": "piece.json", "mimeType": "application/json", "buffer": data})
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    assert json.loads(data)["headers"]["title"] == "Switchback scarf"
+
+
+def test_on_a_phone_the_needle_stays_in_sight_and_nothing_runs_off(page, live_server, demo):
+    page.set_viewport_size(PHONE)
+    open_words(page, live_server, demo["Spinnaker, a draft from the circle"], line=14)
+    expect(page.locator("#under .total .pc")).to_be_in_viewport()
+    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    page.locator("#under .jump").click()
+    expect(page.locator("#verdict")).to_be_in_viewport()
+    for way in ("hand", "written", "revisions"):
+        page.goto(f"{live_server.url}/pieces/{demo['Tideline shawl'].pk}/words/{way}/")
+        assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+
+
+@pytest.mark.parametrize("dark", [False, True])
+def test_the_pages_of_words_are_accessible(page, live_server, demo, dark):
+    page.emulate_media(color_scheme="dark" if dark else "light")
+    piece = demo["Tideline shawl"]
+    for way in ("", "hand/?increase=m1_pair", "written/?dialect=it", "revisions/"):
+        page.goto(f"{live_server.url}/pieces/{piece.pk}/words/{way}")
+        if not way:
+            put_caret(page, 10)
+            expect(page.locator("#under h2")).to_have_text("Row 1")
+        found = Axe().run(page)
+        assert found.violations_count == 0, found.generate_report()
