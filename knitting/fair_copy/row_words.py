@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
+from knitting.needle.group_work import group_work
 from knitting.needle.needle import Needle
-from knitting.needle.row_worker import group_work
 from knitting.problems import NOWHERE
 from knitting.rows import (
     Cluster,

@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from knitting.hand.changes import CannotExchange
+from knitting.needle.group_work import group_work
 from knitting.needle.needle import Needle
-from knitting.needle.row_worker import group_work
 from knitting.problems import NOWHERE
 from knitting.rows import (
     Group,

@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from knitting.needle import stops
+from knitting.needle.goals import distance
+from knitting.needle.group_work import group_work
+from knitting.needle.mending import left_over, mended
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.shapes import has_shapes, with_stitches
 from knitting.needle.stops import Stop
@@ -16,7 +19,6 @@ from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import (
     ChangeColour,
     Cluster,
-    Goal,
     Group,
     Headers,
     Hold,
@@ -27,9 +29,6 @@ from knitting.rows import (
     Return,
     Side,
     Step,
-    ToEnd,
-    ToMarkedStitch,
-    ToMarker,
     Turn,
     Unread,
     Work,
@@ -134,19 +133,20 @@ class _RowWorker:
                     return False
                 self.step(step)
         except Stop as stop:
-            self._stopped(stop, done, used)
+            if not stop.said_before:
+                self.problems.append(mended(stop, self.steps, done, used, self.start, self.walk))
             return False
         left = 0 if self.turned else self.walk.remaining
         if left:
-            self.problems.append(self._left_over(left, where))
+            self.problems.append(left_over(left, self.steps, self.start, self.writer, where))
         return not left
 
     def step(self, step: Step) -> None:
         walk = self.walk
         if isinstance(step, WorkTo):
-            distance = walk.distance(step.goal, step, step.span)
-            if distance:
-                walk.work(step.stitch, distance, step.span, to_goal=True)
+            count = distance(walk, step.goal, step, step.span)
+            if count:
+                walk.work(step.stitch, count, step.span, to_goal=True)
         elif isinstance(step, Work):
             if step.stitch.needs is not Needs.NOTHING:
                 self._check_lift(step)
@@ -166,7 +166,7 @@ class _RowWorker:
         elif isinstance(step, ChangeColour):
             self.colour = step.colour
         elif isinstance(step, Hold):
-            count = walk.distance(step.goal, step, step.span) if step.goal is not None else step.count
+            count = distance(walk, step.goal, step, step.span) if step.goal is not None else step.count
             behind = walk.behind
             self.held.append((step.name, walk.hold(count, step.span), behind))
         elif isinstance(step, Return):
@@ -187,9 +187,9 @@ class _RowWorker:
         if step.goal is None:
             self.walk.work(stitch, step.times, step.span)
             return
-        distance = self.walk.distance(step.goal, step, step.span)
-        if distance:
-            self.walk.work(stitch, distance, step.span, to_goal=True)
+        count = distance(self.walk, step.goal, step, step.span)
+        if count:
+            self.walk.work(stitch, count, step.span, to_goal=True)
 
     def _return(self, step: Return) -> None:
         found = self.setting.held.get(step.name)
@@ -206,17 +206,17 @@ class _RowWorker:
         if group.goal is None:
             self._times(group, simple, group.times)
             return
-        distance = self.walk.distance(group.goal, None, group.span)
-        if not distance:
+        length = distance(self.walk, group.goal, None, group.span)
+        if not length:
             return
         if simple is None:
-            self._until(group, self.walk.remaining - distance)
+            self._until(group, self.walk.remaining - length)
         elif simple.uses == 0:
             raise stops.goes_nowhere(group.span)
-        elif distance % simple.uses:
-            raise stops.not_a_multiple(group.span, simple.uses, distance)
+        elif length % simple.uses:
+            raise stops.not_a_multiple(group.span, simple.uses, length)
         else:
-            self._times(group, simple, distance // simple.uses)
+            self._times(group, simple, length // simple.uses)
 
     def _times(self, group: Group, simple: GroupWork | None, times: int) -> None:
         if simple is None:
@@ -263,79 +263,6 @@ class _RowWorker:
         mend = Mend(step.span, self.writer.stitch(STITCHES["yo"], step.times))
         self.problems.append(Problem(ProblemKind.NOTHING_TO_LIFT, step.span, message, hint, mends=(mend,)))
 
-    def _stopped(self, stop: Stop, at: int, used: int) -> None:
-        if stop.said_before:
-            return
-        if stop.kind is ProblemKind.TOO_FEW_STITCHES and not stop.hint:
-            wanted = _fixed_uses(self.steps[at:])
-            if wanted is not None:
-                stop.hint = f"The row uses {used + wanted} of {self.start}."
-                last = self.steps[at]
-                if at == len(self.steps) - 1 and isinstance(last, Work) and last.stitch in (KNIT, PURL):
-                    stop.mends = (Mend(last.span, self.writer.step(WorkTo(last.stitch, ToEnd(), NOWHERE))),)
-            else:
-                self._offer_nearer_goal(stop, at)
-        elif stop.kind is ProblemKind.MARKER_IN_THE_WAY:
-            self._offer_shift(stop, at)
-        elif stop.kind is ProblemKind.NO_MARKER and not stop.mends:
-            self._offer_no_mark(stop, at)
-        self.problems.append(stop.problem())
-
-    def _offer_nearer_goal(self, stop: Stop, at: int) -> None:
-        """For "k to last 3 sts" where too few are left: the goal that the steps after it would need."""
-        step, rest = self.steps[at], _fixed_uses(self.steps[at + 1 :])
-        goal = getattr(step, "goal", None)
-        if isinstance(step, WorkTo | InFabric) and isinstance(goal, ToEnd) and rest is not None and rest < goal.short:
-            better = self._said(step, ToEnd(rest))
-            stop.hint = f"The steps after it use {rest}: write '{better}'?"
-            stop.mends = (Mend(step.span, better),)
-
-    def _offer_shift(self, stop: Stop, at: int) -> None:
-        """For a stitch that reaches across a marker: the marker taken off ahead of it and put back after it."""
-        step = self.steps[at]
-        if isinstance(step, Work) and step.times == 1 and step.stitch.uses > 1:
-            off = self.writer.step(Marker(MarkerDeed.REMOVE, NOWHERE, ahead=self.walk.left))
-            on = self.writer.step(Marker(MarkerDeed.PLACE, NOWHERE))
-            stop.mends = (Mend(step.span, f"{off}, {self.writer.step(step)}, {on}"),)
-
-    def _offer_no_mark(self, stop: Stop, at: int) -> None:
-        """For a marker that is not there: the marked stitch that is, or nothing in the place of ``sm``."""
-        step = self.steps[at]
-        if isinstance(step, Marker):
-            following = self.steps[at + 1] if at + 1 < len(self.steps) else None
-            until = following.span.column if following else step.span.end
-            stop.mends = (Mend(Span(0, step.span.column, until - step.span.column), ""),)
-        elif isinstance(step, WorkTo | InFabric) and isinstance(step.goal, ToMarker):
-            marked = next((mark for mark in self.walk.marks if mark.in_stitch), None)
-            if marked is not None:
-                better = self._said(step, ToMarkedStitch(step.goal.short, centre=marked.name == "centre"))
-                stop.hint, stop.mends = f"Write '{better}'?", (Mend(step.span, better),)
-
-    def _left_over(self, left: int, where: Span) -> Problem:
-        message = f"{plural(left, 'stitch')} {'is' if left == 1 else 'are'} left over: "
-        message += f"the row uses {self.start - left} of {self.start}."
-        hint = ""
-        mends: tuple[Mend, ...] = ()
-        for at in range(len(self.steps) - 1, -1, -1):
-            step = self.steps[at]
-            if isinstance(step, WorkTo | Group | InFabric) and isinstance(step.goal, ToEnd):
-                where = step.span.to(self.steps[-1].span)
-                if isinstance(step, WorkTo | InFabric) and step.goal.short >= left:
-                    said = self._said(step)
-                    better = self._said(step, ToEnd(step.goal.short - left))
-                    hint = f"'{said}' leaves {left} too many: write '{better}'?"
-                    mends = (Mend(step.span, better),)
-                break
-        last = self.steps[-1] if self.steps else None
-        if not mends and isinstance(last, Work) and last.stitch in (KNIT, PURL):
-            better = self.writer.step(WorkTo(last.stitch, ToEnd(), NOWHERE))
-            hint, mends = f"Write '{better}' at the end?", (Mend(last.span, better),)
-        return Problem(ProblemKind.STITCHES_LEFT_OVER, where, message, hint, mends=mends)
-
-    def _said(self, step: WorkTo | InFabric, goal: Goal | None = None) -> str:
-        """A step with its own goal or another, as it is written: "k to last 3 sts"."""
-        return self.writer.step(step if goal is None else replace(step, goal=goal, whole=False))
-
 
 def _stitch_of(fabric: str, side: Side, in_round: bool) -> StitchKind:
     """The stitch that a fabric is made of in a row, where it is one stitch all along."""
@@ -345,31 +272,6 @@ def _stitch_of(fabric: str, side: Side, in_round: bool) -> StitchKind:
         knits = (side is Side.RS) == (fabric == "stockinette")
         return KNIT if knits else PURL
     return IN_PATTERN
-
-
-def group_work(steps: Sequence[Step]) -> GroupWork | None:
-    """Steps that always do the same, as runs; ``None`` where a goal, a mark or a colour is among them."""
-    runs: list[Run] = []
-    for step in steps:
-        if isinstance(step, Work):
-            runs.append(Run(step.stitch, step.times))
-        elif isinstance(step, Cluster):
-            runs.append(Run(ClusterWork(step), 1))
-        elif isinstance(step, InFabric) and step.goal is None:
-            runs.append(Run(IN_PATTERN, step.times))
-        elif isinstance(step, Group) and step.goal is None:
-            inner = group_work(step.steps)
-            if inner is None:
-                return None
-            runs.append(Run(inner, step.times))
-        else:
-            return None
-    return GroupWork(tuple(runs))
-
-
-def _fixed_uses(steps: Sequence[Step]) -> int | None:
-    works = group_work([step for step in steps if not isinstance(step, Marker | MarkStitch | ChangeColour | Turn)])
-    return works.uses if works else None
 
 
 def _works_in(steps: Sequence[Step]) -> list[Work]:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Mapping
 
 from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.worked import Elastic, GroupWork, PartWork, Run, Workable
 from knitting.problems import NOWHERE, Span
-from knitting.rows import Goal, Marker, Step, ToEnd, ToMarker
+from knitting.rows import Marker, Step
 from knitting.stitches import STITCHES, Family, StitchKind
 from knitting.words.writer import Writer
 
@@ -295,47 +295,6 @@ class Walk:
             self._emit(_UNWORKED, taken, 1, NOWHERE)
             count -= taken
         self.touched = False
-
-    # -- goals -------------------------------------------------------------------------------------
-
-    def distance(self, goal: Goal, step: Step | None, where: Span) -> int:
-        """Stitches from here to the goal of a step, or of a repeat where there is no step."""
-        if isinstance(goal, ToEnd):
-            whole, of_what = self.remaining, "the end"
-        elif isinstance(goal, ToMarker):
-            whole, of_what = self._to_marker(goal, step, where), "the marker"
-        else:
-            whole, of_what = self._to_marked(goal.centre, step, where), "the marked stitch"
-            self.at_marked_goal = goal.short == 0
-        self.touched = True
-        if whole < goal.short:
-            raise stops.beyond_goal(self.quoted(step), where, goal.short, whole, of_what)
-        return whole - goal.short
-
-    def _to_marker(self, goal: ToMarker, step: Step | None, where: Span) -> int:
-        reached = self.touched and not self.passes_by_word and not goal.short
-        for at, (distance, mark) in enumerate(self._ahead()):
-            just_passed = at == 0 and distance == 0 and reached
-            if not mark.in_stitch and not just_passed and goal.name in ("", mark.name):
-                return distance
-        if self.in_round and not goal.name:
-            return self.remaining
-        raise stops.no_mark(self.quoted(step), where, f"marker {goal.name}".strip())
-
-    def _to_marked(self, centre: bool, step: Step | None, where: Span) -> int:
-        for at, (distance, mark) in enumerate(self._ahead()):
-            if mark.in_stitch and not (at == 0 and distance == 0 and self.at_marked_goal):
-                return distance
-        if centre:
-            raise stops.no_centre(self.quoted(step), where)
-        raise stops.no_mark(self.quoted(step), where, "marked stitch")
-
-    def _ahead(self) -> Iterator[tuple[int, Mark]]:
-        """The marks ahead, each with the stitches before it."""
-        distance = self.left
-        for mark, count in zip(reversed(self.marks), reversed(self.counts), strict=True):
-            yield distance, mark
-            distance += mark.width + count
 
     # -- the end ------------------------------------------------------------------------------------
 
