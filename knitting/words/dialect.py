@@ -76,15 +76,21 @@ class Dialect:
     def match(
         self, forms: tuple[str, ...], tokens: Sequence[Token], at: int, read_slot: SlotReader
     ) -> tuple[str, Found, int] | None:
-        """The first of some forms that stands at ``at``: its name, its slots' values, the place after it."""
+        """The first of some forms that stands at ``at``: its name, its slots' values, the place after it.
+
+        Where several templates of that form fit, the one that takes in most words counts.
+        """
         if at >= len(tokens):
             return None
         by_word, others = self._by_opening(forms)
+        best: tuple[str, Found, int] | None = None
         for form, template in by_word.get(tokens[at].text, others):
+            if best is not None and form != best[0]:
+                break
             found = template.match(tokens, at, read_slot)
-            if found is not None:
-                return form, *found
-        return None
+            if found is not None and (best is None or found[1] > best[2]):
+                best = form, *found
+        return best
 
     def _by_opening(self, forms: tuple[str, ...]) -> _Index:
         """The templates of some forms in their order, by the word that each may begin with."""

@@ -1,0 +1,103 @@
+"""The fair copy: what a good editor would print, and that it is the same knitting."""
+
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+
+from knitting.fair_copy import fair_copy
+from knitting.needle.piece_worker import work_reading
+from knitting.needle.sameness import differing_rows
+from knitting.words.dialect import dialect, dialect_codes
+from knitting.words.reader import read
+from knitting.words.writer import write
+from tests.knitting.asking import worked
+from tests.knitting.test_laws import patterns
+
+DEMOS = sorted(Path(__file__).parents[2].glob("demo/*.txt"))
+
+PRINTED = [
+    ("Cast on 9 sts.\nRow 1: k9", "Row 1: Knit."),
+    ("Cast on 9 sts.\nRow 1: k2, yo, k7", "Row 1: K2, yo, k to end. (10 sts)"),
+    ("Cast on 20 sts.\nRow 1: k3, yo, k14, yo, k3", "Row 1: K3, yo, k to last 3 sts, yo, k3. (22 sts)"),
+    ("Cast on 8 sts.\nRow 1: k1, p1, k1, p1, k1, p1, k1, p1", "Row 1: *k1, p1; repeat from * to end."),
+    ("Cast on 9 sts.\nRow 1: k1, p1, k1, p1, k1, p1, k1, p1, k1", "Row 1: *k1, p1; repeat from * to last st, k1."),
+    ("Cast on 8 sts.\nRow 1: k2, k2tog, k2, k2tog", "Row 1: [k2, k2tog] twice. (6 sts)"),
+    ("Cast on 12 sts.\nRow 1: k1, yo, k1, yo, k1, yo, k9", "Row 1: [k1, yo] 3 times, k to end. (15 sts)"),
+    ("Cast on 5 sts.\nRow 1: k2, k2, k1", "Row 1: Knit."),
+    (
+        "Cast on 41 sts.\nMark the center stitch.\nRow 1: k20, yo, k1, yo, k20.",
+        "Mark the center stitch.\nRow 1: K to center st, yo, k1, yo, k to end. (21-1-21)",
+    ),
+    (
+        "Cast on 21 sts.\nMark the center stitch.\nRow 1: k9, cdd, k9.",
+        "Mark the center stitch.\nRow 1: K to 1 st before center st, cdd, k to end. (9-1-9)",
+    ),
+    (
+        "Cast on 18 sts.\nRow 1: k9, pm, k9.\nRow 2: Knit.\nRow 3: k7, k2tog, sm, ssk, k7.",
+        "Row 1: K9, pm, k9.\nRow 2: Knit.\nRow 3: K to 2 sts before m, k2tog, sm, ssk, k to end. (8-8)",
+    ),
+    (
+        "Cast on 9 sts.\nRow 1: k2, yo, k7\nRow 2: k10\nRow 3: k2, yo, k8\nRow 4: k11\nRow 5: k2, yo, k9\nRow 6: k12",
+        "Row 1: K2, yo, k to end. (10 sts)\nRow 2: Knit.\nRows 3-6: Repeat rows 1 and 2 twice.",
+    ),
+    ("Cast on 9 sts.\nRow 1: k9\nRow 2: knit\nRow 3: k9\nRow 4: k9", "Rows 1-4: Knit."),
+    (
+        "Cast on 9 sts.\nRow 1: k2, yo, k7\nRow 2: p10\nRow 3: k3, yo, k7\nRow 4: p11\nRow 5: k4, yo, k7\nRow 6: p12\nRow 7: k",
+        "Row 1: K2, yo, k to end. (10 sts)\nRow 2 and all WS rows: Purl.\nRow 3: K3, yo, k to end. (11 sts)\n"
+        "Row 5: K4, yo, k to end. (12 sts)\nRow 7: Knit.",
+    ),
+    (
+        "Cast on 9 sts.\nRow 1: k2, yo, k to end\nRepeat row 1 10 more times. (20 sts)",
+        "Row 1: K2, yo, k to end. (10 sts)\nRepeat row 1 10 more times. (20 sts)",
+    ),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "printed"), PRINTED)
+def test_an_editor_prints_it_so(text, printed):
+    piece = worked(text)
+    assert not piece.problems
+    copy = write(fair_copy(piece))
+    assert copy.rstrip("\n").split("\n", 1)[1] == printed
+    again = worked(copy)
+    assert not again.problems
+    assert differing_rows(piece, again) == []
+
+
+def test_words_that_do_not_add_up_are_left_alone():
+    piece = worked("Cast on 9 sts.\nRow 1: k1, p1, k1, p1, k1, p1, k9")
+    assert fair_copy(piece) is piece.piece
+
+
+@given(patterns())
+@settings(max_examples=80, deadline=None)
+def test_a_fair_copy_is_the_same_knitting(text):
+    piece = worked(text)
+    again = worked(write(fair_copy(piece)))
+    if not piece.problems:
+        assert not again.problems
+        assert differing_rows(piece, again) == []
+
+
+@pytest.mark.parametrize("code", dialect_codes())
+@pytest.mark.parametrize("demo", DEMOS, ids=[demo.stem for demo in DEMOS])
+def test_every_demo_written_in_every_dialect_works_to_the_same_rows(demo, code):
+    piece = worked(demo.read_text("utf-8"))
+    for printed in (fair_copy(piece), piece.piece):
+        again = work_reading(read(write(printed, dialect(code)), dialect(code)))
+        assert [problem.kind for problem in again.problems] == [problem.kind for problem in piece.problems]
+        assert [(row.side, row.colour, row.before, row.after, row.time) for row in again.rows] == [
+            (row.side, row.colour, row.before, row.after, row.time) for row in piece.rows
+        ]
+
+
+@given(patterns())
+@settings(max_examples=60, deadline=None)
+def test_a_made_up_pattern_works_the_same_in_every_dialect(text):
+    piece = worked(text)
+    for code in dialect_codes():
+        again = work_reading(read(write(piece.piece, dialect(code)), dialect(code)))
+        assert [(row.side, row.after, row.complete) for row in again.rows] == [
+            (row.side, row.after, row.complete) for row in piece.rows
+        ]
