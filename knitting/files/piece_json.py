@@ -8,9 +8,9 @@ from dataclasses import MISSING, fields, is_dataclass
 from enum import Enum
 from typing import Any, get_args, get_origin
 
-from knitting.files.shapes import is_enum, is_stitch, kind_of, members, options, without_none
+from knitting.files.shapes import is_enum, is_stitch, is_tagged, kind_of, members, options, without_none
 from knitting.problems import NOWHERE, Span
-from knitting.rows import Goal, Order, Piece, RepeatEnd, Row, Step
+from knitting.rows import Piece, Row
 from knitting.stitches import STITCHES, StitchKind
 
 FORMAT, VERSION = "bias-piece", 1
@@ -26,7 +26,7 @@ class NotAPiece(ValueError):
 
 def piece_to_json(piece: Piece) -> dict[str, Any]:
     """A piece in the published form (``docs/piece.schema.json``)."""
-    body = _encoded(piece, tagged=False)
+    body = _encoded(piece)
     return {"format": FORMAT, "version": VERSION, **body, "notes": [text for _, text in piece.notes]}
 
 
@@ -48,29 +48,25 @@ def piece_from_json(data: object) -> Piece:
     return Piece(piece.headers, piece.sections, kept)
 
 
-def _encoded(value: Any, tagged: bool) -> Any:
+def _encoded(value: Any) -> Any:
     if isinstance(value, StitchKind):
         return value.key
     if isinstance(value, Enum):
         return value.value
     if isinstance(value, tuple):
-        return [_encoded(each, tagged=True) for each in value if not isinstance(each, Span)]
+        return [_encoded(each) for each in value if not isinstance(each, Span)]
     if not is_dataclass(value) or isinstance(value, type):
         return value
     found: dict[str, Any] = {}
-    for name, hint, needed in members(type(value)):
+    for name, _, needed in members(type(value)):
         inner = getattr(value, name)
         if needed or inner != _default(type(value), name):
-            found[name] = _encoded(inner, tagged=bool(options(without_none(hint)[0])))
-    return {"kind": kind_of(type(value)), **found} if tagged and _is_one_of_several(type(value)) else found
+            found[name] = _encoded(inner)
+    return {"kind": kind_of(type(value)), **found} if is_tagged(type(value)) else found
 
 
 def _default(class_: type, name: str) -> Any:
     return next(field.default for field in fields(class_) if field.name == name)
-
-
-def _is_one_of_several(class_: type) -> bool:
-    return any(class_ in options(union).values() for union in (Goal, Order, RepeatEnd, Step))
 
 
 class _Decoder:
@@ -96,6 +92,8 @@ class _Decoder:
         if is_enum(hint):
             return _word(hint, data, path)
         if is_dataclass(hint) and isinstance(hint, type):
+            if is_tagged(hint):
+                return self._one_of({kind_of(hint): hint}, data, path, depth)
             return self._object(hint, data, path, depth)
         return _plain(hint, data, path)
 

@@ -7,7 +7,7 @@ from dataclasses import is_dataclass
 from typing import Any, get_args, get_origin
 
 from knitting.files.piece_json import FORMAT, VERSION
-from knitting.files.shapes import is_enum, is_stitch, kind_of, members, options, without_none
+from knitting.files.shapes import is_enum, is_stitch, is_tagged, kind_of, members, options, without_none
 from knitting.rows import Piece
 from knitting.stitches import STITCHES
 
@@ -51,7 +51,7 @@ def _shape(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
 def _present(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
     kinds = options(hint)
     if kinds:
-        return {"oneOf": [_reference(kind, class_, definitions) for kind, class_ in kinds.items()]}
+        return {"oneOf": [_reference(class_, definitions) for class_ in kinds.values()]}
     if get_origin(hint) is tuple:
         inner = get_args(hint)
         if inner[1] is Ellipsis:
@@ -63,19 +63,20 @@ def _present(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
     if is_enum(hint):
         return {"enum": [each.value for each in hint]}
     if is_dataclass(hint) and isinstance(hint, type):
-        return _reference("", hint, definitions)
+        return _reference(hint, definitions)
     return dict(_PLAIN[hint])
 
 
-def _reference(kind: str, class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
+def _reference(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
     name = kind_of(class_)
     if name not in definitions:
         definitions[name] = {}
-        definitions[name] = _object(class_, definitions, kind)
+        definitions[name] = _object(class_, definitions)
     return {"$ref": f"#/$defs/{name}"}
 
 
-def _object(class_: type, definitions: dict[str, Any], kind: str = "") -> dict[str, Any]:
+def _object(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
+    kind = kind_of(class_) if is_tagged(class_) else ""
     known = [(name, hint, needed) for name, hint, needed in members(class_) if name != "notes"]
     properties = {name: _shape(hint, definitions) for name, hint, _ in known}
     needed = [name for name, _, is_needed in known if is_needed]

@@ -15,6 +15,7 @@ from types import UnionType
 from typing import Any, Union, get_args, get_origin, get_type_hints
 
 from knitting.problems import Span
+from knitting.rows import Goal, Order, RepeatEnd, Step
 from knitting.stitches import StitchKind
 
 
@@ -71,3 +72,9 @@ def is_stitch(hint: Any) -> bool:
 def is_enum(hint: Any) -> bool:
     """Whether a type is one of a few words."""
     return isinstance(hint, type) and issubclass(hint, Enum)
+
+
+@cache
+def is_tagged(class_: type) -> bool:
+    """Whether a value says in ``kind`` what it is: wherever it may be one of several."""
+    return any(class_ in options(union).values() for union in (Goal, Order, RepeatEnd, Step))

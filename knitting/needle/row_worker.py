@@ -149,7 +149,7 @@ class _RowWorker:
                 walk.work(step.stitch, count, step.span, to_goal=True)
         elif isinstance(step, Work):
             if step.stitch.needs is not Needs.NOTHING:
-                self._check_lift(step)
+                self._check_lift(step, walk.used, walk.remaining)
             walk.work(step.stitch, step.times, step.span)
         elif isinstance(step, Group):
             self._group(step)
@@ -224,8 +224,10 @@ class _RowWorker:
                 self._once(group)
             return
         if self.first or any(_lifts(run) for run in simple.runs):
-            for step in _works_in(group.steps):
-                self._check_lift(step)
+            uses = simple.uses
+            for step, before in _works_in(group.steps):
+                after = self.walk.remaining - uses * (times - 1) - before
+                self._check_lift(step, self.walk.used + before, after)
         if len(simple.runs) == 1:
             run = simple.runs[0]
             self.walk.work(run.work, run.times * times, group.span)
@@ -250,12 +252,13 @@ class _RowWorker:
 
     # -- what does not add up ---------------------------------------------------------------------
 
-    def _check_lift(self, step: Work) -> None:
+    def _check_lift(self, step: Work, before: int, after: int) -> None:
+        """Whether an increase finds what it lifts; stitches lie ``before`` its first and ``after`` its last time."""
         walk, kind = self.walk, step.stitch
         if kind.needs is Needs.ROW_BELOW and self.first:
             message = f"{walk.said(kind)} lifts a stitch of the row below, and this is the first row."
             self._note(step, message, "Work a plain row first, or use a yarn over.")
-        elif kind.needs is Needs.NEIGHBOURS and not walk.in_round and not (walk.used and walk.remaining):
+        elif kind.needs is Needs.NEIGHBOURS and not walk.in_round and (before <= 0 or after <= 0):
             message = f"{walk.said(kind)} needs a stitch on both sides, and it stands at the very edge."
             self._note(step, message, "Work one stitch beyond it, or use a yarn over.")
 
@@ -274,13 +277,17 @@ def _stitch_of(fabric: str, side: Side, in_round: bool) -> StitchKind:
     return IN_PATTERN
 
 
-def _works_in(steps: Sequence[Step]) -> list[Work]:
-    found: list[Work] = []
+def _works_in(steps: Sequence[Step]) -> list[tuple[Work, int]]:
+    """The single steps of a group, each with the stitches that are used before it in one time of the group."""
+    found: list[tuple[Work, int]] = []
+    before = 0
     for step in steps:
         if isinstance(step, Group):
-            found += _works_in(step.steps)
+            found += [(work, before + inner) for work, inner in _works_in(step.steps)]
         elif isinstance(step, Work):
-            found.append(step)
+            found.append((step, before))
+        work = group_work((step,))
+        before += work.uses if work is not None else 0
     return found
 
 

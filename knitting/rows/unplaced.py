@@ -26,4 +26,6 @@ def _bare(value: Any) -> Any:
     if type(value).__module__.startswith("knitting.stitches"):
         return value
     changed = {field.name: _bare(getattr(value, field.name)) for field in fields(value)}
+    # A place that need not be there is none where nothing was written.
+    changed |= {field.name: None for field in fields(value) if field.default is None and changed[field.name] == NOWHERE}
     return replace(value, **changed)

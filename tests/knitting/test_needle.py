@@ -9,7 +9,7 @@ from knitting.words.dialect import dialect, dialect_codes
 from knitting.words.slips import nearest_stitch, nearest_word
 from knitting.words.templates import compile_template, fill_template
 from knitting.words.tokens import tokens_of
-from tests.knitting.asking import one_row
+from tests.knitting.asking import one_row, worked
 
 STITCH, MARKER = Mark(True), Mark(False)
 
@@ -115,6 +115,24 @@ def test_an_unbalanced_template_is_our_own_bug():
         compile_template("to last <nothing>", CLASSES)
     with pytest.raises(KeyError, match="no dialect"):
         dialect("klingon")
+
+
+@pytest.mark.parametrize(
+    ("words", "lifted"),
+    [
+        ("[k1, m1l, k2] 3 times", True),
+        ("[k1, [m1l, k1] twice] 3 times", True),
+        ("[m1l, k3] 3 times", False),
+        ("[k3, m1l] 3 times", False),
+        ("k1, [m1l, k2] 4 times", True),
+        ("[k2, m1l] 4 times, k1", True),
+        ("*k2, m1l, k1; rep from * to end", True),
+        ("*k2, k1, m1l; rep from * to end", False),
+    ],
+)
+def test_a_make_one_in_a_repeat_is_at_the_edge_only_where_it_stands_there(words, lifted):
+    problems = worked(f"Cast on 9 sts.\nRow 1: Knit.\nRow 2: {words}").problems
+    assert [problem.kind.value for problem in problems] == ([] if lifted else ["nothing-to-lift"])
 
 
 def test_every_stitch_of_the_table_can_be_written_and_read_again():
