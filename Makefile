@@ -6,7 +6,7 @@ BIND ?= 127.0.0.1:8000
 export BIAS_BIND := $(BIND)
 export UV_PYTHON_DOWNLOADS := never
 
-.PHONY: demo test check setup setup-dev browser css css-check bench screenshots lock format serve
+.PHONY: demo test check setup setup-dev browser css css-check bench fuzz screenshots lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -36,6 +36,10 @@ check: setup-dev css-check  ## lint, types, import contract, migrations, styles
 bench: setup-dev  ## ratios beside a plain reference
 	$(BIN)/python -m pytest benchmarks --benchmark-columns=min,median,rounds -p no:timeout
 
+fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
+	$(VENV)-tools/bin/uv venv -q --allow-existing $(VENV)-fuzz && VIRTUAL_ENV=$(VENV)-fuzz $(VENV)-tools/bin/uv pip install -q --require-hashes -r requirements/fuzz.txt
+	PYTHONPATH=. $(VENV)-fuzz/bin/python benchmarks/fuzz.py 60
+
 screenshots: setup-dev browser  ## the main views from the demo data
 	$(BIN)/python docs/screenshots/make.py
 
@@ -53,6 +57,7 @@ format: setup-dev
 lock: setup-dev  ## pin the dependencies anew, by hash
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/base.in -o requirements/base.txt
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/dev.in -o requirements/dev.txt
+	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/fuzz.in -o requirements/fuzz.txt
 
 setup: $(VENV)/.set-up-base
 setup-dev: $(VENV)/.set-up-dev

@@ -8,10 +8,13 @@ import time
 import pytest
 from django.test import Client
 
-from benchmarks.test_speed import TEXT
+from benchmarks.test_speed import TEXT, median
 from bias.joining.household import household_knitter
 from bias.keeping.actions import keep_piece
-from bias.workbench import workout
+from bias.workbench import digest, workout
+from bias.writing.line_html import lines_html
+from bias.writing.margin import margin
+from knitting.words import reader, row_reader
 
 
 @pytest.mark.django_db
@@ -32,3 +35,53 @@ def test_page_of_a_large_piece(address):
     print(f"\n{address}: {first * 1000:.0f} ms, again {again * 1000:.0f} ms; {wire}")
     assert first < 0.250
     assert len(answer.content) < 300_000
+
+
+def written_out(rows: int, first: str = "K3") -> str:
+    """So many rows, each in a line of its own with its count."""
+    lines = ["Title: Long", "Cast on 9 sts."]
+    for row in range(1, rows + 1):
+        side = "RS" if row % 2 else "WS"
+        lines.append(f"Row {row} ({side}): {first}, yo, k to last 3 sts, yo, k3. ({9 + 2 * row} sts)")
+    return "\n".join(lines)
+
+
+def margin_of(text: str) -> str:
+    """Everything that the margin needs, from the text on."""
+    return lines_html(margin(workout(text)))
+
+
+def test_the_margin_of_400_lines(benchmark):
+    """Read, worked and its margin rendered, as if nothing of it had been seen before."""
+    text = written_out(400)
+
+    def anew() -> str:
+        for kept in (workout, reader._read_line, row_reader._body):
+            kept.cache_clear()
+        return margin_of(text)
+
+    page = benchmark(anew)
+    assert page.count('class="ln') == 402
+    taken = median(anew)
+    print(f"\n400 lines read, worked and their margin: {taken * 1000:.0f} ms")
+    assert taken < 0.120
+
+
+@pytest.mark.django_db
+def test_a_keystroke_in_400_lines():
+    """One line typed on: the whole request, and how many lines it sends."""
+    household_knitter()
+    client = Client()
+    begun = seen = written_out(400)
+    client.post("/begin/check/", {"words": begun})
+    taken = []
+    for typed in range(1, 10):
+        words = begun.replace("Row 200 (WS): K3", f"Row 200 (WS): K{'0' * typed}3")
+        start = time.perf_counter()
+        answer = client.post("/begin/check/", {"words": words, "seen": digest(seen)})
+        taken.append(time.perf_counter() - start)
+        assert answer.content.decode().count('class="ln') == 1
+        seen = words
+    middle = sorted(taken)[len(taken) // 2]
+    print(f"\na keystroke in 400 lines: {middle * 1000:.0f} ms")
+    assert middle < 0.200

@@ -9,6 +9,7 @@ from knitting.needle.in_words import runs_in_words
 from knitting.needle.needle import Mark
 from knitting.needle.worked import PartWork, WorkedRow
 from knitting.rows import Side
+from knitting.words.dialect import Dialect
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,8 +51,8 @@ class StripPart:
         return ", ".join(word.said for word in self.words)
 
 
-def strip(row: WorkedRow) -> tuple[StripPart, ...]:
-    """The parts of a row in working order, empty ones left out."""
+def strip(row: WorkedRow, words: Dialect | None = None) -> tuple[StripPart, ...]:
+    """The parts of a row in working order, empty ones left out; what to do is said in ``words``."""
     names = part_names(row)
     before = _counts_before(row)
     flags = _flags(row)
@@ -59,9 +60,9 @@ def strip(row: WorkedRow) -> tuple[StripPart, ...]:
     for at, part in enumerate(row.work):
         if not part.runs and not part.stitches and not before[at]:
             continue
-        words = tuple(Word(said, change) for said, change in runs_in_words(part.runs))
+        to_do = tuple(Word(said, change) for said, change in runs_in_words(part.runs, words))
         letter, hue = flags[at]
-        found.append(StripPart(names[at], words, before[at], part.stitches, letter, hue, part.mark is not None))
+        found.append(StripPart(names[at], to_do, before[at], part.stitches, letter, hue, part.mark is not None))
     return tuple(found)
 
 

@@ -47,6 +47,11 @@ class Sitting:
         return self.workout.strip(self.row) if self.row else ()
 
     @property
+    def doubt(self) -> str:
+        """What is easily misread in this row, or nothing."""
+        return self.workout.doubts_by_line.get(self.row.span.line, "") if self.row else ""
+
+    @property
     def following(self) -> WorkedRow | None:
         """The row after it."""
         return self.all_rows[self.rows + 1] if self.rows + 1 < len(self.all_rows) else None

@@ -163,7 +163,7 @@ class Workout:
 
     def strip(self, row: WorkedRow) -> tuple[StripPart, ...]:
         """A row's parts."""
-        return strip(row)
+        return strip(row, self.reading.dialect)
 
 
 @lru_cache(maxsize=_KEPT)

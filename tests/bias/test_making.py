@@ -9,6 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from bias.keeping.actions import keep_piece
 from bias.making.actions import row_done, standing, take_back
 from bias.making.models import Event
 from bias.making.standing import fold
@@ -140,3 +141,16 @@ def test_a_page_without_scripts_can_press_row_done_too(client, piece):
         answer = client.post(f"/pieces/{piece.pk}/needles/events/", {"id": id_, "kind": "row", "row": 1})
         assert answer["Location"] == f"/pieces/{piece.pk}/needles/"
     assert standing(piece).rows == 1
+
+
+def test_what_is_easily_misread_is_said_at_the_needles(client, knitter):
+    piece = keep_piece(knitter, "Cast on 14 sts.\nRow 1: k6, k2tog, k5, kfb\nRow 2: Knit.")
+    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    assert "+1 -1: increases and decreases cancel, and the count stays at 14." in page
+
+
+def test_an_italian_piece_is_worked_in_italian_words(client, knitter):
+    piece = keep_piece(knitter, "Avviare 9 m.\nFerro 1: 2 dir, gett, dir fino alla fine.")
+    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    assert "gett" in page
+    assert "7 dir" in page

@@ -123,3 +123,50 @@ def test_bytes_that_are_no_text_get_an_answer(tmp_path, capsys):
     place.write_bytes(bytes(range(256)) * 40)
     assert main(["check", str(place)]) == 1
     assert "line 1" in capsys.readouterr().out
+
+
+def test_write_prints_a_fair_copy_in_each_dialect(pattern, capsys):
+    text = "Cast on 6 sts.\nRow 1: k1, p1, k1, p1, k1, p1\nRow 2: k2, yo, k4\nBind off."
+    for code, lines in {
+        "us": ["Cast on 6 sts.", "Row 1: *k1, p1; repeat from * to end.", "Row 2: K2, yo, k4. (7 sts)", "Bind off."],
+        "uk": ["Cast on 6 sts.", "Row 1: *k1, p1; repeat from * to end.", "Row 2: K2, yfwd, k4. (7 sts)", "Cast off."],
+        "it": ["Avviare 6 m.", "Ferro 1: *1 dir, 1 rov; ripetere da * fino alla fine.", "Ferro 2: 2 dir, gett, 4 dir. (7 m)", "Intrecciare."],
+    }.items():  # fmt: skip
+        assert main(["write", pattern(text), "--dialect", code]) == 0
+        assert capsys.readouterr().out.splitlines() == lines
+    assert main(["write", pattern(text), "--as-written"]) == 0
+    assert "Row 1: K1, p1, k1, p1, k1, p1." in capsys.readouterr().out
+
+
+def test_a_file_is_read_in_the_dialect_that_is_set(pattern, capsys):
+    assert main(["check", pattern("Avviare 5 m.\nFerro 1: dir"), "--read-as", "us"]) == 1
+    assert main(["check", pattern("Avviare 5 m.\nFerro 1: dir")]) == 0
+    capsys.readouterr()
+    with pytest.raises(SystemExit) as refused:
+        main(["write", pattern(STRIPED), "--dialect", "xx"])
+    assert refused.value.code == 2
+
+
+def test_a_piece_goes_out_as_json_and_is_read_again(pattern, tmp_path, capsys):
+    main(["count", pattern(STRIPED), "--json"])
+    rows = json.loads(capsys.readouterr().out)["rows"]
+    assert main(["write", pattern(STRIPED), "--json"]) == 0
+    (tmp_path / "piece.json").write_text(capsys.readouterr().out, "utf-8")
+    assert main(["count", str(tmp_path / "piece.json"), "--json"]) == 0
+    again = json.loads(capsys.readouterr().out)["rows"]
+    assert [{**row, "line": 0} for row in again] == [{**row, "line": 0} for row in rows]
+    (tmp_path / "piece.json").write_text("{", "utf-8")
+    assert main(["count", str(tmp_path / "piece.json")]) == 2
+    assert "cannot be read as JSON" in capsys.readouterr().err
+
+
+def test_count_prints_csv_and_what_is_held(pattern, capsys):
+    assert main(["count", pattern(STRIPED), "--csv"]) == 0
+    assert capsys.readouterr().out.splitlines()[1] == "1,Row 1,,1,RS,A,8,5,5,0,5,k5"
+    main(["count", pattern("Cast on 9 sts.\nRow 1: k4, place next 3 sts on hold as left cuff, k2"), "--json"])
+    assert json.loads(capsys.readouterr().out)["held"] == {"left cuff": 3}
+
+
+def test_write_prints_the_glossary(pattern, capsys):
+    assert main(["write", pattern(STRIPED), "--glossary"]) == 0
+    assert capsys.readouterr().out == "k: knit\nyo: yarn over\n"

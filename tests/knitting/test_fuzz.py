@@ -1,0 +1,101 @@
+"""Bad input: nonsense and good patterns with slips; never a crash, a hang, or a flood of memory."""
+
+import subprocess
+import sys
+import time
+from itertools import pairwise
+from pathlib import Path
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from knitting.doubts import doubts
+from knitting.needle.piece_worker import work_reading
+from knitting.words.dialect import dialect, dialect_codes
+from knitting.words.highlights import highlights
+from knitting.words.reader import read
+from knitting.words.writer import write
+from tests.knitting.test_files import EVERYTHING
+from tests.knitting.test_problems import HOSTILE
+
+ROOT = Path(__file__).parents[2]
+GOOD = [demo.read_text("utf-8") for demo in sorted(ROOT.glob("demo/*.txt"))] + [EVERYTHING]
+GOOD += [write(read(text).piece, dialect(code)) for text in GOOD for code in dialect_codes()[1:]]
+WORDS = sorted({word for text in GOOD for word in text.split()})
+SLIPS = st.lists(
+    st.tuples(
+        st.sampled_from(["word", "cut", "twice", "swap", "text", "number"]),
+        st.floats(0, 1),
+        st.floats(0, 1),
+        st.sampled_from(WORDS),
+        st.text(max_size=3),
+        st.sampled_from([0, 1, 7, 99, 1_000, 10**7]),
+    ),
+    min_size=1,
+    max_size=6,
+)
+MOST_SECONDS = 1.0
+MOST_MEGABYTES = 300
+
+
+def slipped(text, slips):
+    """A good pattern with words put in, stretches cut out, lines doubled or exchanged."""
+    for how, one, other, word, letters, number in slips:
+        at, lines = int(one * len(text)), text.split("\n")
+        first, second = int(one * (len(lines) - 1)), int(other * (len(lines) - 1))
+        if how == "cut":
+            text = text[:at] + text[at + int(other * 12) :]
+        elif how in ("twice", "swap"):
+            if how == "twice":
+                lines.insert(second, lines[first])
+            else:
+                lines[first], lines[second] = lines[second], lines[first]
+            text = "\n".join(lines)
+        else:
+            text = text[:at] + {"word": f"{word} ", "text": letters, "number": str(number)}[how] + text[at:]
+    return text
+
+
+def answered(text):
+    """Everything that the editor asks of a text."""
+    start = time.perf_counter()
+    reading = read(text)
+    piece = work_reading(reading)
+    inks = highlights(reading)
+    doubts(piece, reading.dialect)
+    assert time.perf_counter() - start < MOST_SECONDS
+    for each in inks.values():
+        assert all(one.column + one.length <= other.column for one, other in pairwise(each))
+    assert all(problem.where.line >= 1 and problem.where.column >= 1 for problem in piece.problems)
+    return reading, piece
+
+
+@given(st.sampled_from(GOOD), SLIPS)
+@settings(max_examples=250, deadline=None)
+def test_a_pattern_with_slips_gets_an_answer_and_reads_back_as_it_was_read(text, slips):
+    reading, piece = answered(slipped(text, slips))
+    again = work_reading(read(write(reading.piece, reading.dialect), reading.dialect))
+    if not reading.problems:
+        assert [row.end for row in again.rows] == [row.end for row in piece.rows]
+
+
+@given(st.text(max_size=600) | st.lists(st.sampled_from([*WORDS, "\n", "(", "]", "*", ":"]), max_size=80).map(" ".join))
+@settings(max_examples=250, deadline=None)
+def test_nonsense_gets_an_answer(text):
+    answered(text)
+
+
+def test_no_input_takes_much_memory():
+    script = (
+        "import resource, sys\n"
+        "from tests.knitting.test_problems import HOSTILE\n"
+        "from knitting.words.reader import read\n"
+        "from knitting.needle.piece_worker import work_reading\n"
+        "begun = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss\n"
+        "for text in HOSTILE:\n"
+        "    work_reading(read(text))\n"
+        "print((resource.getrusage(resource.RUSAGE_SELF).ru_maxrss - begun) // 1024)\n"
+    )
+    found = subprocess.run([sys.executable, "-c", script], cwd=ROOT, capture_output=True, text=True, check=True)
+    assert len(HOSTILE) > 20
+    assert int(found.stdout) < MOST_MEGABYTES
