@@ -56,7 +56,7 @@ def test_the_margin_of_400_lines(benchmark):
     text = written_out(400)
 
     def anew() -> str:
-        for kept in (workout, reader._read_line, row_reader._body):
+        for kept in (workout, margin, reader._read_line, row_reader._body, row_reader._head_like):
             kept.cache_clear()
         return margin_of(text)
 

@@ -48,7 +48,7 @@ __all__ = [
 ]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Workout:
     """All that comes of one text. What is costly is made when first asked for."""
 

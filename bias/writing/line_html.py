@@ -7,8 +7,8 @@ that an answer may take. Every text goes through ``escape``.
 from __future__ import annotations
 
 from collections.abc import Iterable
+from html import escape
 
-from django.utils.html import escape
 from django.utils.safestring import SafeString, mark_safe
 
 from bias.writing.margin import MarginLine, Stretch

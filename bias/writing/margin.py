@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
@@ -14,6 +15,7 @@ from knitting.words.highlights import Highlight
 from knitting.words.tokens import lines_of
 
 _MOST_PARTS_SAID = 9
+_MOST_KEPT = 16
 _PART_TO_SEND = 0.4
 """Share of changed lines from which all of them are sent at once."""
 
@@ -71,7 +73,8 @@ class MarginLine:
         return bool(self.count and self.count.complete and not self.wrong)
 
 
-def margin(found: Workout) -> list[MarginLine]:
+@lru_cache(maxsize=_MOST_KEPT)
+def margin(found: Workout) -> tuple[MarginLine, ...]:
     """Every line of the text in order."""
     counts = {count.line: count for count in found.worked.lines}
     wrong: dict[int, list[Problem]] = {}
@@ -79,7 +82,7 @@ def margin(found: Workout) -> list[MarginLine]:
         wrong.setdefault(problem.where.line, []).append(problem)
     doubts = found.doubts_by_line
     inks = found.highlights
-    return [
+    return tuple(
         MarginLine(
             number,
             stretches(text, inks.get(number, ()), [problem.where for problem in wrong.get(number, [])]),
@@ -88,7 +91,7 @@ def margin(found: Workout) -> list[MarginLine]:
             doubts.get(number, ""),
         )
         for number, text in enumerate(lines_of(found.text), start=1)
-    ]
+    )
 
 
 def changed_lines(old: Workout, new: Workout) -> list[MarginLine] | None:

@@ -5,12 +5,14 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
+from knitting.problems import Span
 from knitting.rows import Claim
 from knitting.words.dialect import Dialect
 from knitting.words.tokens import Token, span_of, tokens_of
 
 _OPENERS = {")": "(", "]": "["}
 _DASHED = re.compile(r"[-=:‐‑–—−]\s*\d+\s*\w+[ .]*$")
+_PLAIN = re.compile(r"\(([0-9]{1,9}) (\w+)\)[ .]*$")
 _JOINTS = frozenset({"-", ",", "/", ":", "=", "total"})
 
 
@@ -36,6 +38,10 @@ def claim_at_end(said: str, line: int, column: int, dialect: Dialect) -> tuple[s
 
     Only what can be the count is made into tokens: rows that differ in it alone have one body.
     """
+    plain = _PLAIN.search(said)
+    if plain is not None and plain[2].lower() in dialect.classes["st"]:
+        at, length = plain.start(), len(plain[0].rstrip(" ."))
+        return said[:at], Claim(int(plain[1]), Span(line, column + at, length))
     bare = said.rstrip(" .")
     if bare.endswith((")", "]")):
         opener = bare.rfind(_OPENERS[bare[-1]])

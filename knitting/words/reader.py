@@ -12,7 +12,7 @@ from knitting.words.detection import detect
 from knitting.words.dialect import Dialect
 from knitting.words.headers import HeaderReader, header_of
 from knitting.words.orders import order_reader
-from knitting.words.row_reader import read_head, read_row
+from knitting.words.row_reader import head_of, read_row
 from knitting.words.slips import nearest_word
 from knitting.words.tokens import Token, lines_of, span_of, tokens_of
 from knitting.words.writer import say_cast_on
@@ -137,8 +137,7 @@ class _LineRead:
 def _read_line(words: Dialect, number: int, line_text: str) -> _LineRead:
     """What one line says; while a text is edited, the lines that stay as they are need no second reading."""
     colon = line_text.find(":")
-    begin = tokens_of(line_text[: colon + 1] if colon > 0 else line_text, number)
-    head = read_head(begin, words)
+    head = head_of(line_text[: colon + 1] if colon > 0 else line_text, number, words)
     if head is not None:
         row, problems = read_row(head, number, line_text[head.end - 1 :], head.end, words)
         return _LineRead((row,), tuple(problems))

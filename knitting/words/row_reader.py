@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -20,6 +21,7 @@ _GATHERED = ("gathered_ws", "gathered_rs", "gathered_even", "gathered_odd", "gat
 _NAMED = ("next_times", "next", "set_up", "foundation", "first", "last")
 _HEAD_FORMS = (*_GATHERED, *_NAMED, "numbered")
 _MOST_KEPT = 8_192
+_ONE_NUMBER = re.compile(r"(\D*)([0-9]{1,9})(\D*)$")
 
 
 class Head(NamedTuple):
@@ -38,6 +40,34 @@ class Head(NamedTuple):
     note: str = ""
     side_span: Span | None = None
     number_span: Span | None = None
+
+
+def head_of(text: str, line: int, dialect: Dialect) -> Head | None:
+    """The head of a row at the start of a line's text, or ``None`` where no row begins.
+
+    Heads with one number are read once for all numbers of as many figures: in a long pattern they are the most.
+    """
+    single = _ONE_NUMBER.match(text)
+    if single is None:
+        return read_head(tokens_of(text, line), dialect)
+    before, figures, after = single.groups()
+    like = "1" * len(figures)
+    known = _head_like(dialect, before, like, after)
+    if known is None:
+        return None
+    if known.numbers != (int(like),):
+        return read_head(tokens_of(text, line), dialect)
+    side, own = known.side_span, known.number_span
+    return known._replace(
+        numbers=(int(figures),),
+        side_span=Span(line, side.column, side.length) if side else None,
+        number_span=Span(line, own.column, own.length) if own else None,
+    )
+
+
+@lru_cache(maxsize=_MOST_KEPT)
+def _head_like(dialect: Dialect, before: str, figures: str, after: str) -> Head | None:
+    return read_head(tokens_of(before + figures + after), dialect)
 
 
 def read_head(tokens: Sequence[Token], dialect: Dialect) -> Head | None:
