@@ -23,7 +23,10 @@ document.addEventListener("alpine:init", () => {
       field.addEventListener("htmx:beforeSwap", (event) => {
         if (event.target === field && field.value !== this.asked) event.detail.shouldSwap = false;
       });
-      field.addEventListener("htmx:afterSettle", () => this.showLine());
+      field.addEventListener("htmx:afterSettle", () => {
+        this.showLine();
+        this.$refs.dialect.value = document.getElementById("told").dataset.dialect;
+      });
       field.addEventListener("beforeinput", (event) => {
         if (event.inputType !== "historyUndo" && event.inputType !== "historyRedo") return;
         event.preventDefault();
@@ -173,6 +176,17 @@ document.addEventListener("alpine:init", () => {
       field.focus({ preventScroll: true });
       field.setSelectionRange(from, from + length);
       this.$refs.lines.children[line - 1]?.scrollIntoView({ block: "center" });
+    },
+
+    // The dialect is set in the words themselves, so that the text is read alike wherever it goes.
+    speak(name) {
+      const lines = this.$refs.words.value.split("\n");
+      const at = lines.findIndex((line) => /^\s*(language|dialect|lingua|dialetto)\s*:/i.test(line));
+      if (at < 0) this.put(0, 0, `Language: ${name}\n`);
+      else {
+        const from = this.offset(at + 1, 1);
+        this.put(from, from + lines[at].length, `Language: ${name}`);
+      }
     },
 
     mend(button) {

@@ -10,7 +10,7 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from bias.keeping.actions import Overtaken, keep_piece, revise
 from bias.keeping.models import Piece
-from bias.workbench import NotAPiece, Workout, recent, words_of_json, workout
+from bias.workbench import NotAPiece, Workout, dialects, recent, words_of_json, workout
 from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
@@ -116,7 +116,7 @@ def _under(found: Workout, line: int, time: int) -> dict[str, Any]:
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
-    return render(request, template, {**_shown(workout(words), None), **about, "words": words})
+    return render(request, template, {**_shown(workout(words), None), "dialects": dialects(), **about, "words": words})
 
 
 def _shown(found: Workout, changed: list[MarginLine] | None) -> dict[str, Any]:

@@ -179,6 +179,20 @@ def test_written_out_in_italian_and_back(page, live_server, demo):
     expect(field(page)).to_have_value(re.compile("Ferro 4: 5 dir$"))
 
 
+def test_the_dialect_is_told_from_the_words_and_can_be_set(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    told = page.get_by_label("rows in")
+    field(page).fill("Avviare 5 m.\nFerro 1: 2 dir, gett, 3 dir")
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+    expect(told).to_have_value("Italiano")
+    told.select_option("UK English")
+    expect(field(page)).to_have_value(re.compile("^Language: UK English\n"))
+    expect(page.locator("#verdict")).to_contain_text("do not add up")
+    told.select_option("Italiano")
+    expect(field(page)).to_have_value(re.compile("^Language: Italiano\nAvviare"))
+    expect(page.locator("#verdict")).to_have_text("Every row adds up")
+
+
 def test_a_json_file_is_dropped_in_and_nonsense_is_refused(page, live_server, demo):
     page.goto(f"{live_server.url}/pieces/{demo['Switchback scarf'].pk}/words/written/")
     with page.expect_download() as caught:
