@@ -111,7 +111,8 @@ document.addEventListener("alpine:init", () => {
 
     row() {
       const values = { line: this.line, time: document.getElementById("at-time").value };
-      htmx.ajax("GET", this.$root.dataset.rowUrl, { source: "#under", target: "#under", swap: "innerHTML", values });
+      htmx.ajax("GET", this.$root.dataset.rowUrl, { source: "#under", target: "#under", swap: "innerHTML", values })
+        .then(() => this.$refs.lines.children[this.line - 1]?.scrollIntoView({ block: "nearest" }));
     },
 
     check() {

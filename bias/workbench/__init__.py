@@ -61,6 +61,11 @@ class Workout:
         """What the words call the piece."""
         return self.worked.piece.title
 
+    @property
+    def said_stitches(self) -> str:
+        """All stitches worked, as they are said."""
+        return f"{self.worked.stitches:,}"
+
     @cached_property
     def layout(self) -> Layout | NotLaid:
         """The cloth laid flat."""

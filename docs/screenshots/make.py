@@ -35,6 +35,35 @@ def type_in(page: Page) -> None:
     page.locator("h1").evaluate("_ => document.activeElement.blur()")
 
 
+def put_caret(page: Page, line: int) -> None:
+    """The caret at the start of a line, and its needle below."""
+    page.get_by_label("Written rows").evaluate(
+        """(field, line) => {
+            const at = field.value.split("\\n").slice(0, line - 1).join("\\n").length + 1;
+            field.focus();
+            field.setSelectionRange(at, at);
+        }""",
+        line,
+    )
+    page.wait_for_selector("#under .strip")
+
+
+def words_of(page: Page, title: str, tab: str = "Words") -> None:
+    """One of the pages of a piece's words."""
+    open_piece(page, title)
+    page.get_by_role("link", name=tab, exact=True).click()
+    page.wait_for_load_state("networkidle")
+
+
+def mend(page: Page) -> None:
+    """The draft with its first mistake mended and saved, for a revision."""
+    words_of(page, "Spinnaker, a draft from the circle")
+    page.get_by_role("button", name="write 'k to last 2 sts'").click()
+    page.wait_for_selector("#verdict:has-text('One place')")
+    page.get_by_role("button", name="Save").click()
+    page.get_by_role("link", name="Revisions").click()
+
+
 def take(page: Page, name: str) -> None:
     """One picture."""
     page.wait_for_timeout(300)
@@ -57,6 +86,19 @@ def desk(page: Page) -> None:
         take(page, name)
     type_in(page)
     take(page, "bring-in")
+    words_of(page, "Tideline shawl")
+    put_caret(page, 10)
+    take(page, "words")
+    words_of(page, "Sash Window, square one", "Own hand")
+    page.get_by_label("Marks").select_option("needle-before")
+    page.get_by_label("First stitch").select_option("sl")
+    page.get_by_role("button", name="Show what changes").click()
+    take(page, "hand")
+    words_of(page, "Harbour corner cloth", "Written out")
+    page.get_by_role("link", name="Italiano").click()
+    take(page, "written")
+    mend(page)
+    take(page, "revisions")
 
 
 def phone(page: Page) -> None:
@@ -67,6 +109,9 @@ def phone(page: Page) -> None:
     take(page, "needles")
     type_in(page)
     take(page, "bring-in-phone")
+    words_of(page, "Tideline shawl")
+    put_caret(page, 10)
+    take(page, "words-phone")
 
 
 def main() -> int:

@@ -92,6 +92,7 @@ def _counted(piece: Piece, worked: WorkedPiece) -> Piece:
     """Counts at the ends of the rows that change, and of the repeats that do not name theirs."""
     again = work_piece(piece, gauge=worked.piece.headers.gauge)
     firsts = _first_and_last(again.rows)
+    starts = {count.line: count.first_start for count in again.lines}
     by_line = {count.line: again.rows[count.last_row].end for count in again.lines if count.last_row is not None}
 
     def one(order: Order) -> Order:
@@ -102,7 +103,10 @@ def _counted(piece: Piece, worked: WorkedPiece) -> Piece:
         if isinstance(order, SameAs):
             last = firsts.get(order.span)
             return replace(order, claim=_claim_of(last[1]) if last else None)
-        if isinstance(order, Repeat) and not isinstance(order.until, UntilCount):
+        if isinstance(order, Repeat) and isinstance(order.until, UntilCount):
+            begin = starts.get(order.span.line, 0)
+            return replace(order, until=replace(order.until, remain=begin > order.until.count))
+        if isinstance(order, Repeat):
             end = by_line.get(order.span.line)
             return replace(order, claim=Claim(end, NOWHERE) if end and order.claim else None)
         return order

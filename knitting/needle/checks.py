@@ -58,7 +58,9 @@ def worked_past(until: UntilCount, before: int, after: int, writer: Writer) -> P
             f"so the count goes from {before} to {after}."
         )
         hint = f"Write {before} or {after} instead of {until.count}."
-        mends = tuple(Mend(until.span, writer.until(UntilCount(count, NOWHERE))) for count in (before, after))
+        mends = tuple(
+            Mend(until.span, writer.until(UntilCount(count, NOWHERE, until.remain))) for count in (before, after)
+        )
         return Problem(ProblemKind.STEPPED_PAST, until.span, message, hint, mends=mends)
     if abs(gap_after) >= abs(gap_before):
         message = f"There are never {until.count}: each time {_said_change(change)}, from {before} to {after}."

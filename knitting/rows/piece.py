@@ -79,10 +79,11 @@ class SameAs:
 
 @dataclass(frozen=True, slots=True)
 class UntilCount:
-    """Repeat until so many stitches are on the needle at the end of a time."""
+    """Repeat until so many stitches are on the needle at the end of a time; ``remain`` if they grow fewer."""
 
     count: int
     span: Span
+    remain: bool = False
 
 
 @dataclass(frozen=True, slots=True)

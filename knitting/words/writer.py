@@ -233,8 +233,8 @@ class Writer(StepWriter):
     def until(self, until: RepeatEnd) -> str:
         """The end of a repeat of rows."""
         match until:
-            case UntilCount(count):
-                return self.dialect.fill("until_count", n=count)
+            case UntilCount(count, _, remain):
+                return self.dialect.fill("until_remain" if remain else "until_count", n=count)
             case Times(more) if more in self.fixed:
                 return self.dialect.fill("further_fixed", times=self.fixed[more])
             case Times(more):
