@@ -110,9 +110,10 @@ document.addEventListener("alpine:init", () => {
     },
 
     row() {
+      const lines = this.$refs.lines;
       const values = { line: this.line, time: document.getElementById("at-time").value };
       htmx.ajax("GET", this.$root.dataset.rowUrl, { source: "#under", target: "#under", swap: "innerHTML", values })
-        .then(() => this.$refs.lines.children[this.line - 1]?.scrollIntoView({ block: "nearest" }));
+        .then(() => lines.children[values.line - 1]?.scrollIntoView({ block: "nearest" }));
     },
 
     check() {

@@ -22,6 +22,7 @@ from knitting.rows import (
     Work,
     WorkTo,
 )
+from knitting.rows.lists import merged
 from knitting.rows.unplaced import unplaced
 
 _LONG_ENOUGH = 6
@@ -35,7 +36,7 @@ def edited(steps: tuple[Step, ...], before: Needle) -> tuple[Step, ...]:
 
     What they come to is not proven here: whoever prints them works them again.
     """
-    steps = _merged(unplaced(steps))
+    steps = merged(unplaced(steps))
     if not steps or len(steps) > _MOST_STEPS or any(_has_goal(step) for step in steps):
         return _in_groups(steps)
     if len(steps) == 1 and isinstance(steps[0], Work) and _is_plain(steps[0]) and steps[0].times == before.total > 1:
@@ -49,18 +50,6 @@ def _is_plain(step: Step) -> bool:
 
 def _has_goal(step: Step) -> bool:
     return isinstance(step, WorkTo | InFabric | Group) and step.goal is not None
-
-
-def _merged(steps: Sequence[Step]) -> tuple[Step, ...]:
-    """Neighbouring stitches of one kind as one step."""
-    found: list[Step] = []
-    for step in steps:
-        last = found[-1] if found else None
-        if isinstance(step, Work) and isinstance(last, Work) and last.stitch is step.stitch:
-            found[-1] = replace(last, times=last.times + step.times)
-        else:
-            found.append(step)
-    return tuple(found)
 
 
 # -- goals ---------------------------------------------------------------------------------------------

@@ -8,6 +8,7 @@ from dataclasses import replace
 from knitting.hand.habits import DECREASES, INCREASES, Habits, Leaning, Pair
 from knitting.problems import NOWHERE
 from knitting.rows import Group, InFabric, Step, ToEnd, ToMarkedStitch, ToMarker, Work, WorkTo
+from knitting.rows.lists import merged
 from knitting.stitches import KNIT, PURL, STITCHES, Face, Family, Lean, StitchKind
 
 _MADE = frozenset({Family.YARN_OVER, Family.INCREASE})
@@ -39,7 +40,7 @@ def exchanged(steps: tuple[Step, ...], habits: Habits) -> tuple[Step, ...]:
             if wanted is not None and wanted is not step.stitch:
                 at = _put(found, at, step, wanted)
         at += 1
-    return _merged(found)
+    return merged(found)
 
 
 def _wanted(steps: Sequence[Step], at: int, old: StitchKind, habits: Habits) -> StitchKind | None:
@@ -157,15 +158,3 @@ def _shortened(step: WorkTo | InFabric, by: int) -> Step:
     goal = step.goal
     assert isinstance(goal, ToEnd | ToMarker | ToMarkedStitch)
     return replace(step, goal=replace(goal, short=goal.short + by), whole=False)
-
-
-def _merged(steps: Sequence[Step]) -> tuple[Step, ...]:
-    found: list[Step] = []
-    for step in steps:
-        last = found[-1] if found else None
-        plain = isinstance(step, Work) and step.stitch in (KNIT, PURL)
-        if plain and isinstance(step, Work) and isinstance(last, Work) and last.stitch is step.stitch:
-            found[-1] = replace(last, times=last.times + step.times)
-        else:
-            found.append(step)
-    return tuple(found)

@@ -9,7 +9,8 @@ from knitting.needle.definitions import Definition
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedRow
 from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
-from knitting.rows import CastOn, ChangeColour, Claim, Cluster, Group, MarkStitches, Step, UntilCount, Work
+from knitting.rows import CastOn, ChangeColour, Claim, Cluster, Group, MarkStitches, UntilCount, Work
+from knitting.rows.lists import every_step
 from knitting.words.slips import nearest_word
 from knitting.words.writer import Writer
 
@@ -131,8 +132,8 @@ def unknown_colours(definition: Definition, colours: frozenset[str], writer: Wri
     found: list[Problem] = []
     if definition.colour and definition.colour not in colours:
         found.append(_unknown_colour(definition.colour, definition.span, colours, ()))
-    for step in _colour_changes(definition.steps):
-        if step.colour not in colours:
+    for step in every_step(definition.steps):
+        if isinstance(step, ChangeColour) and step.colour not in colours:
             same = [name for name in sorted(colours) if name.lower() == step.colour.lower()]
             nearest = nearest_word(step.colour, colours)
             names = same or ([nearest] if nearest else sorted(colours)[:3])
@@ -146,13 +147,3 @@ def _unknown_colour(colour: str, where: Span, colours: frozenset[str], mends: tu
     message = f"The yarn '{colour}' is not named at the top."
     hint = f"The yarns there are {', '.join(sorted(colours))}."
     return Problem(ProblemKind.COLOUR_UNKNOWN, where, message, hint, mends=mends)
-
-
-def _colour_changes(steps: Sequence[Step]) -> list[ChangeColour]:
-    found: list[ChangeColour] = []
-    for step in steps:
-        if isinstance(step, Group):
-            found += _colour_changes(step.steps)
-        elif isinstance(step, ChangeColour):
-            found.append(step)
-    return found

@@ -6,7 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from knitting.problems import NOWHERE
-from knitting.rows import Cluster, Group, Marker, Piece, Row, Side, Step, Work, WorkTo
+from knitting.rows import Marker, Piece, Row, Side, Step, Work, WorkTo
+from knitting.rows.lists import every_step
 from knitting.stitches import STITCHES, StitchKind
 from knitting.words.dialect import Dialect
 from knitting.words.step_writer import StepWriter
@@ -47,14 +48,7 @@ def _steps(piece: Piece) -> Iterator[Step]:
     for section in piece.sections:
         for order in section.orders:
             if isinstance(order, Row):
-                yield from _flat(order.steps)
-
-
-def _flat(steps: Sequence[Step]) -> Iterator[Step]:
-    for step in steps:
-        yield step
-        if isinstance(step, Group | Cluster):
-            yield from _flat(step.steps)
+                yield from every_step(order.steps)
 
 
 def _kinds(steps: Sequence[Step]) -> Iterator[StitchKind]:
