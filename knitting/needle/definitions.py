@@ -50,6 +50,7 @@ class SectionRows:
     gathered: list[tuple[Row, int]] = field(default_factory=list)
     next_number: int = 1
     numbered: bool = False
+    rows_at_number: int = 0
     problems: list[Problem] = field(default_factory=list)
 
     def add(self, row: Row) -> None:

@@ -89,7 +89,7 @@ class _PieceWorker:
     def _section(self, index: int, section: Section) -> None:
         self.section = SectionRows(first_section=index == 0)
         self.bench.section_name = section.name
-        self.section_start = len(self.bench.rows)
+        self.section_start = self.section.rows_at_number = len(self.bench.rows)
         for place, order in enumerate(section.orders):
             self._order(order, section.orders[place + 1 :])
             self.bench.problems.extend(self.section.problems)
@@ -141,8 +141,9 @@ class _PieceWorker:
             self.bench.say(Problem(ProblemKind.TOO_LONG, where, message, "Is the row's number a slip?"))
             return
         section.start_at(numbers[0])
-        if numbers[0] == len(self.bench.rows) - self.section_start + 1 > section.next_number:
-            section.next_number = numbers[0]  # numbered by the rows worked, repeats counted
+        since = len(self.bench.rows) - section.rows_at_number
+        if since and numbers[0] == section.next_number + since:
+            section.next_number = numbers[0]  # rows without numbers, and repeats, were counted along
         if numbers[0] < section.next_number - 1:
             definition = section.find(numbers[0])
             if definition is not None:
@@ -151,6 +152,7 @@ class _PieceWorker:
         section.next_number = min(section.next_number, numbers[0]) if numbers[0] else section.next_number
         self._work_due(numbers[0], where)
         self._work_due(section.explicit_after(), where)
+        section.rows_at_number = len(self.bench.rows)
 
     def _work_due(self, upto: int, where: Span) -> None:
         for definition in self.section.due(upto, where):

@@ -98,3 +98,24 @@ def test_a_second_cast_on_begins_a_new_piece_of_cloth_on_the_right_side():
     assert not piece.problems
     assert [(row.side.value, row.start) for row in piece.rows] == [("RS", 8), ("RS", 6)]
     assert piece.sound_rows == 1
+
+
+@pytest.mark.parametrize(
+    ("text", "labels"),
+    [
+        (
+            "Set-up row: Knit.\nRow 1: Knit.\nRow 2 and all WS rows: Purl.\nRow 3: As row 1.\nRow 5: Knit.",
+            ["Set-up row", "Row 1", "Row 2", "Row 3", "Row 4", "Row 5"],
+        ),
+        ("Row 1: Knit.\nNext 2 rows: Purl.\nRow 4: Knit.", ["Row 1", "Next 2 rows", "Next 2 rows", "Row 4"]),
+        (
+            "Row 1: Knit.\nRow 2 and all WS rows: Purl.\nRow 3: Knit.\nKnit 3 rows.\nRow 7: Knit.",
+            ["Row 1", "Row 2", "Row 3", "Knit", "Knit", "Knit", "Row 7"],
+        ),
+        ("Set-up row: Knit.\nRow 1: Knit.\nRepeat row 1 twice.\nRow 4: Purl.", ["Set-up row", *["Row 1"] * 3, "Row 4"]),
+    ],
+)
+def test_rows_without_numbers_count_where_the_numbers_go_on(text, labels):
+    piece = worked(f"Cast on 9 sts.\n{text}")
+    assert not piece.problems
+    assert [row.label for row in piece.rows] == labels
