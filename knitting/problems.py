@@ -82,6 +82,8 @@ class Mend:
         """
         if not self.text:
             return "leave it out"
+        if self.text.endswith(": "):
+            return f"keep it as a line of '{self.text.rstrip()}'"
         line = self.text.removesuffix("\n")
         return f"write '{line}'" if line == self.text else f"put in '{line}'"
 

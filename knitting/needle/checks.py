@@ -9,7 +9,7 @@ from knitting.needle.definitions import Definition
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedRow
 from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
-from knitting.rows import CastOn, ChangeColour, Claim, Cluster, Group, MarkStitches, UntilCount, Work
+from knitting.rows import CastOn, ChangeColour, ChangeYarn, Claim, Cluster, Group, MarkStitches, UntilCount, Work
 from knitting.rows.lists import every_step
 from knitting.words.slips import nearest_word
 from knitting.words.writer import Writer
@@ -134,13 +134,27 @@ def unknown_colours(definition: Definition, colours: frozenset[str], writer: Wri
         found.append(_unknown_colour(definition.colour, definition.span, colours, ()))
     for step in every_step(definition.steps):
         if isinstance(step, ChangeColour) and step.colour not in colours:
-            same = [name for name in sorted(colours) if name.lower() == step.colour.lower()]
-            nearest = nearest_word(step.colour, colours)
-            names = same or ([nearest] if nearest else sorted(colours)[:3])
             where = step.span.within(definition.body)
+            names = _likely(step.colour, colours)
             mends = tuple(Mend(where, writer.step(ChangeColour(name, NOWHERE))) for name in names)
             found.append(_unknown_colour(step.colour, where, colours, mends))
     return found
+
+
+def unknown_yarn(order: ChangeYarn, colours: frozenset[str], writer: Writer) -> list[Problem]:
+    """A change of yarn between rows to one that the header does not name."""
+    if not colours or order.colour in colours:
+        return []
+    others = [ChangeYarn(name, NOWHERE) for name in _likely(order.colour, colours)]
+    mends = tuple(Mend(order.span, writer.order(other).rstrip(".")) for other in others)
+    return [_unknown_colour(order.colour, order.span, colours, mends)]
+
+
+def _likely(colour: str, colours: frozenset[str]) -> list[str]:
+    """The named yarns that may have been meant."""
+    same = [name for name in sorted(colours) if name.lower() == colour.lower()]
+    nearest = nearest_word(colour, colours)
+    return same or ([nearest] if nearest else sorted(colours)[:3])
 
 
 def _unknown_colour(colour: str, where: Span, colours: frozenset[str], mends: tuple[Mend, ...]) -> Problem:

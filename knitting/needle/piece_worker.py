@@ -7,7 +7,7 @@ from collections.abc import Iterable, Sequence
 from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.needle import starts
 from knitting.needle.bench import MOST_ROWS, Bench, Enough
-from knitting.needle.checks import check_claim, worked_past
+from knitting.needle.checks import check_claim, unknown_yarn, worked_past
 from knitting.needle.definitions import Definition, SectionRows, define
 from knitting.needle.held import Held
 from knitting.needle.needle import Needle
@@ -16,6 +16,7 @@ from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import (
     BindOff,
     CastOn,
+    ChangeYarn,
     FastenOff,
     Graft,
     HoldAll,
@@ -118,6 +119,10 @@ class _PieceWorker:
                 self._work_due(self.section.explicit_after(), order.span)
                 self.bench.take_back(name, order.span)
                 self.bench.lines.order(order.span.line, self.bench.needle)
+            case ChangeYarn(colour):
+                self._work_due(self.section.explicit_after(), order.span)
+                self.bench.colour = colour
+                self.bench.say(*unknown_yarn(order, self.bench.colours, self.writer))
             case RemoveMarks():
                 self.bench.needle = Needle((self.bench.needle.total,))
 
@@ -127,6 +132,9 @@ class _PieceWorker:
         if row.numbers:
             self.section.add(row)
             self._numbered(row.numbers, row.span)
+            return
+        if row.gathered:
+            self.section.gathered.append((row, -1 if row.head == "all_rs" else 0))
             return
         definition = define(row, None)
         for _ in range(row.times):

@@ -3,6 +3,7 @@
 from knitting.rows.piece import (
     BindOff,
     CastOn,
+    ChangeYarn,
     Claim,
     FastenOff,
     Graft,
@@ -54,6 +55,7 @@ __all__ = [
     "BindOff",
     "CastOn",
     "ChangeColour",
+    "ChangeYarn",
     "Claim",
     "Cluster",
     "FastenOff",

@@ -201,6 +201,14 @@ class FastenOff:
 
 
 @dataclass(frozen=True, slots=True)
+class ChangeYarn:
+    """Another yarn from here, said between rows."""
+
+    colour: str
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
 class HoldAll:
     """Everything on the needle left on a holder of that name."""
 
@@ -237,6 +245,7 @@ Order: TypeAlias = (
     | HoldAll
     | ReturnHeld
     | Graft
+    | ChangeYarn
 )
 
 

@@ -11,7 +11,7 @@ from knitting.words.dialect import Dialect
 from knitting.words.tokens import Token, span_of, tokens_of
 
 _OPENERS = {")": "(", "]": "["}
-_DASHED = re.compile(r"[-=:‐‑–—−]\s*\d+\s*\w+[ .]*$")
+_DASHED = re.compile(r"[-=:.‐‑–—−]\s*\d+\s*\w+[ .]*$")
 _PLAIN = re.compile(r"\(([0-9]{1,9}) (\w+)\)[ .]*$")
 _JOINTS = frozenset({"-", ",", "/", ":", "=", "total"})
 
@@ -63,9 +63,9 @@ def _bracketed(tokens: Sequence[Token], end: int) -> int | None:
 
 
 def _dashed(tokens: Sequence[Token], end: int, dialect: Dialect) -> int | None:
-    """The place of the dash in ``- 45 sts`` or ``= 45 sts``."""
+    """The place of the dash in ``- 45 sts``, or of the stop in ``k to end. 45 sts``."""
     stated = end >= 3 and tokens[end - 1].text in dialect.classes["st"] and tokens[end - 2].number is not None
-    return end - 3 if stated and tokens[end - 3].text in ("-", "=", ":") else None
+    return end - 3 if stated and tokens[end - 3].text in ("-", "=", ":", ".") else None
 
 
 def _claim(inner: tuple[Token, ...], whole: tuple[Token, ...], dialect: Dialect) -> Claim | None:

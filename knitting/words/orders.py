@@ -10,6 +10,7 @@ from knitting.problems import NOWHERE, Span
 from knitting.rows import (
     BindOff,
     CastOn,
+    ChangeYarn,
     Claim,
     FastenOff,
     Graft,
@@ -53,6 +54,7 @@ _MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
     "markers_beside_centre": lambda f, span, _: MarkStitches((), span, Marking.BOTH),
     "markers_beside": lambda f, span, _: MarkStitches(_rows(f), span, Marking.BOTH),
     "remove_marks": lambda f, span, _: RemoveMarks(span),
+    "change_yarn": lambda f, span, _: ChangeYarn(str(f["colour"]), span),
     "hold_all": lambda f, span, _: HoldAll(str(f["held"]), span),
     "graft": lambda f, span, _: Graft(span),
     "repeat": lambda f, span, _: Repeat(_rows(f), _until(f), span),
@@ -126,6 +128,8 @@ class OrderReader:
             values, after = found
             tail = self.slots.first_of(_TAILS.get(form, ()), tokens, after) if form in _TAILS else None
             after = tail[2] if tail else after
+            if form == "change_yarn" and after < len(tokens) and tokens[after].text == ",":
+                return _MAKERS[form](values, span_of(tokens[:after]), ""), after + 1
             sentence = next((i for i in range(after, len(tokens)) if self._stops(tokens, i)), len(tokens))
             left, claim = split_claim(tokens[after:sentence], self.dialect)
             if any(token.text != "." for token in left):

@@ -18,8 +18,9 @@ from knitting.words.templates import Found
 from knitting.words.tokens import Token, span_of, tokens_of
 
 _GATHERED = ("gathered_ws", "gathered_rs", "gathered_even", "gathered_odd", "gathered_alternate")
+_ALL = ("all_ws", "all_rs")
 _NAMED = ("next_times", "next", "set_up", "foundation", "first", "last")
-_HEAD_FORMS = (*_GATHERED, *_NAMED, "numbered")
+_HEAD_FORMS = (*_GATHERED, *_ALL, *_NAMED, "numbered")
 _MOST_KEPT = 8_192
 _ONE_NUMBER = re.compile(r"(\D*)([0-9]{1,9})(\D*)$")
 
@@ -87,7 +88,12 @@ def _head(form: str, found: Found, tokens: Sequence[Token], dialect: Dialect) ->
     words = [token.text for token in tokens]
     word = next((dialect.heads[word] for word in words if word in dialect.heads), None)
     head = Head("Row", (), word is not None and word.key == "round", tokens[0].column, tokens[-1].span.end)
+    if form in _ALL:
+        name = word.one if word else "Row"
+        return head._replace(name=name, key=form, gathered=True)
     if form in _NAMED:
+        stated = next((dialect.sides[each] for each in words if each in dialect.sides), None)
+        head = head._replace(side=Side[stated] if stated else None)
         times = found.get("n", 1)
         assert isinstance(times, int)
         name = " ".join(token.raw for token in tokens)
@@ -111,7 +117,10 @@ def _with_brackets(head: Head, tokens: Sequence[Token], at: int, dialect: Dialec
             break
         for words in _by_commas(tokens[at + 1 : close]):
             said = " ".join(token.text for token in words)
-            if said in dialect.sides:
+            gathers = slots_of(dialect).first_of(_ALL, words, 1 if words[0].text in dialect.classes["and"] else 0)
+            if gathers and gathers[2] == len(words):
+                head = head._replace(gathered=True, key=f"gathered_{gathers[0][-2:]}")
+            elif said in dialect.sides:
                 side, side_span = Side[dialect.sides[said]], span_of(words)
             elif len(words) == 1 and words[0].raw[:1].isupper():
                 colour = words[0].raw
@@ -119,7 +128,7 @@ def _with_brackets(head: Head, tokens: Sequence[Token], at: int, dialect: Dialec
                 note = " ".join(token.raw for token in words)
         at = close + 1
     end = tokens[at - 1].span.end
-    if at < len(tokens) and tokens[at].text == ":":
+    if at < len(tokens) and tokens[at].text in (":", ".", "-"):
         end = tokens[at].span.end
     elif not head.numbers or at >= len(tokens):
         return None

@@ -81,8 +81,12 @@ class Slots:
 
     def times(self, tokens: Sequence[Token], at: int) -> tuple[int, int] | None:
         """A number of times ("twice", "3 times") and the place after it."""
-        if at < len(tokens) and tokens[at].text in self.dialect.fixed_times:
-            return self.dialect.fixed_times[tokens[at].text], at + 1
+        if at < len(tokens):
+            text = tokens[at].text
+            if text in self.dialect.fixed_times:
+                return self.dialect.fixed_times[text], at + 1
+            if text[0] in "x×" and text[1:].isascii() and text[1:].isdigit() and len(text) < 10:
+                return int(text[1:]), at + 1
         found = self.form("times", tokens, at)
         return (_int(found[0]), found[1]) if found else None
 
@@ -152,7 +156,7 @@ class Slots:
         """A list of row numbers ("1, 3 and 5-8"), the longest first."""
         numbers: list[int] = []
         found: list[tuple[int, int]] = []
-        while at < len(tokens) and (first := tokens[at].number) is not None:
+        while at < len(tokens) and (first := self.number(tokens[at])) is not None:
             last, after = None, at + 1
             if after + 1 < len(tokens) and tokens[after].text in self.dialect.classes["through"]:
                 last = tokens[after + 1].number

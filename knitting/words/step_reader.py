@@ -61,18 +61,13 @@ class StepReader:
         steps: list[Step] = []
         while self.at < len(self.tokens):
             token = self.tokens[self.at]
-            if token.text in (",", ";", *self.dialect.classes["and"]):
+            if token.text in (",", ";", ".", *self.dialect.classes["and"]):
                 self.at += 1
-            elif token.text == "." and self._only_stops_follow():
-                self.at = len(self.tokens)
             elif token.text == closer or (starred and self._star_ends()) or (not closer and token.text in ")]"):
                 break
             else:
                 steps.append(self._step(closer, depth))
         return tuple(steps)
-
-    def _only_stops_follow(self) -> bool:
-        return all(token.text == "." for token in self.tokens[self.at :])
 
     def _step(self, closer: str, depth: int) -> Step:
         token = self.tokens[self.at]
@@ -224,11 +219,10 @@ class StepReader:
 
     def _modified(self, kind: StitchKind) -> StitchKind:
         """The kind worked through the back, or slipped another way, where the words say so."""
-        found = spelled_at(self.dialect.modifiers, self.tokens, self.at)
-        if found is None:
-            return kind
-        key, self.at = found
-        return STITCHES.get(f"{kind.key}_{key}", kind)
+        while found := spelled_at(self.dialect.modifiers, self.tokens, self.at):
+            key, self.at = found
+            kind = STITCHES.get(f"{kind.key}_{key}", kind)
+        return kind
 
     # -- what cannot be read ---------------------------------------------------------------------
 

@@ -9,6 +9,7 @@ from knitting.problems import NOWHERE
 from knitting.rows import (
     BindOff,
     CastOn,
+    ChangeYarn,
     Claim,
     FastenOff,
     Graft,
@@ -141,6 +142,8 @@ class Writer(StepWriter):
                 return sentence(self.dialect.fill(_MARK_FORMS[way][bool(positions)], rows=self.numbers(positions)))
             case BindOff():
                 return self._bind_off(order)
+            case ChangeYarn(colour):
+                return sentence(self.dialect.fill("change_yarn", colour=colour))
             case HoldAll(name) | ReturnHeld(name):
                 form = "hold_all" if isinstance(order, HoldAll) else "return_held"
                 return sentence(self.dialect.fill(form, held=name))
@@ -155,7 +158,9 @@ class Writer(StepWriter):
     def _row(self, row: Row) -> str:
         if row.head == "plain":
             return sentence(self._plain(row)) + self.claim(row.claim)
-        if row.gathered:
+        if row.gathered and not row.numbers:
+            head = self._bracketed(_capital(self.dialect.fill(row.head)), row.side, row.colour)
+        elif row.gathered:
             words = self.dialect.fill(row.head, n=row.numbers[0]).split(" ", 1)
             head = self._bracketed(f"{self._name(row.name, 'row')} {words[1]}", row.side, row.colour)
         elif row.numbers:

@@ -119,3 +119,44 @@ def test_rows_without_numbers_count_where_the_numbers_go_on(text, labels):
     piece = worked(f"Cast on 9 sts.\n{text}")
     assert not piece.problems
     assert [row.label for row in piece.rows] == labels
+
+
+@pytest.mark.parametrize(
+    ("text", "rows"),
+    [
+        ("Row 3. Knit.", "3"),
+        ("Row 3 - Knit.", "3"),
+        ("Row three: Knit.", "3"),
+        ("Row 3: Same as row 2.", "3"),
+        ("Rows 3 – 6: Rep Rows 1 & 2 two times", "3 4 5 6"),
+        ("All WS rows: Purl.\nRow 3: Knit.\nRow 5: Knit.", "3 4 5"),
+        ("All RS rows: Knit.\nRow 4: Purl.\nRow 6: Purl.", "3 4 5 6"),
+        ("Row 3: Knit.\nRow 4 (and all WS rows): Purl.\nRow 5: Knit.\nRow 7: Knit.", "3 4 5 6 7"),
+        ("Next RS row: Knit.", "Next RS row"),
+        ("With B.\nRow 3: Knit.", "3"),
+        ("Change to B.\nRow 3: Knit.", "3"),
+        ("Repeat last row until 9 sts on needles.", ""),
+        ("Knit one row.", "Knit"),
+        ("Purl two rows.", "Purl Purl"),
+    ],
+)
+def test_rows_are_read_from_many_hands(text, rows):
+    piece = worked(f"Cast on 9 sts.\nRow 1: Knit.\nRow 2: Purl.\n{text}")
+    assert not piece.problems
+    assert " ".join(row.label.removeprefix("Row ") for row in piece.rows[2:]) == rows
+
+
+def test_another_yarn_is_taken_up_between_rows_and_before_a_cast_on():
+    piece = worked("Yarn A: one\nYarn B: two\nWith B, cast on 9 sts.\nRow 1: Knit.\nChange to A.\nRow 2: Knit.")
+    assert not piece.problems
+    assert [row.colour for row in piece.rows] == ["B", "A"]
+    wrong = worked("Yarn A: one\nYarn B: two\nCast on 9 sts.\nWith b.\nRow 1: Knit.")
+    assert [(str(problem), [mend.text for mend in problem.mends]) for problem in wrong.problems] == [
+        ("line 4, column 1: The yarn 'b' is not named at the top. The yarns there are A, B.", ["Change to B"])
+    ]
+
+
+def test_what_is_no_row_can_be_kept_as_a_note():
+    piece = worked("Cast on 9 sts.\nRow 1: Knit.\nWeave in ends.")
+    (problem,) = piece.problems
+    assert (problem.mends[-1].span.line, problem.mends[-1].text) == (3, "Note: ")

@@ -230,6 +230,26 @@ FABRICS = """
 4|5 | work in pattern to m, sm, yo, rib to end | 4-6 | 4 in pattern / yo, 5 in pattern
 """
 
+MANY_HANDS = """
+9 | k1, (k2tog, yo) 3x, k to end | 9 | k1, (k2tog, yo) 3 times, k2
+9 | [k1, yo]x3, k to end | 12 | (k1, yo) 3 times, k6
+9 | k1, *yo, k2tog* repeat to end | 9 | k1, (yo, k2tog) 4 times
+8 | *k2, p2; rep between *s to end | 8 | (k2, p2) twice
+9 | k1, *k1, p1; rep from * across to last 2 sts, k2 | 9 | k1, (k1, p1) 3 times, k2
+9 | K to 3 sts from end, k3 | 9 | k9
+9 | k to last three stitches, p3 | 9 | k6, p3
+9 | sl 1, k2 tog, psso, k to end | 7 | sk2p, k6
+9 | slip 1, knit 1, psso, k to end | 8 | skp, k7
+9 | sl 2, k1, p2sso, k to end | 7 | cdd, k6
+9 | sl 1 purlwise wyif, k to end | 9 | sl1 wyif, k8
+9 | kf&b, k to end | 10 | kfb, k8
+9 | K5. P4. | 9 | k5, p4
+9 | k2, yo, k to end. 10 sts. | 10 | k2, yo, k7
+9 | k2, yo, k to end — 10 sts | 10 | k2, yo, k7
+9 | K2 YO K to last 2 sts YO K2 [11 sts] | 11 | k2, yo, k5, yo, k2
+4|5 | k to 1 st from marker, kfb, slip the marker, k to end | 5-5 | k3, kfb / k5
+"""
+
 WHOLE_ROWS = """
 9 | K3, yo, k to last 3 sts, yo, k3. | 11 | k3, yo, k3, yo, k3
 8 | k3, yo, k1, yo, k1, yo, k3 | 11 | k3, yo, k1, yo, k1, yo, k3
@@ -320,6 +340,7 @@ def _cases():
         MARKED_STITCHES,
         MARKERS,
         FABRICS,
+        MANY_HANDS,
         WHOLE_ROWS,
         COLOURS_AND_ENDS,
         SHAPES,
