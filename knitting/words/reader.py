@@ -154,7 +154,7 @@ def _cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Pro
     near = nearest_word(first, order_reader(words).openings) if first.isascii() and first.isalpha() else ""
     head, note = words.heads[words.of_class("row", 1)].one, words.word("headers", "note").capitalize()
     hint = f"A row begins with its name, such as '{head} 3:'. What is not to be worked begins with '{note}:'."
-    mends = (Mend(Span(span.line, span.column), f"{note}: "),)
+    mends: tuple[Mend, ...] = (Mend(Span(span.line, span.column), f"{note}: "),)
     if near and near != first:
         near = near.capitalize() if tokens[0].raw[:1].isupper() else near
         hint, mends = f"Did you mean '{near}'?", (Mend(tokens[0].span, near), *mends)

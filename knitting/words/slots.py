@@ -25,7 +25,7 @@ _GOAL_FORMS = (
     "to_marker",
     "to_end",
 )
-_UNTIL_FORMS = ("until_remain", "until_count", "until_section_length", "until_length")
+_UNTIL_FORMS = ("until_remain", "until_remains", "until_count", "until_section_length", "until_length")
 _INCH_WORDS = frozenset({"in", "inch", "inches", '"'})
 _MOST_IN_LIST = 5_000
 _MOST_IN_NAME = 6
@@ -112,8 +112,8 @@ class Slots:
         if found:
             form, values, after = found
             span = tokens[at].span.to(tokens[after - 1].span)
-            if form in ("until_remain", "until_count"):
-                return UntilCount(_int(values), span, remain=form == "until_remain"), after
+            if form in _UNTIL_FORMS[:3]:
+                return UntilCount(_int(values), span, remain=form != "until_count"), after
             length = values["length"]
             assert isinstance(length, float)
             return UntilLength(length, span, section=form == "until_section_length"), after

@@ -239,7 +239,8 @@ class Writer(StepWriter):
         """The end of a repeat of rows."""
         match until:
             case UntilCount(count, _, remain):
-                return self.dialect.fill("until_remain" if remain else "until_count", n=count)
+                form = "until_remains" if count == 1 else "until_remain"
+                return self.dialect.fill(form if remain else "until_count", n=count)
             case Times(more) if more in self.fixed:
                 return self.dialect.fill("further_fixed", times=self.fixed[more])
             case Times(more):
