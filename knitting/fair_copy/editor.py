@@ -7,11 +7,13 @@ from dataclasses import replace
 
 from knitting.fair_copy.blocks import blocks_folded, wrong_side_gathered
 from knitting.fair_copy.row_words import edited
+from knitting.needle.needle import Needle
 from knitting.needle.piece_worker import work_piece
 from knitting.needle.sameness import differing_rows
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import NOWHERE, Span
-from knitting.rows import Claim, Order, Piece, Repeat, Row, SameAs, Section, Side, UntilCount
+from knitting.rows import Claim, Order, Piece, Repeat, Row, SameAs, Section, Side, Step, UntilCount
+from knitting.rows.unplaced import ByWords
 
 _First = dict[Span, tuple[WorkedRow, WorkedRow]]
 """For each place in the text, the first and the last row that was worked from it."""
@@ -43,9 +45,10 @@ def _rows_edited(worked: WorkedPiece) -> Piece:
     """Every row's words edited; a row that would come out otherwise keeps its own."""
     kept: set[Span] = set()
     firsts = _first_and_last(worked.rows)
+    words = ByWords[Needle, tuple[Step, ...]](edited)
 
     def one(row: Row) -> Row:
-        return row if row.span in kept else _edited_row(row, firsts)
+        return row if row.span in kept else _edited_row(row, firsts, words)
 
     while True:
         piece = _with_rows(worked.piece, one)
@@ -60,13 +63,12 @@ def _rows_edited(worked: WorkedPiece) -> Piece:
         kept |= found
 
 
-def _edited_row(row: Row, firsts: _First) -> Row:
+def _edited_row(row: Row, firsts: _First, words: ByWords[Needle, tuple[Step, ...]]) -> Row:
     known = firsts.get(row.span)
     if known is None:
         return row
     before = known[0].before
-    steps = edited(row.steps, before if known[0].side is Side.RS else before.turned())
-    return replace(row, steps=steps)
+    return replace(row, steps=words.of(row.steps, before if known[0].side is Side.RS else before.turned()))
 
 
 def _rows(piece: Piece) -> list[Row]:

@@ -10,25 +10,34 @@ from knitting.hand.habits import FirstStitch, Habits
 from knitting.hand.marking import marked_otherwise
 from knitting.needle.needle import Needle
 from knitting.needle.piece_worker import work_piece
+from knitting.needle.row_worker import Setting, work_row
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.problems import NOWHERE
+from knitting.problems import NOWHERE, Span
 from knitting.rows import (
     BindOff,
     CastOn,
+    Hold,
     MarkStitches,
     Order,
     Piece,
     Repeat,
+    Return,
     Row,
     SameAs,
     Side,
     Step,
     Tab,
+    Turn,
     Work,
     WorkTo,
 )
-from knitting.rows.unplaced import unplaced
+from knitting.rows.unplaced import ByWords, unplaced
 from knitting.stitches import STITCHES, Family
+from knitting.words.dialect import dialect
+from knitting.words.writer import Writer
+
+_MOST_TRIES = 12
+"""How often the whole piece is worked to find the rows that cannot be exchanged."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,12 +77,23 @@ def exchange(worked: WorkedPiece, habits: Habits) -> Exchanged:
         refusals += said
     if habits.bind_off:
         piece = _each_order(piece, lambda o: replace(o, manner=habits.bind_off) if isinstance(o, BindOff) else o)
+    words = ByWords[None, tuple[Step, ...]](lambda steps, _: unplaced(steps))
     changed = sum(
-        unplaced(old) != unplaced(new)
+        _differ(old, new, words)
         for before, after in zip(written.sections, piece.sections, strict=True)
         for old, new in zip(before.orders, after.orders, strict=True)
     )
     return Exchanged(piece, changed, tuple(sorted(refusals, key=lambda refusal: refusal.line)))
+
+
+def _differ(old: Order, new: Order, words: ByWords[None, tuple[Step, ...]]) -> bool:
+    """Whether two orders say different things, wherever they stand."""
+    if old is new:
+        return False
+    if isinstance(old, Row) and isinstance(new, Row):
+        same = words.of(old.steps, None) == words.of(new.steps, None)
+        return not same or unplaced(old.claim) != unplaced(new.claim)
+    return unplaced(old) != unplaced(new)
 
 
 _Change = Callable[[Row], tuple[Step, ...]]
@@ -82,10 +102,12 @@ _Change = Callable[[Row], tuple[Step, ...]]
 def _row_changes(habits: Habits) -> list[_Change]:
     found: list[_Change] = []
     if habits.increase or habits.decrease or habits.double or habits.leaning:
-        found.append(lambda row: exchanged(unplaced(row.steps), habits))
+        stitches = ByWords[Habits, tuple[Step, ...]](lambda steps, habits: exchanged(unplaced(steps), habits))
+        found.append(lambda row: stitches.of(row.steps, habits))
     first = habits.first_stitch
     if first is not None:
-        found.append(lambda row: row.steps if row.in_round else _begun(row.steps, first))
+        edges = ByWords[FirstStitch, tuple[Step, ...]](_begun)
+        found.append(lambda row: row.steps if row.in_round else edges.of(row.steps, first))
     return found
 
 
@@ -108,19 +130,25 @@ def _begun(steps: tuple[Step, ...], first: FirstStitch) -> tuple[Step, ...]:
 
 
 def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, list[Refusal]]:
-    """Every row changed, but for those that then would not come to their counts."""
+    """Every row changed, but for those that then would not come to their counts.
+
+    Each row is tried first on the needles that it had; then the whole piece is worked.
+    """
     refusals: dict[int, Refusal] = {}
+    tried = _Trial(worked)
 
     def one(order: Order) -> Order:
         if not isinstance(order, Row) or order.span.line in refusals:
             return order
         try:
-            return replace(order, steps=change(order))
+            steps = change(order)
+            tried.check(order, steps)
+            return replace(order, steps=steps)
         except CannotExchange as refused:
             refusals[order.span.line] = _refused(order, str(refused))
             return order
 
-    while True:
+    for _ in range(_MOST_TRIES):
         changed = _each_order(piece, one)
         wrong = _first_other(worked, changed, parts=True)
         if wrong is None:
@@ -130,6 +158,38 @@ def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, 
         if row is None or line in refusals:
             return piece, [Refusal(0, "", "It cannot be exchanged here without other counts")]
         refusals[line] = _refused(row, why)
+    return piece, [Refusal(0, "", "It cannot be exchanged here without other counts")]
+
+
+class _Trial:
+    """Tries changed rows on the needles that they were worked on."""
+
+    def __init__(self, worked: WorkedPiece) -> None:
+        self.headers = worked.piece.headers
+        self.writer = Writer(dialect())
+        self.first = worked.rows[0] if worked.rows else None
+        self.rows: dict[Span, dict[str, WorkedRow]] = {}
+        for row in worked.rows:
+            known = self.rows.setdefault(row.span, {"first": row, "narrowest": row})
+            known["last"] = row
+            if row.start < known["narrowest"].start:
+                known["narrowest"] = row
+
+    def check(self, order: Row, steps: tuple[Step, ...]) -> None:
+        """Raises :class:`CannotExchange` where the steps would not come to a count that the row had."""
+        if any(isinstance(step, Hold | Return | Turn) for step in steps):
+            return
+        for old in {id(row): row for row in self.rows.get(order.span, {}).values()}.values():
+            setting = Setting(self.writer, self.headers, old.side, old.in_round, first=old is self.first)
+            new = work_row(old.before, steps, order.span, setting)
+            if not new.complete or new.problems or new.after != old.after:
+                said = new.problems[0].message if new.problems else ""
+                raise CannotExchange(_why(old, said))
+
+
+def _why(old: WorkedRow, said: str) -> str:
+    why = f"it would not come to its count of {old.end}"
+    return f"{why} ({said.rstrip('.')})" if said else why
 
 
 def _with_marking(worked: WorkedPiece, habits: Habits) -> tuple[Piece, list[Refusal]]:
@@ -176,8 +236,7 @@ def _first_other(worked: WorkedPiece, piece: Piece, parts: bool) -> tuple[int, s
         if new.complete and _same_counts(old, new, parts):
             continue
         said = next((p.message for p in again.problems if (p.row, p.time) == (new.label, new.time)), "")
-        why = f"it would not come to its count of {old.end}"
-        return old.span.line, f"{why} ({said.rstrip('.')})" if said else why
+        return old.span.line, _why(old, said)
     if again.problems:
         first = again.problems[0]
         return first.where.line, first.message.rstrip(".")

@@ -2,18 +2,40 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Hashable
 from dataclasses import fields, is_dataclass, replace
-from typing import Any, TypeVar
+from typing import Any, Generic, TypeVar
 
 from knitting.problems import NOWHERE, Span
+from knitting.rows.steps import Step
 
 _Value = TypeVar("_Value")
+_Key = TypeVar("_Key", bound=Hashable)
+_Result = TypeVar("_Result")
 
 
 def unplaced(value: _Value) -> _Value:
     """A step, an order or a tuple of them with every place taken out of it."""
     bare: _Value = _bare(value)
     return bare
+
+
+class ByWords(Generic[_Key, _Result]):
+    """Results for equal words, made once: rows with the same body share their steps (see the reader).
+
+    What is asked for is kept, so that no other steps can take its place.
+    """
+
+    def __init__(self, make: Callable[[tuple[Step, ...], _Key], _Result]) -> None:
+        self._make = make
+        self._known: dict[tuple[int, _Key], tuple[tuple[Step, ...], _Result]] = {}
+
+    def of(self, steps: tuple[Step, ...], key: _Key) -> _Result:
+        """The result for some steps and what else it depends on."""
+        known = self._known.get((id(steps), key))
+        if known is None:
+            known = self._known[id(steps), key] = steps, self._make(steps, key)
+        return known[1]
 
 
 def _bare(value: Any) -> Any:

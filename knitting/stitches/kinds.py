@@ -58,9 +58,9 @@ class Needs(Enum):
     NEIGHBOURS = "a stitch on both sides"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class StitchKind:
-    """An entry of the vocabulary.
+    """An entry of the vocabulary. There is one of each, so one is equal to itself alone.
 
     ``uses`` stitches are taken from the left needle and ``makes`` stitches put on the right one.
     ``face_on_rs`` is how the stitch shows on the right side when it is worked on a right-side row.
