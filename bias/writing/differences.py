@@ -11,6 +11,12 @@ from bias.workbench import Workout
 
 _WORD = re.compile(r"\s+|[^\s,;.:()\[\]]+|[,;.:()\[\]]")
 _AROUND = 2
+_MOST_COMPARED = 4_000_000
+"""Pairs of lines up to which two texts are matched line by line; beyond it the whole stretch counts as rewritten."""
+_MOST_MARKED = 200
+"""Changed lines in which the single words are marked."""
+_MOST_WORDS = 200
+_MOST_SHOWN = 600
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,19 +43,43 @@ def difference(old: Workout, new: Workout) -> list[Line]:
     counts_before = {count.line: count.end for count in old.worked.lines}
     counts_after = {count.line: count.end for count in new.worked.lines}
     found: list[Line] = []
-    groups = list(SequenceMatcher(None, before, after, autojunk=False).get_grouped_opcodes(_AROUND))
-    for at, group in enumerate(groups):
-        if at:
-            found.append(Line("gap", 0, ()))
-        for tag, i1, i2, j1, j2 in group:
-            if tag == "equal":
-                found += [Line("same", j + 1, (Piece(after[j]),), counts_after.get(j + 1)) for j in range(j1, j2)]
-                continue
-            outs, ins = before[i1:i2], after[j1:j2]
-            marked = [_marked(one, other) for one, other in zip(outs, ins, strict=False)]
-            found += _lines("out", outs, i1, [pair[0] for pair in marked], counts_before)
-            found += _lines("in", ins, j1, [pair[1] for pair in marked], counts_after)
+    last = 0
+    for tag, i1, i2, j1, j2 in _changes(before, after):
+        begin = max(j1 - _AROUND, last)
+        found += [Line("gap", 0, ())] if begin > last and found else []
+        found += [Line("same", j + 1, (Piece(after[j]),), counts_after.get(j + 1)) for j in range(begin, j1)]
+        outs, ins = before[i1:i2], after[j1:j2]
+        pairs = list(zip(outs, ins, strict=False))[:_MOST_MARKED] if tag == "replace" else []
+        marked = [_marked(one, other) for one, other in pairs]
+        found += _lines("out", outs, i1, [pair[0] for pair in marked], counts_before)
+        found += _lines("in", ins, j1, [pair[1] for pair in marked], counts_after)
+        last = min(j2 + _AROUND, len(after))
+        found += [Line("same", j + 1, (Piece(after[j]),), counts_after.get(j + 1)) for j in range(j2, last)]
+        if len(found) > _MOST_SHOWN:
+            return [*found[:_MOST_SHOWN], Line("gap", 0, ())]
     return found
+
+
+_Change = tuple[str, int, int, int, int]
+
+
+def _changes(before: Sequence[str], after: Sequence[str]) -> list[_Change]:
+    """The stretches that are other, equal beginnings and ends set aside first."""
+    head = _common(before, after)
+    tail = min(_common(before[::-1], after[::-1]), min(len(before), len(after)) - head)
+    one, other = before[head : len(before) - tail], after[head : len(after) - tail]
+    if not one and not other:
+        return []
+    if len(one) * len(other) > _MOST_COMPARED:
+        return [("replace", head, head + len(one), head, head + len(other))]
+    # Lines that come very often are no good to match by, and would take minutes in a long pattern.
+    codes = SequenceMatcher(None, one, other, autojunk=True).get_opcodes()
+    return [(tag, i1 + head, i2 + head, j1 + head, j2 + head) for tag, i1, i2, j1, j2 in codes if tag != "equal"]
+
+
+def _common(one: Sequence[str], other: Sequence[str]) -> int:
+    """How many lines at the beginning are the same."""
+    return next((at for at, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other)))
 
 
 def _lines(
@@ -64,6 +94,8 @@ def _lines(
 def _marked(one: str, other: str) -> tuple[tuple[Piece, ...], tuple[Piece, ...]]:
     """Two lines with the words marked that only one of them has."""
     words, others = _WORD.findall(one), _WORD.findall(other)
+    if max(len(words), len(others)) > _MOST_WORDS:
+        return (Piece(one, changed=True),), (Piece(other, changed=True),)
     codes = SequenceMatcher(None, words, others, autojunk=False).get_opcodes()
     outs = tuple(_pieces((words[i1:i2], tag != "equal") for tag, i1, i2, _, _ in codes))
     ins = tuple(_pieces((others[j1:j2], tag != "equal") for tag, _, _, j1, j2 in codes))

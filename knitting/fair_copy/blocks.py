@@ -26,10 +26,12 @@ def _gathered(section: Section, sides: dict[Span, Side]) -> Section:
     if any(row.gathered for row in rows):
         return section
     even = [row for row in rows if _single(row) and row.numbers[0] % 2 == 0 and sides.get(row.span) is Side.WS]
-    words, times = next(iter(Counter(_words(row) for row in even).most_common(1)), (None, 0))
-    if words is None or times < _FEWEST_GATHERED:
+    by_words: dict[object, list[Row]] = {}
+    for row in even:
+        by_words.setdefault(_words(row), []).append(row)
+    equal = max(by_words.values(), key=len, default=[])
+    if len(equal) < _FEWEST_GATHERED:
         return section
-    equal = [row for row in even if _words(row) == words]
     first = equal[0]
     called = _called_later(section.orders)
     dropped = {row.span for row in equal[1:] if called[row.numbers[0]]}
@@ -62,39 +64,47 @@ def blocks_folded(piece: Piece, worked: WorkedPiece) -> Piece:
 
 
 def _folded(section: Section) -> Section:
-    orders = list(section.orders)
+    keys = _keys(section.orders)
+    found: list[Order] = []
     at = 0
-    while at < len(orders):
-        best = _best_block(orders, at)
-        if best is not None:
-            period, times = best
-            orders[at : at + period * times] = _fold(orders, at, period, times)
-            at += period
-        else:
+    while at < len(section.orders):
+        best = _best_block(keys, at)
+        if best is None:
+            found.append(section.orders[at])
             at += 1
-    return replace(section, orders=tuple(orders))
+            continue
+        period, times = best
+        found += _fold(section.orders, at, period, times)
+        at += period * times
+    return replace(section, orders=tuple(found))
 
 
-def _best_block(orders: Sequence[Order], at: int) -> tuple[int, int] | None:
+def _keys(orders: Sequence[Order]) -> list[tuple[int, int] | None]:
+    """For each order that is one numbered row: what it says, as a number of its own, less its place.
+
+    Equal first figures mean equal words; equal second ones that the row numbers go on without a gap.
+    """
+    said: dict[object, int] = {}
+    found: list[tuple[int, int] | None] = []
+    for place, order in enumerate(orders):
+        if isinstance(order, Row) and _single(order) and not order.gathered:
+            found.append((said.setdefault(_words(order), len(said)), order.numbers[0] - place))
+        else:
+            found.append(None)
+    return found
+
+
+def _best_block(keys: Sequence[tuple[int, int] | None], at: int) -> tuple[int, int] | None:
     """Length and times of the block from ``at`` that spares most rows."""
-    run = 0
-    words: list[tuple[object, ...]] = []
-    while at + run < len(orders):
-        order = orders[at + run]
-        first = orders[at]
-        if not (isinstance(order, Row) and isinstance(first, Row) and _single(order)):
-            break
-        if order.gathered or order.numbers[0] != first.numbers[0] + run:
-            break
-        words.append(_words(order))
-        run += 1
     best, most = None, 0
-    for period in range(1, min(run // 2, _LONGEST_BLOCK) + 1):
-        times = 1
-        while words[:period] == words[period * times : period * (times + 1)]:
-            times += 1
+    for period in range(1, min((len(keys) - at) // 2, _LONGEST_BLOCK) + 1):
+        end = at + period
+        # Each row is the one a block before it, for as long as that holds.
+        while end < len(keys) and keys[end] is not None and keys[end] == keys[end - period]:
+            end += 1
+        times = (end - at) // period
         spared = (times - 1) * period
-        if spared > most and (period > 1 or times > 1):
+        if times > 1 and spared > most and None not in keys[at : at + period]:
             best, most = (period, times), spared
     return best
 

@@ -13,18 +13,23 @@ from knitting.needle.sameness import differing_rows
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import NOWHERE, Span
 from knitting.rows import Claim, Order, Piece, Repeat, Row, SameAs, Section, Side, Step, UntilCount
+from knitting.rows.lists import different_steps
 from knitting.rows.unplaced import ByWords
 
 _First = dict[Span, tuple[WorkedRow, WorkedRow]]
 """For each place in the text, the first and the last row that was worked from it."""
 
+_MOST_EDITED = 6_000
+"""Different steps up to which a piece is edited."""
+
 
 def fair_copy(worked: WorkedPiece) -> Piece:
     """The piece as a good editor would print it, with the same rows under the same numbers.
 
-    Words that do not add up are left as they are: what they mean is not known.
+    Words that do not add up are left as they are: what they mean is not known. So are those of a pattern in which
+    more is different than an editor can weigh in a moment.
     """
-    if worked.problems or not worked.rows:
+    if worked.problems or not worked.rows or different_steps(worked.piece) > _MOST_EDITED:
         return worked.piece
     piece = _rows_edited(worked)
     for edit in (blocks_folded, wrong_side_gathered):

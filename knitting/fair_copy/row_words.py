@@ -28,7 +28,7 @@ from knitting.rows.unplaced import unplaced
 _LONG_ENOUGH = 6
 """Plain stitches from which a number only counts what lies between; fewer are an edge."""
 _STARRED_FROM = 3
-_MOST_STEPS = 300
+_MOST_STEPS = 80
 
 
 def edited(steps: tuple[Step, ...], before: Needle) -> tuple[Step, ...]:
@@ -102,26 +102,33 @@ def _uses(step: Step) -> int | None:
 
 def _in_groups(steps: tuple[Step, ...]) -> tuple[Step, ...]:
     """Stretches that come again and again, each once with its number of times."""
-    while True:
+    while len(steps) <= _MOST_STEPS:
         best = _best_repeat(steps)
         if best is None:
-            return steps
+            break
         start, period, times = best
         group = Group(steps[start : start + period], NOWHERE, times)
         steps = (*steps[:start], group, *steps[start + period * times :])
+    return steps
 
 
 def _best_repeat(steps: Sequence[Step]) -> tuple[int, int, int] | None:
     """Start, length and times of the repeat that saves most words."""
+    said: dict[Step, int] = {}
+    words = [said.setdefault(step, len(said)) for step in steps]
     best, most = None, 0
-    for period in range(1, len(steps) // 2 + 1):
-        for start in range(len(steps) - 2 * period + 1):
-            times = 1
-            while steps[start : start + period] == steps[start + period * times : start + period * (times + 1)]:
-                times += 1
+    for period in range(1, len(words) // 2 + 1):
+        equal = 0
+        for end in range(period, len(words) + 1):
+            # ``equal`` counts the steps up to ``end`` that are the ones a period before them.
+            if end < len(words) and words[end] == words[end - period]:
+                equal += 1
+                continue
+            start, times = end - equal - period, equal // period + 1
             saved = (times - 1) * period
             if saved > most and not (period == 1 and isinstance(steps[start], Work | Marker)):
                 best, most = (start, period, times), saved
+            equal = 0
     return best
 
 

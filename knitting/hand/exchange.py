@@ -31,6 +31,7 @@ from knitting.rows import (
     Work,
     WorkTo,
 )
+from knitting.rows.lists import different_steps
 from knitting.rows.unplaced import ByWords, unplaced
 from knitting.stitches import STITCHES, Family
 from knitting.words.dialect import dialect
@@ -38,6 +39,8 @@ from knitting.words.writer import Writer
 
 _MOST_TRIES = 12
 """How often the whole piece is worked to find the rows that cannot be exchanged."""
+_MOST_EXCHANGED = 9_000
+"""Different steps up to which a piece is exchanged."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,6 +68,9 @@ def exchange(worked: WorkedPiece, habits: Habits) -> Exchanged:
     """The same piece in another hand: every row ends with the counts that it had."""
     if worked.problems:
         return Exchanged(worked.piece, 0, (Refusal(0, "", "The rows do not add up yet: mend them first"),))
+    if different_steps(worked.piece) > _MOST_EXCHANGED:
+        why = "More rows are different here than can be exchanged at once: bring them in as several pieces"
+        return Exchanged(worked.piece, 0, (Refusal(0, "", why),))
     written = piece = worked.piece
     refusals: list[Refusal] = []
     if habits.marking is not None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
+from knitting.rows.piece import Piece, Row
 from knitting.rows.steps import Cluster, Group, Step, Work
 
 
@@ -26,3 +27,11 @@ def merged(steps: Sequence[Step]) -> tuple[Step, ...]:
         else:
             found.append(step)
     return tuple(found)
+
+
+def different_steps(piece: Piece) -> int:
+    """How many steps a piece has, those of rows with the same body counted once."""
+    bodies = {
+        id(order.steps): order.steps for section in piece.sections for order in section.orders if isinstance(order, Row)
+    }
+    return sum(len(steps) for steps in bodies.values())

@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import time
 from html import unescape
 
 import pytest
@@ -138,6 +139,35 @@ def test_a_difference_names_words_counts_and_what_it_comes_to():
     assert said_difference(old, new) == (
         "All 10 rows keep their counts; 1 place does not add up, where before none did."
     )
+
+
+@pytest.mark.parametrize(
+    ("old", "new"),
+    [
+        ("Next row: Knit.\n" * 2900, "Next row: Knit.\nNext row: Purl.\n" * 1450),
+        ("Next row: k2, k2.\n" * 900, "Next row: k2, p2.\n" * 900),
+        (
+            "".join(f"Row {n}: {'k2, ' * 300}\n" for n in range(99)),
+            "".join(f"Row {n}: {'p2, k2, ' * 150}\n" for n in range(99)),
+        ),
+    ],
+)
+def test_a_difference_of_long_texts_takes_no_second(old, new):
+    one, other = workout(old), workout(new)
+    start = time.perf_counter()
+    lines = difference(one, other)
+    assert time.perf_counter() - start < 1
+    assert 0 < len(lines) <= 601
+
+
+def test_a_difference_leaves_out_what_is_the_same_in_between():
+    old = "\n".join(f"# line {n}" for n in range(30))
+    new = old.replace("line 5", "line five").replace("line 20", "line twenty")
+    ways = [(line.way, line.number) for line in difference(workout(old), workout(new))]
+    assert ways == [
+        ("same", 4), ("same", 5), ("out", 6), ("in", 6), ("same", 7), ("same", 8), ("gap", 0),
+        ("same", 19), ("same", 20), ("out", 21), ("in", 21), ("same", 22), ("same", 23),
+    ]  # fmt: skip
 
 
 def test_files_go_out_and_come_in_again(client, shawl):

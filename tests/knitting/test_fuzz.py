@@ -6,10 +6,13 @@ import time
 from itertools import pairwise
 from pathlib import Path
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from knitting.doubts import doubts
+from knitting.fair_copy import fair_copy
+from knitting.hand import FirstStitch, Habits, exchange
 from knitting.needle.piece_worker import work_reading
 from knitting.words.dialect import dialect, dialect_codes
 from knitting.words.highlights import highlights
@@ -99,3 +102,28 @@ def test_no_input_takes_much_memory():
     found = subprocess.run([sys.executable, "-c", script], cwd=ROOT, capture_output=True, text=True, check=True)
     assert len(HOSTILE) > 20
     assert int(found.stdout) < MOST_MEGABYTES
+
+
+LONG = {
+    "all different": [
+        f"Row {n}: k{n % 17 + 1}, yo, k{n % 13 + 1}, k2tog, p{n % 11}, k to end" for n in range(1, 2_900)
+    ],
+    "long rows": [
+        f"Row {n}: {', '.join('k1' if (n * at) % 7 else 'yo, k2tog' for at in range(70))}, k to end"
+        for n in range(1, 90)
+    ],
+    "no plain stitch": [f"Row {n}: yo, k{n % 5 + 1}, yo twice, k to end" for n in range(1, 500)],
+    "all the same": [f"Row {n}: Knit." for n in range(1, 2_900)],
+}
+
+
+@pytest.mark.parametrize("rows", LONG.values(), ids=LONG)
+def test_editing_and_exchanging_a_long_pattern_takes_a_moment(rows):
+    piece = work_reading(read("\n".join(["Cast on 200 sts.", *rows])))
+    assert not piece.problems
+    start = time.perf_counter()
+    fair_copy(piece)
+    middle = time.perf_counter()
+    exchange(piece, Habits(increase="m1", decrease="ssk", first_stitch=FirstStitch.SLIP))
+    assert middle - start < 2 * MOST_SECONDS
+    assert time.perf_counter() - middle < 2 * MOST_SECONDS
