@@ -11,6 +11,7 @@ from typing import NamedTuple
 from bias.workbench import Workout
 from knitting.needle.worked import LineCount
 from knitting.problems import Problem, Span
+from knitting.rows import Side
 from knitting.words.highlights import Highlight
 from knitting.words.tokens import lines_of
 
@@ -30,23 +31,19 @@ class Stretch(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class MarginLine:
-    """A written line with what it came to."""
+    """A written line with what it came to; ``side`` is that of its row, or nothing where it calls for several."""
 
     number: int
     stretches: tuple[Stretch, ...]
     count: LineCount | None
     wrong: bool
     doubt: str = ""
+    side: str = ""
 
     @property
     def change(self) -> int:
         """Stitches gained or lost over all rows that the line called for."""
         return self.count.end - self.count.first_start if self.count else 0
-
-    @property
-    def side(self) -> str:
-        """The side of the line's row, or nothing where it calls for several."""
-        return self.count.side if self.count else ""
 
     @property
     def parts(self) -> str:
@@ -81,6 +78,7 @@ def margin(found: Workout) -> tuple[MarginLine, ...]:
     for problem in found.worked.problems:
         wrong.setdefault(problem.where.line, []).append(problem)
     doubts = found.doubts_by_line
+    sides = {side.value: found.reading.dialect.word("sides", side.value) for side in Side}
     inks = found.highlights
     return tuple(
         MarginLine(
@@ -89,6 +87,7 @@ def margin(found: Workout) -> tuple[MarginLine, ...]:
             counts.get(number),
             number in wrong,
             doubts.get(number, ""),
+            sides.get(counts[number].side, "") if number in counts else "",
         )
         for number, text in enumerate(lines_of(found.text), start=1)
     )

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.template.loader import render_to_string
+from django.utils.safestring import SafeString
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.keeping.actions import Overtaken, keep_piece, revise
@@ -15,6 +18,8 @@ from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
 from knitting.words.reader import MOST_BYTES
+
+_MOST_KEPT = 16
 
 
 @require_http_methods(["GET", "POST"])
@@ -74,6 +79,8 @@ def check(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
     found, seen = workout(words), recent(request.POST.get("seen", ""))
     changed = changed_lines(seen, found) if seen is not None else None
     about = {**_shown(found, changed), **_under(found, _number(request, "line"), _number(request, "time"))}
+    beside = _beside(found)
+    about["beside"] = "" if seen is not None and _beside(seen) == beside else beside
     return render(request, "writing/_checked.html", {**about, "all_lines": changed is None})
 
 
@@ -113,6 +120,12 @@ def _under(found: Workout, line: int, time: int) -> dict[str, Any]:
         "yarn": found.yarn(row.colour),
         "doubt": found.doubts_by_line.get(row.span.line, ""),
     }
+
+
+@lru_cache(maxsize=_MOST_KEPT)
+def _beside(found: Workout) -> SafeString:
+    """What stands beside the text: the verdict, the problems, the cloth so far."""
+    return render_to_string("writing/_beside.html", {"workout": found, "problems": found.worked.problems})
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:

@@ -41,7 +41,11 @@ def test_only_the_lines_that_changed_are_sent(client, knitter):
     assert page.count('class="ln') == 1
     assert 'id="ln-5"' in page
     assert digest(after) in page
+    assert 'id="beside"' not in page_of(
+        client.post("/begin/check/", {"words": SHAWL + "# more", "seen": digest(SHAWL)})
+    )
     page = page_of(client.post("/begin/check/", {"words": after, "seen": "unknown"}))
+    assert 'id="beside"' in page
     assert page.count('class="ln') == len(after.split("\n"))
 
 
@@ -63,6 +67,8 @@ def test_the_margin_says_side_parts_change_fold_and_doubt():
     lines = margin(workout(SHAWL.replace("Row 2 (WS): Knit.", "Row 2 (WS): Sl1, k to end.")))
     assert [(line.side, line.parts, line.change) for line in lines[3:5]] == [("RS", "7-1-7", 4), ("WS", "7-1-7", 0)]
     assert lines[5].fold == "8 rows, 15 to 31"
+    italian = margin(workout("Avviare 5 m.\nFerro 1 (RL): Diritto."))
+    assert [line.side for line in italian] == ["", "RL"]
     inks = {stretch.ink for line in lines for stretch in line.stretches}
     assert inks == {"", "head", "increase", "mark", "count", "repeat"}
     balanced = margin(workout("Cast on 9 sts.\nRow 1: k2, yo, k2tog, k to end"))[1]
