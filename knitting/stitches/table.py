@@ -21,6 +21,7 @@ _ROWS = (
     _S("sl", "slip", 1, 1, _F.SLIP, yarn=0.0),
     _S("sl_kwise", "slip knitwise", 1, 1, _F.SLIP, yarn=0.0),
     _S("sl_wyif", "slip with the yarn in front", 1, 1, _F.SLIP, yarn=0.1),
+    _S("sl2tog", "slip two together knitwise", 2, 2, _F.SLIP, yarn=0.0),
     _S("yo", "yarn over", 0, 1, _F.YARN_OVER, look=_HOLE, yarn=0.8),
     _S("m1", "make one", 0, 1, _F.INCREASE, needs=_BESIDE),
     _S("m1l", "make one, leaning left", 0, 1, _F.INCREASE, _L.LEFT, needs=_BESIDE),

@@ -39,6 +39,7 @@ PLAIN = """
 7 | sl1 with yarn in front, k to end | 7 | sl1 wyif, k6
 7 | sl2 kwise, k5 | 7 | sl1 kwise twice, k5
 7 | sl1 purlwise, k6 | 7 | sl1, k6
+7 | sl2tog kwise, k to end | 7 | sl2tog kwise, k5
 7 | k1 tbl 3 times, k4 | 7 | k1 tbl 3 times, k4
 7 | ktbl, k6 | 7 | k1 tbl, k6
 7 | p1 tbl, k to end | 7 | p1 tbl, k6
