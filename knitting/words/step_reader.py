@@ -77,7 +77,7 @@ class StepReader:
             return self._star(closer, depth)
         if token.text in _CLOSERS:
             return self._bracket(closer, depth)
-        step = self._single() or self._stitch()
+        step = self._single() or self._stitch() or self._after_verb()
         return step or self._unread(self._phrase_end(self.at, closer))
 
     # -- groups ---------------------------------------------------------------------------------
@@ -153,6 +153,16 @@ class StepReader:
             return None
         form, values, self.at = found
         return SINGLE_STEPS[form](values, self._span(start))
+
+    def _after_verb(self) -> Step | None:
+        """ "Work k2", "lavorare a diritto": the verb says nothing more than the stitch after it."""
+        if self.tokens[self.at].text not in self.dialect.classes["work"] or self.at + 1 >= len(self.tokens):
+            return None
+        self.at += 1
+        step = self._stitch()
+        if step is None:
+            self.at -= 1
+        return step
 
     def _stitch(self) -> Step | None:
         start = self.at

@@ -17,6 +17,11 @@ from tests.knitting.test_written_rows import CASES, _set_up
 ITALIAN = """
 7 | Diritto. | 7 | k7
 7 | 7 dir | 7 | k7
+7 | Lavorare a diritto. | 7 | k7
+7 | tutte le maglie a diritto | 7 | k7
+7 | 2 diritti, 1 gettato, lavorare a rovescio fino alla fine | 8 | k2, yo, p5
+7 | 2 maglie insieme a diritto, 5 dir | 6 | k2tog, k5
+7 | 1 dir, *1 dir, 1 rov*; rip da * a fine ferro | 7 | k1, (k1, p1) 3 times
 7 | 3 dir, 4 rov | 7 | k3, p4
 7 | 3 m a diritto, rov fino alla fine | 7 | k3, p4
 7 | dir 3, rov 4 | 7 | k3, p4
