@@ -41,12 +41,12 @@ class Layout:
     @property
     def rows(self) -> tuple[WorkedRow, ...]:
         """The rows that are laid out."""
-        return self.worked.rows[self.first_row : self.worked.sound_rows]
+        return self.worked.rows[self.first_row : self.worked.drawn_rows]
 
     @property
     def whole(self) -> bool:
         """Whether every row is laid out; from the first that does not add up, or a new cast-on, none is."""
-        return self.worked.sound_rows == len(self.worked.rows)
+        return self.worked.drawn_rows == len(self.worked.rows)
 
     @property
     def from_tab(self) -> bool:
@@ -67,7 +67,9 @@ def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLai
     Returns ``NotLaid`` where there is nothing to lay, or where it is worked in rounds.
     """
     first = worked.tab_rows
-    rows = worked.rows[first : worked.sound_rows]
+    rows = worked.rows[first : worked.drawn_rows]
+    if worked.drawn_rows < worked.sound_rows and len(rows) < 2:
+        return NotLaid("Rows that are turned before their end, and held stitches, are not drawn yet.")
     if len(rows) < 2:
         return NotLaid("The cloth is drawn once two rows add up.")
     if any(row.in_round for row in rows):

@@ -46,6 +46,8 @@ class Bench:
         self.first_row = True
         self.cast_on: CastOn | None = None
         self.skip = 0
+        self.breaks: list[int] = []
+        self.anew = False
         self.colour = headers.first_colour
         self.colours = frozenset(name for name, _ in headers.yarns)
         self.striped = [stripe.colour for stripe in headers.stripes for _ in range(stripe.rows)]
@@ -131,6 +133,7 @@ class Bench:
         if held is None:
             self.say(not_held(name, where, tuple(self.held), self.writer).problem())
             return
+        self.anew = True
         if self.needle.total == 0:
             self.next_side, self.first_row, self.skip = held.side, False, 0
         place = min(held.before, self.needle.total)
@@ -175,6 +178,11 @@ class Bench:
             False,
             line,
         )
+        if result.unworked:
+            row = row._replace(turned=True)
+        if self.anew:
+            self.breaks.append(len(self.rows))
+            self.anew = False
         self.rows.append(row if result.after is self.needle else row._replace(after=self.needle))
         self.lines.row(line, len(self.rows) - 1)
         self.stitches += self.needle.total

@@ -84,6 +84,7 @@ class _PieceWorker:
             dropped=self.bench.dropped,
             lines=self.bench.lines.counts(self.bench.rows),
             finished=self.bench.begun and self.bench.needle.total == 0 and not self.bench.held,
+            breaks=tuple(self.bench.breaks),
             held={name: held.needle.total for name, held in self.bench.held.items()},
         )
 
@@ -246,6 +247,7 @@ class _PieceWorker:
             return
         if self.bench.needle.total == 0:
             self.bench.first_row, self.bench.next_side = True, None
+            self.bench.anew = True
         self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
         self.bench.begun = True
         self.bench.cast_on = order

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import NamedTuple, TypeAlias
 
 from knitting.needle.needle import Mark, Needle
 from knitting.problems import Problem, Span
 from knitting.rows import Cluster, Piece, Side
-from knitting.stitches import StitchKind
+from knitting.stitches import Family, StitchKind
 
 
 class GroupWork(NamedTuple):
@@ -98,6 +99,7 @@ class WorkedRow(NamedTuple):
     complete: bool = True
     in_tab: bool = False
     order_line: int = 0
+    turned: bool = False
 
     @property
     def start(self) -> int:
@@ -115,6 +117,11 @@ class WorkedRow(NamedTuple):
         return self.end - self.start
 
     @property
+    def rests(self) -> bool:
+        """Whether some of its stitches are held or left unworked."""
+        return self.turned or any(_rests(run) for part in self.work for run in part.runs)
+
+    @property
     def parts(self) -> tuple[int, ...]:
         """Counts between marks after the row, in right-side order."""
         return self.after.parts
@@ -123,6 +130,12 @@ class WorkedRow(NamedTuple):
     def work_in_rs_order(self) -> tuple[PartWork, ...]:
         """The parts' work from the right-side start, whichever way the row was worked."""
         return self.work if self.side is Side.RS else self.work[::-1]
+
+
+def _rests(run: Run) -> bool:
+    if isinstance(run.work, GroupWork):
+        return any(_rests(inner) for inner in run.work.runs)
+    return isinstance(run.work, StitchKind) and run.work.family is Family.REST
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,7 +157,11 @@ class LineCount:
 
 @dataclass(frozen=True)
 class WorkedPiece:
-    """A piece as it came to be: the one way out of the engine."""
+    """A piece as it came to be: the one way out of the engine.
+
+    ``breaks`` are the rows (from 0) that do not go on from the one before them: stitches were cast on anew
+    or came back from a holder.
+    """
 
     piece: Piece
     rows: tuple[WorkedRow, ...]
@@ -155,6 +172,7 @@ class WorkedPiece:
     lines: tuple[LineCount, ...] = ()
     finished: bool = False
     held: Mapping[str, int] = field(default_factory=dict)
+    breaks: tuple[int, ...] = ()
 
     @property
     def on_needle(self) -> int:
@@ -166,13 +184,20 @@ class WorkedPiece:
         """Stitches worked in all, counted after each row."""
         return sum(row.end for row in self.rows)
 
-    @property
+    @cached_property
     def sound_rows(self) -> int:
         """How many rows from the beginning could be worked to their ends, each on the one before it."""
-        for at, row in enumerate(self.rows):
+        begun_anew = min((at for at in self.breaks if at), default=len(self.rows))
+        for at, row in enumerate(self.rows[:begun_anew]):
             if not row.complete or (at and row.start != self.rows[at - 1].end):
                 return at
-        return len(self.rows)
+        return begun_anew
+
+    @cached_property
+    def drawn_rows(self) -> int:
+        """How many of the sound rows are whole ones: none of their stitches held or turned away from."""
+        sound = self.sound_rows
+        return next((at for at, row in enumerate(self.rows[:sound]) if row.rests), sound)
 
     @property
     def tab_rows(self) -> int:

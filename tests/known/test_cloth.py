@@ -126,6 +126,8 @@ def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves)
     [
         ("Cast on 5 sts.", "two rows"),
         ("Cast on 5 sts.\nRow 1: Knit.", "two rows"),
+        ("Cast on 9 sts.\nRow 1: k5, turn\nRow 2: k5\nRow 3: Knit.", "turned"),
+        ("Cast on 9 sts.\nRow 1: k5, place next 2 sts on hold as a, k2\nRow 2: Knit.", "held"),
         ("Cast on 5 sts.\nRnd 1: Knit.\nRnd 2: Knit.\nRnd 3: Knit.", "round"),
     ],
 )
@@ -147,3 +149,13 @@ def test_a_missing_gauge_is_guessed_and_says_so():
     stockinette = lay_flat(worked("Cast on 9 sts.\nRow 1: Knit.\nRow 2: Purl.\nRow 3: Knit."))
     assert (garter.gauge.fabric, garter.gauge.guessed) == ("garter", True)
     assert stockinette.gauge.fabric == "stockinette"
+
+
+def test_what_begins_anew_or_comes_back_from_a_holder_is_not_drawn_on_what_was_before():
+    second = "Cast on 9 sts.\nKnit 4 rows.\nLeave sts on hold as wing.\nCast on 9 sts.\nKnit 6 rows."
+    back = "Cast on 9 sts.\nKnit 4 rows.\nLeave sts on hold as wing.\nReturn wing to needle.\nKnit 3 rows."
+    pieces = "Cast on 9 sts.\nKnit 4 rows.\nBind off.\nCast on 9 sts.\nKnit 6 rows."
+    for text in (second, back, pieces):
+        layout = lay_flat(worked(text))
+        assert isinstance(layout, Layout)
+        assert (len(layout.rows), layout.whole) == (4, False)
