@@ -17,6 +17,8 @@ document.addEventListener("alpine:init", () => {
       const field = this.$refs.words;
       this.asked = field.value;
       this.$el.classList.add("is-alive");
+      // After a refused saving, a reload would send the refused text again, over what was typed since.
+      history.replaceState(null, "", location.href);
       this.history = new UndoStack(`words of ${location.pathname}`, field.value);
       this.showHistory();
       // An answer to a text that is not the one in the field any more would put the margin out of step.

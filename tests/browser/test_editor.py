@@ -231,3 +231,15 @@ def test_the_pages_of_words_are_accessible(page, live_server, demo, dark):
             expect(page.locator("#under h2")).to_have_text("Row 1")
         found = Axe().run(page)
         assert found.violations_count == 0, found.generate_report()
+
+
+def test_a_reload_after_a_refused_saving_keeps_what_was_typed_since(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    field(page).fill(" ")
+    page.get_by_role("button", name="Keep as a piece").click()
+    expect(page.get_by_role("alert")).to_contain_text("nothing to keep yet")
+    with page.expect_response("**/begin/check/"):
+        field(page).fill("Cast on 9 sts.\nRow 1: Knit.\n")
+    page.wait_for_timeout(200)
+    page.reload()
+    expect(field(page)).to_have_value("Cast on 9 sts.\nRow 1: Knit.\n")
