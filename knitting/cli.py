@@ -10,7 +10,7 @@ from pathlib import Path
 
 from knitting.cloth import lay_flat, measure
 from knitting.fair_copy import fair_copy
-from knitting.files import NotAPiece, ledger_csv, piece_from_json, piece_to_json
+from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.ledger import as_json, as_table
 from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_reading
@@ -34,7 +34,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return WRONG_CALL
     try:
         reading = read(_as_words(text), dialect(options.read_as) if options.read_as else None)
-    except NotAPiece as error:
+    except NotRead as error:
         print(error, file=sys.stderr)
         return WRONG_CALL
     worked = work_reading(reading, gauge)
@@ -49,7 +49,7 @@ def _as_words(text: str) -> str:
     try:
         data = json.loads(text)
     except (ValueError, RecursionError):
-        raise NotAPiece("The file begins like JSON and cannot be read as JSON.") from None
+        raise NotRead("The file begins like JSON and cannot be read as JSON.") from None
     return write(piece_from_json(data))
 
 

@@ -53,6 +53,20 @@ def gauge_over(stitches: float, rows: float, length_cm: float, fabric: str = "")
     return Gauge(stitches * 10 / length_cm, rows * 10 / length_cm, fabric)
 
 
+LOOP_WIDTHS = 4.1
+"""Length of a stitch's loop in stitch widths, wet-relaxed plain knit wool: D. L. Munden, Journal of the Textile
+Institute 50 (1959). Other fabrics are taken as equal until they are weighed."""
+
+
+def yarn_of_stitch_cm(gauge: Gauge) -> float:
+    """Yarn that one plain stitch takes, in centimetres.
+
+    >>> yarn_of_stitch_cm(Gauge(20, 28))
+    2.05
+    """
+    return LOOP_WIDTHS * gauge.stitch_cm
+
+
 def said_cm(length_cm: float) -> str:
     """A length as it is said: whole centimetres from 20 up, tenths below.
 

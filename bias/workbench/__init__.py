@@ -14,7 +14,7 @@ from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NotLaid, lay_flat, measure
 from knitting.doubts import Doubt, doubts
 from knitting.fair_copy import fair_copy
-from knitting.files import NotAPiece, ledger_csv, piece_from_json, piece_to_json
+from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.hand import Exchanged, Habits, exchange
 from knitting.measures import said_area
 from knitting.needle.folds import Fold, folds
@@ -36,7 +36,7 @@ __all__ = [
     "Habits",
     "Layout",
     "Measures",
-    "NotAPiece",
+    "NotRead",
     "StripPart",
     "WorkedRow",
     "Workout",
@@ -198,11 +198,11 @@ def recent(name: str) -> Workout | None:
 
 
 def words_of_json(text: str) -> str:
-    """The written rows of a piece that is given as JSON; ``NotAPiece`` says why it is none."""
+    """The written rows of a piece that is given as JSON; ``NotRead`` says why it is none."""
     try:
         data = json.loads(text)
     except (ValueError, RecursionError):
-        raise NotAPiece("The file cannot be read as JSON.") from None
+        raise NotRead("The file cannot be read as JSON.") from None
     return write(piece_from_json(data))
 
 

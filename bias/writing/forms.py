@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from bias.workbench import Habits
-from knitting.hand import FirstStitch, Leaning
+from knitting.hand import FirstStitch
 from knitting.rows import Marking
+from knitting.stitches import Leaning
 
 Choices = tuple[tuple[str, str], ...]
 

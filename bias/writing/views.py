@@ -13,7 +13,7 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from bias.keeping.actions import Overtaken, keep_piece, revise
 from bias.keeping.models import Piece
-from bias.workbench import NotAPiece, Workout, dialects, recent, words_of_json, workout
+from bias.workbench import NotRead, Workout, dialects, recent, words_of_json, workout
 from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
@@ -100,7 +100,7 @@ def from_file(request: HttpRequest) -> HttpResponse:
         return HttpResponse(f"The file is larger than {MOST_BYTES:,} bytes.", status=200, headers={"X-Refused": "1"})
     try:
         return HttpResponse(words_of_json(text), content_type="text/plain; charset=utf-8")
-    except NotAPiece as refused:
+    except NotRead as refused:
         return HttpResponse(str(refused), content_type="text/plain; charset=utf-8", headers={"X-Refused": "1"})
 
 

@@ -22,13 +22,13 @@ from knitting.rows import (
     Work,
     WorkTo,
 )
+from knitting.rows.grouping import MOST_STEPS, in_groups
 from knitting.rows.lists import merged
 from knitting.rows.unplaced import unplaced
 
 _LONG_ENOUGH = 6
 """Plain stitches from which a number only counts what lies between; fewer are an edge."""
 _STARRED_FROM = 3
-_MOST_STEPS = 80
 
 
 def edited(steps: tuple[Step, ...], before: Needle) -> tuple[Step, ...]:
@@ -37,11 +37,11 @@ def edited(steps: tuple[Step, ...], before: Needle) -> tuple[Step, ...]:
     What they come to is not proven here: whoever prints them works them again.
     """
     steps = merged(unplaced(steps))
-    if not steps or len(steps) > _MOST_STEPS or any(_has_goal(step) for step in steps):
-        return _in_groups(steps)
+    if not steps or len(steps) > MOST_STEPS or any(_has_goal(step) for step in steps):
+        return in_groups(steps)
     if len(steps) == 1 and isinstance(steps[0], Work) and _is_plain(steps[0]) and steps[0].times == before.total > 1:
         return (WorkTo(steps[0].stitch, ToEnd(), NOWHERE, whole=True),)
-    return _to_the_end(_in_groups(_with_goals(steps, before)))
+    return _to_the_end(in_groups(_with_goals(steps, before)))
 
 
 def _is_plain(step: Step) -> bool:
@@ -95,41 +95,6 @@ def _uses(step: Step) -> int | None:
         return 0
     work = group_work((step,))
     return None if work is None else work.uses
-
-
-# -- repeats ---------------------------------------------------------------------------------------------
-
-
-def _in_groups(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """Stretches that come again and again, each once with its number of times."""
-    while len(steps) <= _MOST_STEPS:
-        best = _best_repeat(steps)
-        if best is None:
-            break
-        start, period, times = best
-        group = Group(steps[start : start + period], NOWHERE, times)
-        steps = (*steps[:start], group, *steps[start + period * times :])
-    return steps
-
-
-def _best_repeat(steps: Sequence[Step]) -> tuple[int, int, int] | None:
-    """Start, length and times of the repeat that saves most words."""
-    said: dict[Step, int] = {}
-    words = [said.setdefault(step, len(said)) for step in steps]
-    best, most = None, 0
-    for period in range(1, len(words) // 2 + 1):
-        equal = 0
-        for end in range(period, len(words) + 1):
-            # ``equal`` counts the steps up to ``end`` that are the ones a period before them.
-            if end < len(words) and words[end] == words[end - period]:
-                equal += 1
-                continue
-            start, times = end - equal - period, equal // period + 1
-            saved = (times - 1) * period
-            if saved > most and not (period == 1 and isinstance(steps[start], Work | Marker)):
-                best, most = (start, period, times), saved
-            equal = 0
-    return best
 
 
 def _to_the_end(steps: tuple[Step, ...]) -> tuple[Step, ...]:

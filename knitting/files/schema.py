@@ -1,4 +1,4 @@
-"""The schema of a piece as JSON (JSON Schema 2020-12), told from the same definitions that read and write it."""
+"""The schemas of pieces and plans as JSON (JSON Schema 2020-12), told from what reads and writes them."""
 
 from __future__ import annotations
 
@@ -6,8 +6,10 @@ import json
 from dataclasses import is_dataclass
 from typing import Any, get_args, get_origin
 
+from knitting.files import plan_json
 from knitting.files.piece_json import FORMAT, VERSION
 from knitting.files.shapes import is_enum, is_stitch, is_tagged, kind_of, members, options, without_none
+from knitting.plan.plan import Plan
 from knitting.rows import Piece
 from knitting.stitches import STITCHES
 
@@ -37,6 +39,25 @@ def piece_schema() -> dict[str, Any]:
         "type": "object",
         "properties": properties,
         "required": ["format", "version", "headers", "sections"],
+        "additionalProperties": False,
+        "$defs": definitions,
+    }
+
+
+def plan_schema() -> dict[str, Any]:
+    """The schema of :func:`plan_to_json`."""
+    definitions: dict[str, Any] = {}
+    whole = _object(Plan, definitions)
+    return {
+        "$schema": _DIALECT,
+        "title": "A plan: what is intended of a piece",
+        "type": "object",
+        "properties": {
+            "format": {"const": plan_json.FORMAT},
+            "version": {"const": plan_json.VERSION},
+            **whole["properties"],
+        },
+        "required": ["format", "version", *whole["required"]],
         "additionalProperties": False,
         "$defs": definitions,
     }
@@ -90,6 +111,10 @@ def _object(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
     }
 
 
-def schema_text() -> str:
-    """The schema as the text of its published file."""
-    return json.dumps(piece_schema(), indent=1) + "\n"
+SCHEMAS = {"piece": piece_schema, "plan": plan_schema}
+"""The published schemas by the names of their files."""
+
+
+def schema_text(name: str = "piece") -> str:
+    """A schema as the text of its published file."""
+    return json.dumps(SCHEMAS[name](), indent=1) + "\n"

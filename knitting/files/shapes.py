@@ -14,6 +14,8 @@ from functools import cache
 from types import UnionType
 from typing import Any, Union, get_args, get_origin, get_type_hints
 
+from knitting.gauges import GaugeSource
+from knitting.plan.plan import End
 from knitting.problems import Span
 from knitting.rows import Goal, Order, RepeatEnd, Step
 from knitting.stitches import StitchKind
@@ -77,4 +79,4 @@ def is_enum(hint: Any) -> bool:
 @cache
 def is_tagged(class_: type) -> bool:
     """Whether a value says in ``kind`` what it is: wherever it may be one of several."""
-    return any(class_ in options(union).values() for union in (Goal, Order, RepeatEnd, Step))
+    return any(class_ in options(union).values() for union in (Goal, Order, RepeatEnd, Step, End, GaugeSource))

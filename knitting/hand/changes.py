@@ -5,14 +5,26 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-from knitting.hand.habits import DECREASES, INCREASES, Habits, Leaning, Pair
+from knitting.hand.habits import Habits
 from knitting.problems import NOWHERE
 from knitting.rows import Group, InFabric, Step, ToEnd, ToMarkedStitch, ToMarker, Work, WorkTo
 from knitting.rows.lists import merged
-from knitting.stitches import KNIT, PURL, STITCHES, Face, Family, Lean, StitchKind
+from knitting.stitches import (
+    DECREASES,
+    INCREASES,
+    KNIT,
+    PURL,
+    STITCHES,
+    Face,
+    Family,
+    Lean,
+    Leaning,
+    Pair,
+    StitchKind,
+    purled,
+)
 
 _MADE = frozenset({Family.YARN_OVER, Family.INCREASE})
-_PURLED = {"kfb": "pfb", "m1": "m1p", "m1l": "m1lp", "m1r": "m1rp", "k2tog": "p2tog", "ssk": "ssp"}
 _KIN = (
     ("m1", "m1l", "m1r"),
     ("m1p", "m1lp", "m1rp"),
@@ -63,8 +75,8 @@ def _of_pair(steps: Sequence[Step], at: int, old: StitchKind, pair: Pair | None)
     if pair is None:
         return None
     kind = pair[0 if _is_before(steps, at) else 1]
-    purled = old.face_on_rs is Face.PURL or _plain_beside(steps, at) is PURL
-    return STITCHES[_PURLED[kind.key]] if purled and kind.key in _PURLED else kind
+    in_purl = old.face_on_rs is Face.PURL or _plain_beside(steps, at) is PURL
+    return purled(kind) if in_purl else kind
 
 
 def _leaning(kind: StitchKind, leaning: Leaning, before: bool) -> StitchKind:

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from knitting.measures import CM_PER_INCH, Gauge, gauge_over
 from knitting.problems import Problem, ProblemKind, Span
 from knitting.rows import Headers, Stripe
-from knitting.stitches import STITCHES, StitchKind
+from knitting.stitches import DECREASES, INCREASES, Pair
 from knitting.words.dialect import Dialect, spelled_at
 from knitting.words.tokens import tokens_of
 
@@ -23,13 +23,11 @@ _HEADER = re.compile(r"\s*([^\W\d_][\w \-]{0,40}?)\s*:\s*(.*?)\s*$")
 _MOST_IN_STRIPE = 5_000
 
 RECIPES = {
-    "m1_pair": (STITCHES["m1r"], STITCHES["m1l"]),
-    "lifted_pair": (STITCHES["rli"], STITCHES["lli"]),
-    "k2tog_pair": (STITCHES["k2tog"], STITCHES["ssk"]),
+    "m1_pair": INCREASES["m1_pair"],
+    "lifted_pair": INCREASES["lifted_pair"],
+    "k2tog_pair": DECREASES["k2tog_pair"],
 }
-"""Pairs by their names: the stitch before a line and the one after it, leaning away from the line."""
-
-Pair = tuple[StitchKind, StitchKind]
+"""The pairs that a header may name."""
 
 
 def header_of(line_text: str) -> tuple[str, str, int] | None:

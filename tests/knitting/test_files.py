@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from knitting.files import NotAPiece, ledger_csv, piece_from_json, piece_schema, piece_to_json
+from knitting.files import NotRead, ledger_csv, piece_from_json, piece_schema, piece_to_json
 from knitting.files.schema import schema_text
 from knitting.rows import Piece
 from knitting.rows.unplaced import unplaced
@@ -120,7 +120,7 @@ WHOLE = {"format": "bias-piece", "version": 1, "headers": {}, "sections": []}
     ],
 )  # fmt: skip
 def test_a_file_that_holds_no_piece_is_refused_where_it_is_wrong(data, says):
-    with pytest.raises(NotAPiece) as refused:
+    with pytest.raises(NotRead) as refused:
         piece_from_json(data)
     assert says is None or str(refused.value) == says
     assert str(refused.value).endswith(".")
@@ -139,7 +139,7 @@ def test_any_json_is_a_piece_or_refused(headers, sections):
     said = ""
     try:
         said = piece_from_json({"format": "bias-piece", "version": 1, "headers": headers, "sections": sections}).title
-    except NotAPiece as refused:
+    except NotRead as refused:
         said = str(refused)
     assert isinstance(said, str)
     assert len(said) < 500

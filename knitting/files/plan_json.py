@@ -1,0 +1,48 @@
+"""A plan as JSON and back."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping
+from typing import Any
+
+from knitting.files.coding import Decoder, NotRead, encoded
+from knitting.plan.plan import Plan
+
+FORMAT, VERSION = "bias-plan", 1
+
+
+def plan_to_json(plan: Plan) -> dict[str, Any]:
+    """A plan in the published form (``docs/plan.schema.json``)."""
+    return {"format": FORMAT, "version": VERSION, **encoded(plan)}
+
+
+def plan_from_json(data: object) -> Plan:
+    """The plan that a file of the published form holds; :class:`NotRead` if it holds none."""
+    if not isinstance(data, Mapping):
+        raise NotRead("The file holds no object.")
+    if data.get("format") != FORMAT:
+        raise NotRead(f"The file is not of the format '{FORMAT}'.")
+    if data.get("version") != VERSION:
+        said = str(data.get("version"))[:20]
+        raise NotRead(
+            f"The plan is of version {said}, and this Bias reads version {VERSION}: it was made by another one."
+        )
+    rest = {key: value for key, value in data.items() if key not in ("format", "version")}
+    plan = Decoder().value(Plan, rest, "", 0)
+    assert isinstance(plan, Plan)
+    return plan
+
+
+def plan_text(plan: Plan) -> str:
+    """A plan as the text that is kept of it."""
+    return json.dumps(plan_to_json(plan), ensure_ascii=False)
+
+
+def plan_from_text(text: str) -> Plan:
+    """The plan of a kept or brought text; :class:`NotRead` if it is none."""
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError):
+        raise NotRead("The file cannot be read as JSON.") from None
+    return plan_from_json(data)

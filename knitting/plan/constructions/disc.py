@@ -1,0 +1,59 @@
+"""Disc from the centre, in wedges."""
+
+from __future__ import annotations
+
+from knitting.plan.care import Care
+from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Values, number, rows_cm
+from knitting.plan.foresight import Course
+from knitting.plan.plan import (
+    LEFT_EDGE,
+    RIGHT_EDGE,
+    Beside,
+    Finish,
+    Line,
+    LineKind,
+    Plan,
+    PlannedPart,
+    Repeats,
+    SetupRow,
+    Shaping,
+    Stage,
+)
+from knitting.problems import NOWHERE
+from knitting.rows import CastOn
+from knitting.stitches import Leaning
+
+
+def _make(values: Values) -> Plan:
+    wedges, start = number(values, "wedges"), number(values, "start")
+    lines = tuple(Line(f"line {at}", LineKind.BETWEEN) for at in range(1, wedges))
+    names = tuple(line.name for line in lines)
+    ends = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, "lifted_pair", (1,), 1, Leaning.TOWARDS)
+    inner = (Shaping(names, Beside.BOTH, "lifted_pair", (1,), 1, Leaning.TOWARDS),) if names else ()
+    grow = Stage("Grow", 2, (*inner, ends), Repeats(number(values, "rounds")), setup=(SetupRow(),))
+    parts = tuple(PlannedPart(f"wedge {at + 1}", start, "stockinette") for at in range(wedges))
+    cast_on = CastOn(wedges * start, NOWHERE)
+    return Plan("Disc", cast_on, parts, lines, (grow,), in_round=True, finish=Finish(manner="loosely"))
+
+
+def _across_cm(course: Course) -> float:
+    return 2 * rows_cm(course)
+
+
+DISC = Construction(
+    key="disc",
+    title="Disc",
+    built="A round cushion from its centre: wedges that each gain two lifted increases every second round.",
+    asks=(
+        Asked("wedges", "wedges", 7, 2, 24, "wedges"),
+        Asked("start", "stitches in each", 2, 2, 60),
+        Asked("rounds", "increase rounds", 18, 1, 400, "increase rounds"),
+    ),
+    make=_make,
+    rules=("Every increase round gains two stitches a wedge.",),
+    care=(Care.PAUSE, Care.FIBRE, Care.FLAME),
+    curvature=Curvature.FLAT,
+    top="the beginning of the round",
+    measures=(Measured("across_cm", "across", "rounds", _across_cm),),
+    caveats=("How many wedges lie flat depends on the gauge: too few cup, too many ruffle.",),
+)

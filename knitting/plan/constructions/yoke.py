@@ -1,0 +1,74 @@
+"""Round yoke with decorated raglan lines."""
+
+from __future__ import annotations
+
+from knitting.plan.care import Care
+from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Values, number, rows_cm
+from knitting.plan.foresight import Course
+from knitting.plan.plan import (
+    LEFT_EDGE,
+    RIGHT_EDGE,
+    Beside,
+    Finish,
+    Line,
+    LineKind,
+    Plan,
+    PlannedPart,
+    Repeats,
+    SetupRow,
+    Shaping,
+    Stage,
+)
+from knitting.problems import NOWHERE
+from knitting.rows import CastOn
+
+
+def _make(values: Values) -> Plan:
+    cast_on, many = number(values, "cast_on"), number(values, "lines")
+    lines = tuple(Line(f"line {at}", LineKind.BETWEEN) for at in range(1, many))
+    first, rest = divmod(cast_on, many)
+    parts = tuple(PlannedPart(f"panel {at + 1}", first + (at < rest), "stockinette") for at in range(many))
+    names = tuple(line.name for line in lines)
+    # The beginning of the round is one of the lines.
+    ends = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, "three_in_five", (1,))
+    inner = (Shaping(names, Beside.BOTH, "three_in_five", (1,)),) if names else ()
+    grow = Stage("Yoke", 4, (*inner, ends), Repeats(number(values, "rounds")), setup=(SetupRow(),))
+    return Plan(
+        "Round yoke", CastOn(cast_on, NOWHERE), parts, lines, (grow,), in_round=True, finish=Finish(manner="loosely")
+    )
+
+
+def neck_cm(course: Course) -> float:
+    """Round the neck, before stretch."""
+    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+
+
+def _hem_cm(course: Course) -> float:
+    return course.ends * course.plan.gauge_at(course.rows).stitch_cm
+
+
+YOKE = Construction(
+    key="yoke",
+    title="Round yoke",
+    built="A poncho from the neck down in rounds: a cluster of three into five on each side of every line.",
+    asks=(
+        Asked("cast_on", "cast on", 84, 12, 600, multiple_of="lines"),
+        Asked("lines", "lines", 6, 1, 24, "lines"),
+        Asked("rounds", "increase rounds", 8, 1, 300, "increase rounds"),
+    ),
+    make=_make,
+    rules=(
+        "Every increase round gains four stitches a line.",
+        "The cast-on is a multiple of the lines, with at least six stitches between two of them.",
+    ),
+    care=(Care.PAUSE, Care.CORDS, Care.FIBRE),
+    curvature=Curvature.CUPS,
+    top="the neck",
+    measures=(
+        Measured("neck_cm", "round the neck", "cast_on", neck_cm),
+        Measured("hem_cm", "round the hem", "rounds", _hem_cm),
+        Measured("depth_cm", "depth", "rounds", rows_cm),
+    ),
+    caveats=("The clusters are worked every fourth round; the rounds between them are plain.",),
+    over_head=("The neck", neck_cm),
+)

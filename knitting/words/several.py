@@ -1,0 +1,49 @@
+"""One text for several sizes: figures that differ stand side by side, ``25 (27, 31)``."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+
+_FIGURE = re.compile(r"\d+(?:[.,]\d+)?")
+_WORD = re.compile(r"\d+(?:[.,]\d+)?|[^\W\d]+|\S|\s+")
+_ONE_OR_MANY = {"st": "sts", "sts": "sts", "row": "rows", "rows": "rows", "remains": "remain", "remain": "remain"}
+
+
+def in_one(texts: Sequence[str]) -> str | None:
+    """The words of several sizes as one text, or ``None`` where more than figures differ.
+
+    >>> in_one(["Cast on 25 sts.", "Cast on 27 sts.", "Cast on 31 sts."])
+    'Cast on 25 (27, 31) sts.'
+    """
+    if not texts:
+        return None
+    lines = [text.split("\n") for text in texts]
+    if len({len(each) for each in lines}) != 1:
+        return None
+    found = [_line(versions) for versions in zip(*lines, strict=True)]
+    return "\n".join(line for line in found if line is not None) if None not in found else None
+
+
+def _line(versions: Sequence[str]) -> str | None:
+    if len(set(versions)) == 1:
+        return versions[0]
+    words = [_WORD.findall(_counted_words(version)) for version in versions]
+    if len({len(each) for each in words}) != 1:
+        return None
+    found = [_word(each) for each in zip(*words, strict=True)]
+    return "".join(word for word in found if word is not None) if None not in found else None
+
+
+def _counted_words(line: str) -> str:
+    """Numbers of times that have a word of their own as figures, so that they stand beside others."""
+    return re.sub(r",? (once|twice) more\b", lambda m: f", {1 if m[1] == 'once' else 2} more times", line)
+
+
+def _word(versions: Sequence[str]) -> str | None:
+    if len(set(versions)) == 1:
+        return versions[0]
+    if all(_FIGURE.fullmatch(word) for word in versions):
+        return f"{versions[0]} ({', '.join(versions[1:])})"
+    plural = {_ONE_OR_MANY.get(word, word) for word in versions}
+    return plural.pop() if len(plural) == 1 else None
