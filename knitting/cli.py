@@ -1,4 +1,4 @@
-"""The command line of the core: count, check, write, shape."""
+"""The command line of the core: count, check, write, shape, make, constructions."""
 
 from __future__ import annotations
 
@@ -12,6 +12,7 @@ from knitting.cloth import lay_flat, measure
 from knitting.fair_copy import fair_copy
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.ledger import as_json, as_table
+from knitting.making import listed, make
 from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece
@@ -26,6 +27,11 @@ ALL_WELL, PROBLEMS, WRONG_CALL = 0, 1, 2
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit code is 0 if all is well, 1 with problems, 2 for a wrong call."""
     options = _parser().parse_args(arguments)
+    if options.command == "constructions":
+        print(listed(), end="")
+        return ALL_WELL
+    if options.command == "make":
+        return _make(options)
     try:
         text = read_text(options.file)
         gauge = read_gauge(options.gauge) if getattr(options, "gauge", None) else None
@@ -40,6 +46,23 @@ def main(arguments: Sequence[str] | None = None) -> int:
     worked = work_reading(reading, gauge)
     print(_answer(options, worked, gauge, reading.dialect), end="")
     return PROBLEMS if worked.problems else ALL_WELL
+
+
+def _make(options: argparse.Namespace) -> int:
+    """A construction worked, or its words; what does not come out is said on the other stream."""
+    form = "json" if options.json else "words" if options.words else "table"
+    pairs = [pair for pair in options.answers if not pair.startswith("gauge=")]
+    wished = [pair.removeprefix("gauge=") for pair in options.answers if pair.startswith("gauge=")]
+    try:
+        gauge = read_gauge(wished[-1]) if wished else None
+        made = make(options.name, pairs, gauge, form, dialect(options.dialect) if options.dialect else None)
+    except ValueError as error:
+        print(error, file=sys.stderr)
+        return WRONG_CALL
+    print(made.text, end="")
+    for line in made.said:
+        print(line, file=sys.stderr)
+    return ALL_WELL if made.sound else PROBLEMS
 
 
 def _as_words(text: str) -> str:
@@ -101,6 +124,13 @@ def _parser() -> argparse.ArgumentParser:
             command.add_argument("--json", action="store_true", help="print the piece as JSON instead")
         if name == "shape":
             command.add_argument("--json", action="store_true", help="accepted; the answer is always JSON")
+    command = commands.add_parser("make", help="work a construction from a few answers")
+    command.add_argument("name", help="its name; see 'constructions'")
+    command.add_argument("answers", nargs="*", help="key=value, gauge=20x28, a measure such as width_cm=150")
+    command.add_argument("--json", action="store_true", help="print the published JSON of its rows")
+    command.add_argument("--words", action="store_true", help="print its written rows")
+    command.add_argument("--dialect", choices=dialect_codes(), help="the dialect of its words")
+    commands.add_parser("constructions", help="print every construction with its questions, defaults and rules")
     return parser
 
 

@@ -62,9 +62,6 @@ def answered(construction: Construction, given: Mapping[str, str]) -> Answered:
             )
         else:
             _take(asked, text, values, refusals)
-    for asked in construction.asks:
-        if asked.multiple_of:
-            _keep_multiple(asked, values, refusals)
     return Answered(construction, values, fabrics, tuple(refusals))
 
 
@@ -125,19 +122,6 @@ def _in_range(asked: Asked, counts: Sequence[int]) -> tuple[int, ...]:
 
 def _said(counts: Sequence[int]) -> str:
     return "-".join(str(count) for count in counts)
-
-
-def _keep_multiple(asked: Asked, values: dict[str, Value], refusals: list[Refusal]) -> None:
-    value, of = values[asked.key], values[asked.multiple_of]
-    assert isinstance(value, int)
-    assert isinstance(of, int)
-    if value % of == 0:
-        return
-    below, above = value - value % of, value - value % of + of
-    near = [n for n in (below, above) if asked.least <= n <= asked.most]
-    values[asked.key] = min(near, key=lambda n: abs(n - value))
-    message = f"'{asked.words} {value}' is no multiple of {of}: {' or '.join(map(str, near))} is."
-    refusals.append(Refusal(asked.key, message, values[asked.key]))
 
 
 def _take_fabric(key: str, text: str, fabrics: dict[str, str], refusals: list[Refusal]) -> None:

@@ -8,10 +8,10 @@ from dataclasses import replace
 
 from knitting.needle.bench import MOST_ROWS
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.plan.plan import CENTRE, EDGES, Beside, LineKind, Plan, PlannedPart, Shaping, Stage
+from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Shaping, Stage
 from knitting.plan.split import Split, spots
 from knitting.plan.troubles import Path, PlanMend, Trouble
-from knitting.plan.works import OWN, WORKS, work_of
+from knitting.plan.works import LineWork, makes, work_of
 from knitting.problems import ProblemKind, plural
 from knitting.rows import CastOn, Side
 
@@ -34,6 +34,12 @@ def start_troubles(plan: Plan) -> Iterator[Trouble]:
     if len(plan.lines) != len(plan.parts) - 1:
         message = f"{plural(len(plan.parts), 'part')} need {len(plan.parts) - 1} lines between them."
         yield Trouble(ProblemKind.NO_MARKER, ("parts",), message, stops=True)
+    hanging = Split(plan.parts, plan.lines).unmarkable() if len(plan.lines) == len(plan.parts) - 1 else None
+    if hanging is not None:
+        left = plan.parts[-1]
+        message = f"The marker of '{hanging.name}' has no stitch to its left to stand before."
+        wider = PlanMend(f"one stitch in '{left.name}'", plan.with_part(left.name, left.count + 1))
+        yield Trouble(ProblemKind.NO_MARKER, ("parts",), message, (wider,), stops=True)
     names = Counter([part.name for part in plan.parts] + [line.name for line in plan.lines])
     for name in (name for name, often in names.items() if often > 1 or name in EDGES):
         yield Trouble(
@@ -192,14 +198,22 @@ def _shaping_trouble(
         return Trouble(ProblemKind.UNKNOWN_STITCH, path, message, (yarn_over, leave_out), stops=True)
     if across != work.across:
         return _wrong_side_of_line(shaping, across, put, path)
-    bare = next((spot for spot in missing if spot.line >= 0 and split.lines[spot.line].stitches == 0), None)
-    if bare is not None and split.lines[bare.line].kind is not LineKind.BETWEEN:
-        message = f"'{WORKS['cdd'].said if shaping.work == OWN else work.said}' needs a line with a stitch of its own."
-        return Trouble(ProblemKind.NO_CENTRE, path, message, (leave_out,), stops=True)
-    if bare is not None:
-        message = f"'{work.said}' goes across a stitch, and '{shaping.at[0]}' is a marker between two."
+    unfit = next((split.lines[s.line] for s in missing if s.line >= 0 and not _takes(split.lines[s.line], work)), None)
+    if unfit is not None:
+        message = f"'{work.said}' goes across one stitch of a line, and '{unfit.name}' {_said_own(unfit, work)}."
         return Trouble(ProblemKind.NO_CENTRE, path, message, (leave_out,), stops=True)
     return _row_trouble(stage, shaping, put, path)
+
+
+def _takes(line: Line, work: LineWork) -> bool:
+    """Whether a work can go across a line: it has one stitch, and a marker beside it still has one afterwards."""
+    return line.stitches == 1 and (line.kind in (LineKind.STITCH, LineKind.UNMARKED) or makes(work.before) == 1)
+
+
+def _said_own(line: Line, work: LineWork) -> str:
+    if line.stitches == 1:
+        return "is marked beside it: mark it in the stitch"
+    return f"has {line.stitches} of its own" if line.stitches else "is a marker between two"
 
 
 def _wrong_side_of_line(shaping: Shaping, across: bool, put: Callable[..., Plan], path: Path) -> Trouble:

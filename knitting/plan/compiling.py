@@ -94,11 +94,13 @@ def marks(split: Split, lines: Sequence[Line]) -> Iterator[Order]:
         elif line.kind is LineKind.BOTH and line.stitches == 1:
             positions.setdefault(Marking.BOTH, []).append(start + 1)
         else:
-            both = [start + 1, start + line.stitches + 1] if line.kind is LineKind.BOTH else [start + 1]
-            positions.setdefault(Marking.BEFORE, []).extend(both)
+            places = [start + line.stitches + 1] if line.kind is not LineKind.BEFORE else []
+            places += [start + 1] if line.kind in (LineKind.BEFORE, LineKind.BOTH) else []
+            positions.setdefault(Marking.BEFORE, []).extend(sorted(places))
     centre = next((line for line in lines if line.name == CENTRE and line.stitches == 1), None)
     for way, places in positions.items():
-        alone = centre is not None and places == [(split.total + 1) // 2] and split.total % 2 == 1
+        middle = centre is not None and centre.kind is not LineKind.AFTER
+        alone = middle and places == [(split.total + 1) // 2] and split.total % 2 == 1
         yield MarkStitches(() if alone else tuple(places), NOWHERE, way)
 
 
@@ -126,10 +128,11 @@ def _setup_row(row: PlannedRow, course: StageCourse, number: int) -> Iterator[Or
 def _rhythm(course: StageCourse) -> Iterator[Order]:
     written = course.written_rows()
     name, head = ("Rnd", "round") if course.in_round else ("Row", "row")
-    one_for_all = len(course.cycle.rows) == 1 and not course.in_round
+    # An odd number of rows meets both sides in turn: their words hold for either.
+    either_side = course.in_round or len(course.cycle.rows) % 2 == 1
     first_with: dict[tuple[tuple[Step, ...], Side | None], int] = {}
     for number, steps in enumerate(written, start=1):
-        side = None if course.in_round or one_for_all else _side(course, number)
+        side = None if either_side else _side(course, number)
         changes = course.totals[number] != course.totals[number - 1]
         claim = Claim(course.totals[number], NOWHERE) if changes else None
         model = first_with.setdefault((steps, side), number)

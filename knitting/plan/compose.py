@@ -21,6 +21,7 @@ from knitting.rows import (
     Work,
 )
 from knitting.rows.grouping import in_groups
+from knitting.rows.lists import merged
 from knitting.stitches import KNIT, PURL, STITCHES
 
 _KNITTED_ON = {"garter": (KNIT, KNIT), "stockinette": (KNIT, PURL), "reverse_stockinette": (PURL, KNIT)}
@@ -38,6 +39,11 @@ class Placed:
     steps: Steps
     away: int
 
+    @property
+    def gains(self) -> int:
+        """Stitches gained by it, or lost below zero."""
+        return makes(self.steps) - uses(self.steps)
+
 
 @dataclass(frozen=True)
 class Shaped:
@@ -48,6 +54,11 @@ class Shaped:
     placed: tuple[Placed, ...]
     needs: tuple[int, ...] = field(default=())
     gains: tuple[int, ...] = field(default=())
+
+    @property
+    def forwards(self) -> bool:
+        """Whether the row is worked in right-side order."""
+        return self.side is Side.RS
 
     @property
     def change(self) -> int:
@@ -117,7 +128,7 @@ def composed(
         items.append(Do((Hold(hold, NOWHERE, count=count),), count))
     if cast_on:
         items.append(Do((Work(STITCHES["co"], cast_on, NOWHERE),), 0))
-    return in_groups(tuple(in_words(items)))
+    return in_groups(merged(tuple(in_words(items))))
 
 
 class _Items:
@@ -125,7 +136,7 @@ class _Items:
 
     def __init__(self, row: Shaped, grows: frozenset[str], hold: str, second_round: bool) -> None:
         self.row, self.split = row, row.split
-        self.forwards = row.side is Side.RS
+        self.forwards = row.forwards
         self.hold = hold
         self.second_round = second_round
         self.grows = grows
@@ -140,7 +151,7 @@ class _Items:
             line = at if self.forwards else at - 1
             # A line beside a held part is met if it has a stitch of its own: that stays on the needle.
             if 0 <= line < len(self.split.lines) and ({line, line + 1} <= live or self.split.lines[line].stitches):
-                yield from self._line(line)
+                yield from self._line(line, live)
 
     def _how(self, fabric: str) -> Plainly:
         return plainly(fabric, self.row.side, self.second_round)
@@ -159,31 +170,37 @@ class _Items:
         for each in reversed(far):
             yield from (Do(each.steps, uses(each.steps)), Plain(how, each.away))
 
-    def _line(self, at: int) -> Iterator[Item]:
+    def _line(self, at: int, live: set[int]) -> Iterator[Item]:
         line = self.split.lines[at]
         over = next((each for each in self.row.placed if each.spot.line == at), None)
         if line.kind is LineKind.UNMARKED:
             how = self._how(self._line_fabric(at))
             yield Do(over.steps, uses(over.steps)) if over else Plain(how, line.stitches)
         elif over is None:
-            yield from self._pass(line, at)
+            yield from self._pass(line, at, live)
         else:
             yield from self._cross(line, over)
 
     def _line_fabric(self, at: int) -> str:
         """A line's own stitch is worked as the plain fabric beside it; among figured ones it is smooth."""
+        if self.split.lines[at].fabric:
+            return self.split.lines[at].fabric
         beside = {self.split.parts[at].fabric, self.split.parts[at + 1].fabric}
         return next((fabric for fabric in ("garter", *_KNITTED_ON) if fabric in beside), "stockinette")
 
-    def _pass(self, line: Line, at: int) -> Iterator[Item]:
+    def _pass(self, line: Line, at: int, live: set[int]) -> Iterator[Item]:
         own = Plain(self._how(self._line_fabric(at)), line.stitches, own=True)
         if line.kind is LineKind.STITCH:
             yield from (_stitch_stop(self.split, line), own)
-        elif line.kind in (LineKind.BEFORE, LineKind.AFTER):
-            yield from (_MARKER, own) if self._marker_first(line) else (own, _MARKER)
-        elif line.kind is LineKind.BOTH:
-            yield from (_MARKER, own, _MARKER)
-        else:
+            return
+        # A marker beside a held part went onto the holder with it.
+        right = line.kind is not LineKind.AFTER and at in live
+        left = line.kind in (LineKind.AFTER, LineKind.BOTH) and at + 1 in live
+        first, last = (right, left) if self.forwards else (left, right)
+        if first:
+            yield _MARKER
+        yield own
+        if last:
             yield _MARKER
 
     def _marker_first(self, line: Line) -> bool:

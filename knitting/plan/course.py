@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from operator import add
@@ -91,6 +91,16 @@ class StageCourse:
         """Stitches on the needle at its end."""
         return self.closing.total
 
+    @cached_property
+    def balanced(self) -> tuple[tuple[int, int], ...]:
+        """Rows of the rhythm (from 1) whose increases and decreases cancel, with what each of them amounts to."""
+        found = []
+        for row, shape in enumerate(self.cycle.rows[: self.stage.rhythm], start=1):
+            gained = sum(max(each.gains, 0) for each in shape.placed)
+            if gained and shape.change == 0:
+                found.append((row, gained))
+        return tuple(found)
+
     @property
     def closing_side(self) -> Side:
         """The side of the row after its last one."""
@@ -116,8 +126,7 @@ class StageCourse:
     @cached_property
     def grows(self) -> frozenset[str]:
         """The parts whose counts change while its rhythm is worked."""
-        changing = {at for gains in self.cycle.gains for at, gain in enumerate(gains) if gain}
-        return frozenset(self.split.parts[at].name for at in changing)
+        return growing(self.split, self.cycle.gains)
 
     def written_rows(self) -> tuple[tuple[Step, ...], ...]:
         """The steps of the rows that are written: one cycle of them, or fewer where it is not worked through."""
@@ -186,6 +195,11 @@ def _with_part(split: Split, part: PlannedPart, side: Side) -> Split:
     return replace(split, parts=(part, *split.parts), lines=(line, *split.lines))
 
 
+def growing(split: Split, gains: Sequence[Counts]) -> frozenset[str]:
+    """The parts whose counts change in some rows."""
+    return frozenset(split.parts[at].name for row in gains for at, gain in enumerate(row) if gain)
+
+
 def cycle_of(stage: Stage, split: Split, side: Side, in_round: bool) -> Cycle:
     """The rows that a stage repeats, beginning on a side."""
     rows = [_rhythm_row(stage, split, position, _side(side, position, in_round)) for position in range(stage.rhythm)]
@@ -194,7 +208,7 @@ def cycle_of(stage: Stage, split: Split, side: Side, in_round: bool) -> Cycle:
             _rhythm_row(stage, split, position, _side(side, position + stage.rhythm, in_round))
             for position in range(stage.rhythm)
         ]
-        grows = frozenset(part.name for part in split.parts)
+        grows = growing(split, [row.gains for row in (*rows, *again)])
         if [composed(row, grows) for row in rows] != [composed(row, grows) for row in again]:
             return Cycle((*rows, *again), stage.rhythm)
         if [row.gains for row in rows] != [row.gains for row in again]:

@@ -153,6 +153,8 @@ def _towards(asked: Question, of: Callable[[Counts], int], wanted: int, end: Cal
         return Reached(counts)
     passed = len(counts) > 1 and short is None and is_there(counts[-1], len(counts) - 1)
     if not passed:
+        if short is not None and of(counts[stops[-1]]) == begun:
+            return Reached(counts[: stops[-1] + 1], (_runs_out(asked, counts, short),))
         return _not_met(asked, counts[: stops[-1] + 1], short, of, wanted, end)
     last, before = stops[-1], stops[-2]
     over, under = of(counts[last]), of(counts[before])
@@ -176,17 +178,15 @@ def _not_met(
     end: Callable[[int], End],
 ) -> Reached:
     begun, reached = of(counts[0]), of(counts[-1])
-    if short is not None and reached != begun:
+    if short is not None:
         part = asked.split.parts[short]
         message = (
             f"'{asked.stage.name}' cannot go on to {plural(wanted, 'stitch')}: after {plural(len(counts) - 1, 'row')} "
-            f"'{part.name}' has {plural(counts[-1][short], 'stitch')}, too few for the next row. "
+            f"'{part.name}' has {plural(counts[-1][short], 'stitch')}, too few to go on. "
             f"It stops at {reached}."
         )
         mends = (asked.ended(end(reached), f"until {reached} stitches"),)
         return Reached(counts, (Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, mends),))
-    if short is not None:
-        return Reached(counts, (_runs_out(asked, counts, short),))
     message = (
         f"'{asked.stage.name}' never comes to {plural(wanted, 'stitch')}: it begins with {begun}, and "
         f"{_said_change(asked.cycle.change)} each time."

@@ -18,6 +18,7 @@ from knitting.plan.course import (
     without_line,
 )
 from knitting.plan.ends import Question, reach
+from knitting.plan.lifting import lifting_troubles
 from knitting.plan.plan import AddedLine, Plan, SetupRow, Stage
 from knitting.plan.split import Split, spots
 from knitting.plan.troubles import PlanMend, Trouble
@@ -111,7 +112,7 @@ def _stage(
     unmarked = list(unmarked_troubles(plan, at, split, course.grows))
     if unmarked:
         course = replace(course, cycle=Cycle((shaped(split, (), side),), 1), counts=found.counts[:1])
-    return course, troubles + unmarked
+    return course, [*troubles, *unmarked, *lifting_troubles(plan, at, course)]
 
 
 def _of_plan(plan: Plan, at: int, sound: Stage, trouble: Trouble) -> Trouble:
@@ -153,6 +154,10 @@ def _opened(plan: Plan, at: int, split: Split, troubles: list[Trouble]) -> tuple
             continue
         added.append(line)
         split = more
+    hanging = split.unmarkable() if added or stage.drop_lines else None
+    if hanging is not None:
+        message = f"The marker of '{hanging.name}' has no stitch to its left when '{stage.name}' begins."
+        troubles.append(Trouble(ProblemKind.NO_MARKER, ("stages", at), message, stops=True))
     return split.with_fabrics(stage.fabrics), added
 
 

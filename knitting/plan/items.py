@@ -101,12 +101,25 @@ def _over_last_marks(items: list[Item]) -> list[Item]:
         first -= 1
     while last + 1 < len(items) and _goes_on(items[last + 1], how):
         last += 1
+    if _is_led_to(items, first):
+        first = next(at for at in range(first, ends + 1) if isinstance(items[at], Stop))
     while isinstance(items[first], Stop) and first < last:
         first += 1  # a mark that other work leads to keeps its stop
     stretch = [item for item in items[first : last + 1] if isinstance(item, Plain)]
-    if how is None or not any(item.elastic for item in stretch):
+    behind = any(isinstance(item, Plain) and item.elastic for item in items[last + 1 :])
+    if how is None or behind or not any(item.elastic for item in stretch):
         return items
     return [*items[:first], Plain(how, elastic=True), *items[last + 1 :]]
+
+
+def _is_led_to(items: Sequence[Item], first: int) -> bool:
+    """Whether stitches before a stretch are worked up to a mark in it."""
+    for item in reversed(items[:first]):
+        if isinstance(item, Stop):
+            return False
+        if isinstance(item, Plain) and item.elastic:
+            return True
+    return False
 
 
 def _is_passed(item: Item) -> bool:

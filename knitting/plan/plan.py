@@ -48,11 +48,15 @@ class PlannedPart:
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """A line between two parts. ``stitches`` is how many of its own it has: one for a centre stitch."""
+    """A line between two parts. ``stitches`` is how many of its own it has: one for a centre stitch.
+
+    ``fabric`` is that of its own stitches; where none is said they are worked as the plain ones beside them.
+    """
 
     name: str
     kind: LineKind
     stitches: int = 0
+    fabric: str = ""
 
 
 class Beside(Enum):

@@ -70,14 +70,14 @@ def _search(
         if high - low <= 1:
             break
         middle = _between(low, high, known[-2:], wished)
-        tried = _size(answers, follows, _ruled(answers, asked, middle), of, gauge)
+        tried = _size(answers, follows, _ruled(asked, middle), of, gauge)
         if tried is not None:
             known.append((middle, tried.comes_to))
         if tried is None or tried.comes_to >= wished:
             high = middle
         else:
             low = middle
-    near = {_ruled(answers, asked, value) for value in (low - 1, low, high, high + 1)}
+    near = {_ruled(asked, value) for value in (low - 1, low, high, high + 1)}
     sizes = [size for value in sorted(near) if (size := _size(answers, follows, value, of, gauge))]
     best = min(sizes, key=lambda size: (abs(size.comes_to - wished), size.value), default=None)
     if best is None:
@@ -113,7 +113,7 @@ def _next(
         value = size.value + way * step
         if not asked.least <= value <= asked.most:
             return None
-        if value != _ruled(answers, asked, value):
+        if value != _ruled(asked, value):
             continue
         other = _size(answers, follows, value, of, gauge)
         if other is not None and (other.comes_to - size.comes_to) * way > 1e-6:
@@ -127,15 +127,11 @@ def _asked(answers: Answered, key: str) -> Asked:
     return asked
 
 
-def _ruled(answers: Answered, asked: Asked, value: int) -> int:
+def _ruled(asked: Asked, value: int) -> int:
     """The nearest answer that keeps the question's rules."""
     value = min(max(value, asked.least), asked.most)
     if asked.odd and value % 2 == 0:
         value += 1 if value < asked.most else -1
-    if asked.multiple_of:
-        of = answers.values[asked.multiple_of]
-        assert isinstance(of, int)
-        value = max(round(value / of), -(-asked.least // of)) * of
     return value
 
 

@@ -72,6 +72,16 @@ class Split:
             at += line.stitches
         return found
 
+    def unmarkable(self) -> Line | None:
+        """A line whose marker would hang at the left end of the needle, behind the last stitch."""
+        for at, (line, start) in enumerate(zip(self.lines, self.starts(), strict=True)):
+            hangs = line.kind in (LineKind.BETWEEN, LineKind.AFTER) or (
+                line.kind is LineKind.BOTH and line.stitches != 1
+            )
+            if hangs and start + line.stitches == self.total:
+                return self.lines[at]
+        return None
+
     def segments(self) -> list[list[int]]:
         """The live parts between one mark and the next: within such a stretch a row finds its way by counting."""
         found: list[list[int]] = [[]]

@@ -26,10 +26,7 @@ class Sort(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """One question: its key on the command line, its words, its default and what may be answered.
-
-    ``multiple_of`` names another question: the answer is a multiple of its answer.
-    """
+    """One question: its key on the command line, its words, its default and what may be answered."""
 
     key: str
     words: str
@@ -38,7 +35,6 @@ class Asked:
     most: int = 5_000
     unit: str = "stitches"
     odd: bool = False
-    multiple_of: str = ""
     choices: tuple[tuple[str, str], ...] = ()
 
     @property

@@ -19,6 +19,7 @@ from knitting.plan.plan import (
     Shaping,
     Stage,
 )
+from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 
@@ -27,7 +28,8 @@ def _make(values: Values) -> Plan:
     cast_on, many = number(values, "cast_on"), number(values, "lines")
     lines = tuple(Line(f"line {at}", LineKind.BETWEEN) for at in range(1, many))
     first, rest = divmod(cast_on, many)
-    parts = tuple(PlannedPart(f"panel {at + 1}", first + (at < rest), "stockinette") for at in range(many))
+    wider = evenly(rest, many)
+    parts = tuple(PlannedPart(f"panel {at + 1}", first + wider[at], "stockinette") for at in range(many))
     names = tuple(line.name for line in lines)
     # The beginning of the round is one of the lines.
     ends = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, "three_in_five", (1,))
@@ -52,14 +54,14 @@ YOKE = Construction(
     title="Round yoke",
     built="A poncho from the neck down in rounds: a cluster of three into five on each side of every line.",
     asks=(
-        Asked("cast_on", "cast on", 84, 12, 600, multiple_of="lines"),
+        Asked("cast_on", "cast on", 84, 12, 600),
         Asked("lines", "lines", 6, 1, 24, "lines"),
         Asked("rounds", "increase rounds", 8, 1, 300, "increase rounds"),
     ),
     make=_make,
     rules=(
         "Every increase round gains four stitches a line.",
-        "The cast-on is a multiple of the lines, with at least six stitches between two of them.",
+        "At least six stitches lie between two lines; panels differ by one stitch at most.",
     ),
     care=(Care.PAUSE, Care.CORDS, Care.FIBRE),
     curvature=Curvature.CUPS,

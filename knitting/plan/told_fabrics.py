@@ -1,0 +1,61 @@
+"""The fabrics of parts and lines, read out of rows."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from functools import partial
+
+from knitting.plan.rhythms import Told, is_plain, part_names
+from knitting.rows import Side, Work
+from knitting.stitches import KNIT, PURL, StitchKind
+
+_FABRICS = {(KNIT, KNIT): "garter", (KNIT, PURL): "stockinette", (PURL, KNIT): "reverse_stockinette"}
+
+
+def fabrics_told(
+    its_rows: Sequence[Told], stretch: Sequence[Told], right: int, left: int, in_round: bool
+) -> dict[str, str]:
+    """The fabric of every part in a stage; a side that it does not meet is told by the rows around it."""
+    parts = len(its_rows[0].anatomy.parts)
+    found: dict[str, str] = {}
+    for at, name in enumerate(part_names(parts)):
+        found[name] = _fabric(its_rows, stretch, partial(_plain_of, at), in_round)
+    if right:
+        found["right border"] = _fabric(its_rows, stretch, lambda each: each.anatomy.parts[0].first, in_round)
+    if left:
+        found["left border"] = _fabric(its_rows, stretch, lambda each: each.anatomy.parts[-1].last, in_round)
+    return found
+
+
+def line_fabric(rows: Sequence[Told], at: int) -> str:
+    """The fabric of a line's own stitch, told where it is worked plainly; nothing where it never is."""
+    sides: dict[Side, StitchKind] = {}
+    for each in rows:
+        steps = each.anatomy.across[at]
+        if steps and is_plain(steps) and isinstance(steps[0], Work):
+            sides.setdefault(each.row.side, steps[0].stitch)
+    if not sides:
+        return ""
+    knitted = sides.get(Side.RS, KNIT)
+    return _FABRICS.get((knitted, sides.get(Side.WS, knitted)), "")
+
+
+def _plain_of(at: int, told: Told) -> StitchKind | None:
+    return told.anatomy.parts[at].plain
+
+
+def _fabric(
+    its_rows: Sequence[Told], stretch: Sequence[Told], of: Callable[[Told], StitchKind | None], in_round: bool
+) -> str:
+    if in_round:
+        faces = [kind for each in its_rows if (kind := of(each)) is not None]
+        alternate = len(faces) > 1 and all(kind is (PURL if at % 2 else KNIT) for at, kind in enumerate(faces))
+        smooth = "reverse_stockinette" if set(faces) == {PURL} else "stockinette"
+        return "garter" if alternate else smooth
+    sides: dict[Side, StitchKind] = {}
+    for each in (*its_rows, *stretch):
+        kind = of(each)
+        if kind is not None:
+            sides.setdefault(each.row.side, kind)
+    knitted = sides.get(Side.RS, KNIT)
+    return _FABRICS.get((knitted, sides.get(Side.WS, knitted)), "reverse_garter")

@@ -1,0 +1,55 @@
+"""Plans as JSON: the published schema, and what is said of files that hold none."""
+
+import json
+from pathlib import Path
+
+import jsonschema
+import pytest
+
+from knitting.files import NotRead, plan_from_json, plan_from_text, plan_schema, plan_text, plan_to_json, schema_text
+from knitting.plan.constructions import CONSTRUCTIONS
+from tests.knitting.planning import made
+
+ROOT = Path(__file__).resolve().parents[2]
+VALIDATOR = jsonschema.Draft202012Validator(plan_schema())
+
+
+def test_the_published_schema_is_the_one_that_is_used():
+    jsonschema.Draft202012Validator.check_schema(plan_schema())
+    assert (ROOT / "docs" / "plan.schema.json").read_text("utf-8") == schema_text("plan")
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_every_construction_is_the_same_plan_after_its_file(name):
+    plan = made(name)
+    data = json.loads(plan_text(plan))
+    assert not list(VALIDATOR.iter_errors(data))
+    assert plan_from_json(data) == plan
+
+
+WRONG = [
+    ("an unknown version", {"version": 7}, "The plan is of version 7, and this Bias reads version 1: another one made it."),
+    ("another format", {"format": "bias-piece"}, "The file is not of the format 'bias-plan'."),
+    ("an unknown thing", {"colour": "red"}, "colour: there is no such thing in plan."),
+    ("a wrong number", {"parts": [{"name": "cloth", "count": "many"}]}, "parts[0].count: a whole number from 0 up is wanted."),
+    ("a negative number", {"parts": [{"name": "cloth", "count": -4}]}, "parts[0].count: a whole number from 0 up is wanted."),
+    ("an unknown kind of line", {"lines": [{"name": "A", "kind": "glued"}]},
+     "lines[0].kind: one of stitch, needle-before, needle-after, needle-both, needle, unmarked is wanted."),
+    ("an end that is none", {"stages": [{"name": "G", "rhythm": 2, "shapings": [], "until": {"kind": "forever"}}]},
+     "stages[0].until.kind: one of count, rows, repeats, length, part-count, yarn-share is wanted."),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("says", "other", "message"), WRONG, ids=[case[0] for case in WRONG])
+def test_a_file_that_holds_no_plan_is_refused_with_its_place(says, other, message):
+    data = {**plan_to_json(made("mitre")), **other}
+    with pytest.raises(NotRead) as refused:
+        plan_from_json(data)
+    assert str(refused.value) == message
+    if says not in ("another format", "an unknown version"):
+        assert list(VALIDATOR.iter_errors(data))
+
+
+def test_text_that_is_no_json_is_said_so():
+    with pytest.raises(NotRead, match="The file cannot be read as JSON"):
+        plan_from_text("Cast on 5 sts.")

@@ -1,0 +1,229 @@
+"""Every construction against the facts of the trade, row by row, in totals and parts.
+
+The facts are common practice, no source; sums are arithmetic series. The numbers asked for here are those of the
+facts: what a construction does by default is other.
+"""
+
+import pytest
+
+from knitting.plan.care import Care
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.foresight import foresee
+from tests.knitting.planning import knitted, made
+
+
+def ends(name: str, **answers: object) -> list[int]:
+    return [row.end for row in knitted(made(name, **answers)).rows]
+
+
+def test_corner_cloth_grows_by_one_a_row_and_shrinks_by_one():
+    """Cast on 3, 45 after 42 rows; 4 after 41 rows of the other half; a last row leaves 3."""
+    assert ends("corner-cloth", cast_on=3, to=45, leave=3) == [*range(4, 46), *range(44, 3, -1), 3]
+
+
+def test_another_school_of_corner_cloth_casts_on_4_and_turns_at_37():
+    assert ends("corner-cloth", cast_on=4, to=37, leave=4) == [*range(5, 38), *range(36, 3, -1)]
+    plain = ends("corner-cloth", cast_on=4, to=37, leave=4, eyelets="plain")
+    assert plain == [*range(5, 38), *range(36, 3, -1)]
+
+
+def test_centre_out_triangle_gains_four_in_every_right_side_row_from_a_tab_of_nine():
+    piece = knitted(made("triangle", tab=3, to=61))
+    tab = [row.end for row in piece.rows if row.in_tab]
+    assert tab == [3] * 6 + [9]
+    grown = [row for row in piece.rows if not row.in_tab]
+    assert [row.end for row in grown] == [n for n in range(13, 62, 4) for _ in range(2)]
+    assert [row.parts for row in grown[::2]] == [((n - 1) // 2, 1, (n - 1) // 2) for n in range(13, 62, 4)]
+
+
+@pytest.mark.parametrize("marking", ["stitch", "needle-before", "needle-after", "needle-both"])
+def test_the_triangle_is_the_same_in_every_school_of_marking(marking):
+    assert ends("triangle", tab=3, to=61, marking=marking) == ends("triangle", tab=3, to=61)
+
+
+def test_triangle_for_rows_instead_of_a_count():
+    """Twenty rows hold ten increase rows."""
+    assert ends("triangle", tab=3, rows=20)[-1] == 9 + 10 * 4
+
+
+def test_fringe_triangle_has_room_for_two_increases_first_and_gains_four_after_it():
+    """8 = 3, 2, 3; then 10; then 14, 18, ...; the three at each side are dropped."""
+    piece = knitted(made("fringe-triangle", edge=3, middle=2, to=50))
+    assert [row.start for row in piece.rows[:1]] == [8]
+    assert [row.end for row in piece.rows] == [10, 10, *(n for n in range(14, 51, 4) for _ in range(2))]
+    assert (piece.bound_off, piece.dropped) == (44, 6)
+
+
+def test_mitred_square_loses_two_in_every_right_side_row_to_one_stitch():
+    """49 = 24 + 1 + 24; 24 of them to 1 stitch."""
+    piece = knitted(made("mitre", cast_on=49))
+    assert [row.end for row in piece.rows] == [n for n in range(47, 0, -2) for _ in range(2)]
+    assert [row.parts for row in piece.rows[::2]] == [(n, 1, n) for n in range(23, -1, -1)]
+    assert piece.rows[4].colour == "A"
+    assert piece.rows[2].colour == "B"
+    assert piece.bound_off == 1
+
+
+@pytest.mark.parametrize("repeats", [1, 3, 7])
+def test_zigzag_uses_fourteen_and_makes_fourteen(repeats):
+    assert ends("zigzag", repeats=repeats, rows=20) == [14 * repeats] * 20
+
+
+def test_asymmetric_triangle_grows_shrinks_and_closes():
+    """Set-up 3 to 11; +3 in six rows and the same back; the count stands still on the odd rows."""
+    piece = knitted(made("asymmetric", cast_on=3, set_up=11, to=41, back_to=14, leave=2))
+    found = [row.end for row in piece.rows]
+    assert found[:8:2] == [5, 7, 9, 11]
+    at = 8
+    for begun in range(11, 41, 3):
+        assert found[at : at + 6] == [begun, begun + 2, begun + 2, begun + 3, begun + 3, begun + 3]
+        at += 6
+    for begun in range(41, 14, -3):
+        assert found[at : at + 6] == [begun, begun - 2, begun - 2, begun - 3, begun - 3, begun - 3]
+        at += 6
+    assert found[at::2] == [12, 10, 8, 6, 4, 2]
+    assert piece.bound_off == 2
+
+
+@pytest.mark.parametrize(("cast_on", "half"), [(25, 12), (27, 13), (29, 14), (31, 15)])
+def test_poncho_panel_in_every_size(cast_on, half):
+    """27 = 13 + 1 + 13 becomes 67 = 33 + 1 + 33 after 20 increase rows; the other sizes grow as much."""
+    piece = knitted(made("poncho-panel", cast_on=cast_on, to=cast_on + 40))
+    assert [row.parts for row in piece.rows[::2]] == [(half + n, 1, half + n) for n in range(1, 21)]
+    assert len(piece.rows) == 40
+
+
+@pytest.mark.parametrize(("cast_on", "lines", "rounds"), [(40, 4, 3), (72, 8, 5), (66, 7, 2), (18, 1, 4)])
+def test_yoke_ends_on_its_cast_on_and_four_for_every_line_and_increase_round(cast_on, lines, rounds):
+    """A cluster of 3 into 5 on each side of a line, every fourth round."""
+    piece = knitted(made("yoke", cast_on=cast_on, lines=lines, rounds=rounds))
+    assert piece.rows[-1].end == cast_on + 4 * lines * rounds
+    changing = [at for at, row in enumerate(piece.rows) if row.change]
+    assert changing == list(range(1, 1 + 4 * rounds, 4))
+    assert {row.change for row in piece.rows} == {0, 4 * lines}
+
+
+def test_capelet_grows_by_eight_first_every_second_then_every_fourth_row():
+    """13, 1, 15, 1, 27, 1, 15, 1, 13 makes 87."""
+    piece = knitted(made("capelet", parts="13,1,15,1,27,1,15,1,13", fast=10, slow=5))
+    fast, slow = piece.rows[:20:2], piece.rows[20:40:4]
+    assert [row.end for row in fast] == [87 + 8 * n for n in range(1, 11)]
+    assert [row.end for row in slow] == [167 + 8 * n for n in range(1, 6)]
+    assert fast[0].parts == (14, 1, 17, 1, 29, 1, 17, 1, 14)
+    assert slow[-1].parts == (28, 1, 45, 1, 57, 1, 45, 1, 28)
+
+
+@pytest.mark.parametrize(("wedges", "start", "rounds"), [(8, 2, 11), (6, 4, 5), (5, 3, 20)])
+def test_disc_has_so_many_wedges_of_two_stitches_more_in_every_increase_round(wedges, start, rounds):
+    """w (s + 2n) after n increase rounds, every second round."""
+    piece = knitted(made("disc", wedges=wedges, start=start, rounds=rounds))
+    grown = [row for row in piece.rows if row.change]
+    assert [row.end for row in grown] == [wedges * (start + 2 * n) for n in range(1, rounds + 1)]
+    assert set(piece.rows[-1].parts) == {start + 2 * rounds}
+
+
+def test_a_wedge_of_eight_is_worked_with_lifted_increases_one_stitch_inside():
+    """`k1, rli, k6, lli, k1`: 8 to 10."""
+    row = next(row for row in knitted(made("disc", wedges=4, start=8, rounds=1)).rows if row.change)
+    assert [(run.work.key, run.times) for run in row.work[0].runs] == [
+        ("k", 1),
+        ("rli", 1),
+        ("k", 6),
+        ("lli", 1),
+        ("k", 1),
+    ]
+
+
+def test_framed_chart_uses_eighteen_and_makes_eighteen_and_its_halves_mirror():
+    """`k2, m1r, k3, ssk, k4, k2tog, k3, m1l, k2`."""
+    piece = knitted(made("framed-chart", frame=10, times=6, edge=2, leg=3, middle=4))
+    chart = next(row for row in piece.rows if any(len(part.runs) > 1 for part in row.work))
+    assert chart.parts == (10, 18, 10)
+    runs = [(run.work.key, run.times) for run in chart.work[1].runs]
+    assert runs == [("k", 2), ("m1r", 1), ("k", 3), ("ssk", 1), ("k", 4), ("k2tog", 1), ("k", 3), ("m1l", 1), ("k", 2)]
+    mirror = {"m1r": "m1l", "m1l": "m1r", "ssk": "k2tog", "k2tog": "ssk", "k": "k"}
+    assert [(mirror[key], times) for key, times in reversed(runs)] == runs
+
+
+@pytest.mark.parametrize("half", [10, 20, 33])
+def test_held_wing_side_has_five_more_after_its_border_row(half):
+    """A side of L has L + 5 after an edge kfb, a make-one and three cast on; with centre and other side 2L + 6."""
+    piece = knitted(made("held-wing", cast_on=2 * half + 1, rows=12, wing_rows=8))
+    border = next(row for row in piece.rows if row.change == 5)
+    assert border.parts == (half, 1, half + 5)
+    assert border.end == 2 * half + 6
+    held = piece.rows[piece.rows.index(border) + 1]
+    assert held.end == half + 6
+    assert not piece.held
+
+
+# -- what a construction does by itself, and what it says --------------------------------------------------
+
+FACTS = {
+    "corner-cloth": {"cast_on": (3, 4), "to": (45, 37)},
+    "triangle": {"tab": (3,), "to": (61,)},
+    "asymmetric": {"cast_on": (3,), "set_up": (11,)},
+    "fringe-triangle": {"edge": (3,)},
+    "mitre": {"cast_on": (49,)},
+    "poncho-panel": {"cast_on": (25, 27, 29, 31), "to": (67,)},
+    "capelet": {"parts": ((13, 1, 15, 1, 27, 1, 15, 1, 13),)},
+    "framed-chart": {"edge": (2,), "leg": (3,), "middle": (4,)},
+}
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_defaults_come_out_and_are_not_the_numbers_of_the_facts(name):
+    construction = CONSTRUCTIONS[name]
+    course = foresee(made(name))
+    assert not course.troubles
+    assert knitted(made(name)).finished
+    for key, facts in FACTS.get(name, {}).items():
+        assert construction.defaults[key] not in facts
+
+
+CARE = {
+    "triangle": {Care.PAUSE, Care.PINS, Care.FIBRE},
+    "corner-cloth": {Care.PAUSE, Care.FIBRE},
+    "asymmetric": {Care.PAUSE, Care.PINS, Care.FIBRE},
+    "fringe-triangle": {Care.PAUSE, Care.CORDS, Care.PINS, Care.FIBRE},
+    "mitre": {Care.PAUSE, Care.FIBRE, Care.FLAME},
+    "zigzag": {Care.PAUSE, Care.FIBRE},
+    "poncho-panel": {Care.PAUSE, Care.CORDS, Care.FIBRE},
+    "yoke": {Care.PAUSE, Care.CORDS, Care.FIBRE},
+    "capelet": {Care.PAUSE, Care.CORDS, Care.FIBRE},
+    "disc": {Care.PAUSE, Care.FIBRE, Care.FLAME},
+    "framed-chart": {Care.PAUSE, Care.FIBRE},
+    "held-wing": {Care.PAUSE, Care.PINS, Care.FIBRE},
+}
+"""Which cautions each construction shows: fringe, and what is worn at the neck, can entrap; shawls are pinned out."""
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_each_construction_shows_the_cautions_that_fit_it(name):
+    assert set(CONSTRUCTIONS[name].care) == CARE[name]
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_each_construction_says_how_it_lies_and_which_edge_is_on_top(name):
+    construction = CONSTRUCTIONS[name]
+    assert construction.curvature.value.startswith("It ")
+    assert construction.top
+    assert construction.built.endswith(".")
+    assert construction.rules
+    worn = name in ("poncho-panel", "yoke", "capelet")
+    assert (construction.over_head is not None) is worn
+
+
+@pytest.mark.parametrize("name", ["triangle", "poncho-panel", "capelet", "mitre", "asymmetric", "held-wing"])
+@pytest.mark.parametrize("marking", ["stitch", "needle-before", "needle-after", "needle-both"])
+def test_every_way_of_marking_gives_the_same_counts(name, marking):
+    assert ends(name, marking=marking) == ends(name)
+
+
+@pytest.mark.parametrize("increase", ["yo", "m1_pair", "lifted_pair", "kfb"])
+@pytest.mark.parametrize("name", ["triangle", "poncho-panel", "capelet"])
+def test_every_increase_gives_the_same_counts(name, increase):
+    if increase == "lifted_pair" and name != "triangle":
+        assert foresee(made(name, increase=increase)).troubles[0].mends[0].says == "work a plain row first"
+        return
+    assert ends(name, increase=increase) == ends(name)
