@@ -49,6 +49,7 @@ INSTALLED_APPS = [
     "bias.joining",
     "bias.keeping",
     "bias.basket",
+    "bias.planning",
     "bias.writing",
     "bias.charting",
     "bias.making",

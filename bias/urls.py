@@ -5,6 +5,7 @@ from django.urls import include, path
 
 urlpatterns = [
     path("", include("bias.basket.urls")),
+    path("", include("bias.planning.urls")),
     path("", include("bias.writing.urls")),
     path("", include("bias.charting.urls")),
     path("", include("bias.making.urls")),

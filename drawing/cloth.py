@@ -228,14 +228,14 @@ def _worked_shape(page: ClothPage, worked: int) -> str:
 def _line(thread: Thread) -> str:
     name = svg.tag("title", svg.text(thread.name))
     line = svg.tag("path", d=svg.path(thread.places))
-    return svg.tag("g", name + line, class_=f"cloth-thread thread-{thread.hue}")
+    return svg.tag("g", name + line, class_=f"cloth-thread thread-{thread.hue}", data_letter=thread.letter)
 
 
 def _flag(thread: Thread) -> str:
     x, y = _along(thread.places, 0.75)
     flag = svg.tag("rect", x=svg.number(x - 10), y=svg.number(y - 10), width=20, height=20, rx=4)
     letter = svg.tag("text", svg.text(thread.letter), x=svg.number(x), y=svg.number(y + 4.5), text_anchor="middle")
-    return svg.tag("g", flag + letter, class_=f"cloth-thread thread-{thread.hue}")
+    return svg.tag("g", flag + letter, class_=f"cloth-thread thread-{thread.hue}", data_letter=thread.letter)
 
 
 def _along(places: Sequence[Place], share: float) -> Place:

@@ -9,10 +9,12 @@ from dataclasses import dataclass, replace
 from knitting.ledger import as_json, as_table
 from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_piece
-from knitting.plan.answers import Answered, answered, said_value
+from knitting.plan.answers import answered, said_value
 from knitting.plan.compiling import compiled
 from knitting.plan.constructions import CONSTRUCTIONS, Construction
 from knitting.plan.foresight import foresee
+from knitting.plan.knobs import knobs, yardsticks
+from knitting.plan.plan import Plan
 from knitting.plan.sizes import sized
 from knitting.words.dialect import Dialect
 from knitting.words.writer import write
@@ -41,10 +43,10 @@ def make(name: str, pairs: Sequence[str], gauge: Gauge | None, form: str, words:
     found = answered(construction, given)
     if found.refusals:
         raise WrongCall(" ".join(refusal.message for refusal in found.refusals))
+    plan = replace(found.plan(), gauge=gauge) if gauge else found.plan()
     for key, wish in wishes.items():
-        found = _measured(found, key, wish, gauge)
-    plan = found.plan()
-    course = foresee(replace(plan, gauge=gauge) if gauge else plan)
+        plan = _measured(plan, key, wish)
+    course = foresee(plan)
     piece = compiled(course)
     said = tuple(str(trouble) for trouble in course.troubles)
     if form == "words":
@@ -61,16 +63,20 @@ def _pair(text: str) -> tuple[str, str]:
     return key.strip(), value.strip()
 
 
-def _measured(found: Answered, key: str, wish: str, gauge: Gauge | None) -> Answered:
-    """The answers with the count that comes nearest to a wished measure."""
-    measured = next(measure for measure in found.construction.measures if measure.key == key)
+def _measured(plan: Plan, key: str, wish: str) -> Plan:
+    """The plan with the count that comes nearest to a wished measure."""
+    measured = next(measure for measure in yardsticks(plan) if measure.key == key)
+    knob = next(knob for knob in knobs(plan) if knob.key == measured.knob)
     try:
         wished_cm = float(wish)
     except ValueError:
         wished_cm = 0.0
     if not 0 < wished_cm < 1e5:
         raise WrongCall(f"'{key}' wants a length in centimetres, not '{wish[:40]}'.")
-    return sized(found, measured, wished_cm, gauge).nearest.answers
+    found = sized(knob, measured.of, wished_cm)
+    if found is None:
+        raise WrongCall(f"No size of {plan.name} can be worked from these answers.")
+    return found.nearest.course.plan
 
 
 def listed() -> str:

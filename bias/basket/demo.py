@@ -26,7 +26,7 @@ def load_demo(owner: Any) -> list[Piece]:
     made = []
     for name, how_far in reversed(progress.items()):
         words = (DEMO / f"{name}.txt").read_text("utf-8")
-        if not Piece.objects.of(owner).filter(revisions__words=words).exists():
+        if not Piece.objects.of(owner).filter(revisions__written=words).exists():
             made.append(_load(owner, name, words, how_far))
     return made
 

@@ -8,6 +8,8 @@ from django.conf import settings
 from django.db import models
 from django.http import Http404
 
+from bias.workbench import planned
+
 
 class PieceQuerySet(models.QuerySet["Piece"]):
     """Pieces, never without their owner."""
@@ -52,13 +54,19 @@ class Piece(models.Model):
         """The written rows as they stand."""
         return self.current.words
 
+    @property
+    def is_planned(self) -> bool:
+        """Whether its rows come from a plan."""
+        return bool(self.current.plan)
+
 
 class Revision(models.Model):
-    """The written rows of a piece as they were once saved; never changed afterwards."""
+    """A piece as it was once saved: its written rows, or the plan that they come from; never changed afterwards."""
 
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
-    words = models.TextField()
+    written = models.TextField(blank=True, help_text="the rows as the knitter wrote them; empty for a plan")
+    plan = models.TextField(blank=True, default="", help_text="a plan as JSON; empty for written rows")
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -66,3 +74,8 @@ class Revision(models.Model):
 
     def __str__(self) -> str:
         return f"{self.piece} {self.number}"
+
+    @property
+    def words(self) -> str:
+        """The written rows: as they were written, or as the plan gives them."""
+        return planned(self.plan).text if self.plan else self.written

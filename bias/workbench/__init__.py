@@ -1,33 +1,15 @@
-"""The one door to the core: words in, all results out, kept by their content."""
+"""The one door to the core: words or a plan in, all results out, kept by their content."""
 
-from __future__ import annotations
-
-import hashlib
-import json
-from dataclasses import dataclass
-from functools import cached_property, lru_cache
-from typing import Any
-
-from drawing.cloth import ClothPage, lay_out, to_svg
-from drawing.silhouette import silhouette
-from drawing.strip import StripPart, strip
-from knitting.cloth import Layout, Measures, NotLaid, lay_flat, measure
-from knitting.doubts import Doubt, doubts
-from knitting.fair_copy import fair_copy
-from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
-from knitting.hand import Exchanged, Habits, exchange
-from knitting.measures import said_area
-from knitting.needle.folds import Fold, folds
-from knitting.needle.piece_worker import work_reading
-from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.words.dialect import dialect, dialect_codes
-from knitting.words.glossary import Abbreviation, glossary
-from knitting.words.highlights import Highlight, highlights
-from knitting.words.patching import patched
-from knitting.words.reader import Reading, read
-from knitting.words.writer import write
-
-_KEPT = 48
+from bias.workbench.plans import Planned, plan_of_words, planned
+from bias.workbench.shown import cloth_shown, row_shown
+from bias.workbench.workouts import Workout, dialects, digest, recent, words_of_json, workout
+from drawing.cloth import ClothPage
+from drawing.strip import StripPart
+from knitting.cloth import Layout, Measures
+from knitting.files import NotRead
+from knitting.hand import Exchanged, Habits
+from knitting.needle.folds import Fold
+from knitting.needle.worked import WorkedRow
 
 __all__ = [
     "ClothPage",
@@ -37,175 +19,17 @@ __all__ = [
     "Layout",
     "Measures",
     "NotRead",
+    "Planned",
     "StripPart",
     "WorkedRow",
     "Workout",
+    "cloth_shown",
     "dialects",
     "digest",
+    "plan_of_words",
+    "planned",
     "recent",
+    "row_shown",
     "words_of_json",
     "workout",
 ]
-
-
-@dataclass(frozen=True, eq=False)
-class Workout:
-    """All that comes of one text. What is costly is made when first asked for."""
-
-    text: str
-    reading: Reading
-    worked: WorkedPiece
-
-    @property
-    def title(self) -> str:
-        """What the words call the piece."""
-        return self.worked.piece.title
-
-    @property
-    def said_stitches(self) -> str:
-        """All stitches worked, as they are said."""
-        return f"{self.worked.stitches:,}"
-
-    @cached_property
-    def layout(self) -> Layout | NotLaid:
-        """The cloth laid flat."""
-        return lay_flat(self.worked)
-
-    @cached_property
-    def page(self) -> ClothPage | None:
-        """The cloth placed on a page, or ``None`` where it cannot be laid."""
-        return lay_out(self.layout) if isinstance(self.layout, Layout) else None
-
-    @cached_property
-    def measures(self) -> Measures:
-        """Width, height, area, sides and angles."""
-        return measure(self.layout)
-
-    @property
-    def said_measures(self) -> str:
-        """Area and corners as one sentence."""
-        corners = self.measures.said_corners
-        area = said_area(self.measures.area_cm2)
-        return f"{area}, corners of {corners}." if corners else f"{area}."
-
-    @cached_property
-    def folds(self) -> tuple[Fold, ...]:
-        """The rows, folded."""
-        return folds(self.worked)
-
-    @cached_property
-    def highlights(self) -> dict[int, tuple[Highlight, ...]]:
-        """What each word of a line is, by the lines."""
-        return highlights(self.reading)
-
-    @cached_property
-    def doubts(self) -> tuple[Doubt, ...]:
-        """Places that makers misread."""
-        return doubts(self.worked, self.reading.dialect)
-
-    @cached_property
-    def doubts_by_line(self) -> dict[int, str]:
-        """The notes of a line as one text."""
-        found: dict[int, str] = {}
-        for doubt in self.doubts:
-            found[doubt.line] = f"{found[doubt.line]} {doubt.says}" if doubt.line in found else doubt.says
-        return found
-
-    @cached_property
-    def digest(self) -> str:
-        """A short name of the text."""
-        return digest(self.text)
-
-    def rows_of_line(self, line: int) -> list[int]:
-        """The places (from 0) of the rows that a written line called for."""
-        return [at for at, row in enumerate(self.worked.rows) if row.order_line == line]
-
-    def written(self, code: str) -> str:
-        """The piece as a good editor would print it, in the words of a dialect."""
-        return write(fair_copy(self.worked), dialect(code))
-
-    def glossary(self, code: str) -> tuple[Abbreviation, ...]:
-        """The abbreviations that the piece uses in a dialect."""
-        return glossary(self.worked.piece, dialect(code))
-
-    def in_hand(self, habits: Habits) -> tuple[str, Exchanged]:
-        """The piece in the knitter's own hand: its words, and what was exchanged or refused."""
-        found = exchange(self.worked, habits)
-        return patched(self.text, self.worked.piece, found.piece, self.reading.dialect), found
-
-    @property
-    def csv(self) -> str:
-        """The rows as a table for other programs."""
-        return ledger_csv(self.worked, self.reading.dialect)
-
-    @property
-    def json(self) -> dict[str, Any]:
-        """The piece in its published form."""
-        return piece_to_json(self.worked.piece)
-
-    @property
-    def not_laid(self) -> str:
-        """Why there is no drawing, or nothing."""
-        return self.layout.reason if isinstance(self.layout, NotLaid) else ""
-
-    def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
-        """The cloth as SVG, or nothing."""
-        return to_svg(self.page, row, worked) if self.page else ""
-
-    def silhouette_svg(self, worked: int = 0) -> str:
-        """The cloth as a small shape, or nothing."""
-        return silhouette(self.layout, worked) if isinstance(self.layout, Layout) else ""
-
-    @cached_property
-    def many_colours(self) -> bool:
-        """Whether the colour in hand ever changes."""
-        return len({row.colour for row in self.worked.rows}) > 1
-
-    def yarn(self, colour: str) -> str:
-        """A colour with the name of its yarn, as it is said: "A, Slate worsted"."""
-        named = dict(self.worked.piece.headers.yarns).get(colour, "").split(",")[0].strip()
-        return f"{colour}, {named}" if named else colour
-
-    def strip(self, row: WorkedRow) -> tuple[StripPart, ...]:
-        """A row's parts."""
-        return strip(row, self.reading.dialect)
-
-
-@lru_cache(maxsize=_KEPT)
-def workout(text: str) -> Workout:
-    """Read, work and lay out a text; the same text is done once."""
-    reading = read(text)
-    found = Workout(text, reading, work_reading(reading))
-    _RECENT[found.digest] = text
-    while len(_RECENT) > _KEPT:
-        _RECENT.pop(next(iter(_RECENT)), None)
-    return found
-
-
-_RECENT: dict[str, str] = {}
-"""Texts worked lately in this process, by their short names."""
-
-
-def digest(text: str) -> str:
-    """A short name of a text: equal for equal texts alone."""
-    return hashlib.blake2b(text.encode("utf-8", "replace"), digest_size=12).hexdigest()
-
-
-def recent(name: str) -> Workout | None:
-    """What was worked lately under a short name, if this process still knows it."""
-    text = _RECENT.get(name)
-    return workout(text) if text is not None else None
-
-
-def words_of_json(text: str) -> str:
-    """The written rows of a piece that is given as JSON; ``NotRead`` says why it is none."""
-    try:
-        data = json.loads(text)
-    except (ValueError, RecursionError):
-        raise NotRead("The file cannot be read as JSON.") from None
-    return write(piece_from_json(data))
-
-
-def dialects() -> tuple[tuple[str, str], ...]:
-    """The dialects to choose from: code and name."""
-    return tuple((code, dialect(code).name) for code in dialect_codes())

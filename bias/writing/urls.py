@@ -5,10 +5,10 @@ from django.urls import path
 from bias.writing import views, ways
 
 urlpatterns = [
-    path("begin/", views.bring_in, name="begin"),
-    path("begin/check/", views.check, name="check"),
-    path("begin/row/", views.under, name="under"),
-    path("begin/file/", views.from_file, name="from-file"),
+    path("bring-in/", views.bring_in, name="bring-in"),
+    path("bring-in/check/", views.check, name="check"),
+    path("bring-in/row/", views.under, name="under"),
+    path("bring-in/file/", views.from_file, name="from-file"),
     path("pieces/<int:piece_id>/words/", views.edit, name="edit"),
     path("pieces/<int:piece_id>/words/check/", views.check, name="check-piece"),
     path("pieces/<int:piece_id>/words/row/", views.under, name="under-piece"),

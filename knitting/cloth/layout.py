@@ -49,6 +49,11 @@ class Layout:
         return self.worked.drawn_rows == len(self.worked.rows)
 
     @property
+    def in_round(self) -> bool:
+        """Whether it is worked in rounds, and so is laid out cut open at their beginning."""
+        return any(row.in_round for row in self.rows)
+
+    @property
     def from_tab(self) -> bool:
         """Whether the piece begins with a tab, which is drawn as a block."""
         return self.first_row > 0
@@ -64,7 +69,7 @@ class NotLaid:
 def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLaid:
     """Lay a piece flat from its gauge, or from a guess where it has none; only the rows that add up.
 
-    Returns ``NotLaid`` where there is nothing to lay, or where it is worked in rounds.
+    Rounds are cut open at their beginning. Returns ``NotLaid`` where there is nothing to lay.
     """
     first = worked.tab_rows
     rows = worked.rows[first : worked.drawn_rows]
@@ -72,8 +77,6 @@ def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLai
         return NotLaid("Rows that are turned before their end, and held stitches, are not drawn yet.")
     if len(rows) < 2:
         return NotLaid("The cloth is drawn once two rows add up.")
-    if any(row.in_round for row in rows):
-        return NotLaid("Pieces in the round are not drawn flat yet.")
     used = gauge or worked.piece.headers.gauge or guess_gauge(rows)
     studies = study_rows(rows)
     walls = find_walls(rows, studies)
@@ -84,7 +87,13 @@ def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLai
 
 
 def guess_gauge(rows: Sequence[WorkedRow]) -> Gauge:
-    """A gauge for a piece that states none: garter's where the wrong side is knitted, else stockinette's."""
+    """A gauge for a piece that states none: garter's where the wrong side is knitted, else stockinette's.
+
+    Rounds show no wrong side: they are garter where some of them are purled.
+    """
+    if all(row.in_round for row in rows):
+        purled = any(_first_face(row) is Face.PURL for row in rows)
+        return GUESS_IN_GARTER if purled else GUESS_IN_STOCKINETTE
     knitted = sum(_first_face(row) is Face.KNIT for row in rows if row.side is Side.WS)
     wrong = sum(row.side is Side.WS for row in rows)
     return GUESS_IN_GARTER if 2 * knitted >= wrong else GUESS_IN_STOCKINETTE

@@ -162,11 +162,18 @@ def _direction(points: Points) -> complex:
     return complex(line if (line * np.conjugate(chord)).real > 0 else -line)
 
 
+def _widens_along_marks(layout: Layout) -> bool:
+    """Whether a cloth has marked lines all along and ends wider than it began, as capes and yokes do."""
+    marked = [wall for wall in layout.walls if wall.marked]
+    rows = layout.rows
+    return bool(marked) and rows[-1].end > rows[0].start and all(wall.born == 0 for wall in marked)
+
+
 def upright(layout: Layout) -> complex:
     """The turn that lays the cloth as it is used.
 
-    A tab's edge lies on top; a cloth that fans out from a point stands on it, as it grew; any other
-    lies with its longest side level or upright.
+    A tab's edge lies on top, and so does the neck of a cloth that widens along its marks; a cloth that fans out
+    from a point stands on it, as it grew; any other lies with its longest side level or upright.
     """
     sides = stretches(layout)
     if not sides:
@@ -174,6 +181,9 @@ def upright(layout: Layout) -> complex:
     longest = max(sides, key=lambda side: side.length)
     if layout.from_tab:
         return -1.0 / longest.direction
+    if _widens_along_marks(layout):
+        down = layout.points[-1].mean() - layout.points[0].mean()
+        return complex(-1j * abs(down) / down) if abs(down) > 1e-6 else 1.0 + 0j
     rising = [side for side in sides if side.edge == "start edge"]
     falling = [side for side in sides if side.edge == "end edge"]
     if len(rising) == len(falling) == 1 and not any("first row" in side.edge for side in sides):

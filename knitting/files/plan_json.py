@@ -25,9 +25,7 @@ def plan_from_json(data: object) -> Plan:
         raise NotRead(f"The file is not of the format '{FORMAT}'.")
     if data.get("version") != VERSION:
         said = str(data.get("version"))[:20]
-        raise NotRead(
-            f"The plan is of version {said}, and this Bias reads version {VERSION}: it was made by another one."
-        )
+        raise NotRead(f"The plan is of version {said}, and this Bias reads version {VERSION}: another one made it.")
     rest = {key: value for key, value in data.items() if key not in ("format", "version")}
     plan = Decoder().value(Plan, rest, "", 0)
     assert isinstance(plan, Plan)

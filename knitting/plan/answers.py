@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from knitting.plan.checks import FABRICS
+from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.constructions.construction import Asked, Construction, Sort, Value
 from knitting.plan.plan import Plan
 from knitting.problems import plural
@@ -35,7 +36,9 @@ class Answered:
     def plan(self) -> Plan:
         """The plan of these answers."""
         plan = self.construction.make(self.values)
-        plan = replace(plan, construction=self.construction.key)
+        given = tuple((key, _typed(value)) for key, value in self.values.items())
+        given += tuple((f"{_FABRIC}{part}", fabric) for part, fabric in self.fabrics.items())
+        plan = replace(plan, construction=self.construction.key, answers=given)
         return _in_fabrics(plan, self.fabrics) if self.fabrics else plan
 
     def with_value(self, key: str, value: Value) -> Answered:
@@ -130,6 +133,27 @@ def _take_fabric(key: str, text: str, fabrics: dict[str, str], refusals: list[Re
         fabrics[key.removeprefix(_FABRIC).replace("_", " ")] = fabric
     else:
         refusals.append(Refusal(key, f"'{text[:40]}' is no fabric; there are {', '.join(FABRICS)}.", "garter"))
+
+
+def _typed(value: Value) -> str:
+    return ",".join(map(str, value)) if isinstance(value, tuple) else str(value)
+
+
+def answers_of(plan: Plan) -> Answered | None:
+    """The answers that a plan was made from, if it still is what they make; ``None`` once it was changed by hand."""
+    construction = CONSTRUCTIONS.get(plan.construction)
+    if construction is None:
+        return None
+    found = answered(construction, dict(plan.answers))
+    made = found.plan()
+    unchanged = (made.start, made.parts, made.lines, made.stages, made.in_round) == (
+        plan.start,
+        plan.parts,
+        plan.lines,
+        plan.stages,
+        plan.in_round,
+    )
+    return found if unchanged and not found.refusals else None
 
 
 def _in_fabrics(plan: Plan, fabrics: Mapping[str, str]) -> Plan:

@@ -211,7 +211,7 @@ class Plan:
     """What is intended. Parts stand in right-side order with one line between each two of them.
 
     ``gauge`` is the one that counts and ``known_from`` where it comes from. ``yarn_m`` is the length of yarn at
-    hand in metres, 0 where it is not known.
+    hand in metres, 0 where it is not known. ``construction`` and ``answers`` tell what it was made from.
     """
 
     name: str
@@ -228,6 +228,7 @@ class Plan:
     yarn_m: float = 0.0
     construction: str = ""
     known_from: GaugeSource | None = None
+    answers: tuple[tuple[str, str], ...] = ()
 
     @property
     def cast_on(self) -> int:

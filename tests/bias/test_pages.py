@@ -111,7 +111,7 @@ def test_nobody_changes_the_piece_of_another(client, knitter, name):
 
 @override_settings(BIAS_HOUSEHOLD=False)
 def test_outside_a_household_signing_in_is_required(client, piece):
-    for address in ("/", "/begin/", f"/pieces/{piece.pk}/"):
+    for address in ("/", "/bring-in/", f"/pieces/{piece.pk}/"):
         assert client.get(address).status_code == 302
         assert client.get(address)["Location"].startswith("/sign-in/")
     Knitter.objects.create_user(username="wren", password="a long pass phrase")
@@ -179,7 +179,9 @@ def test_words_cut_short_after_knitting_still_open_everywhere(client, piece):
 
 
 def test_a_post_that_is_too_large_is_refused_with_a_page(client, knitter):
-    answer = client.post("/begin/check/", "words=" + "k" * 3_000_000, content_type="application/x-www-form-urlencoded")
+    answer = client.post(
+        "/bring-in/check/", "words=" + "k" * 3_000_000, content_type="application/x-www-form-urlencoded"
+    )
     assert answer.status_code == 400
     assert "That could not be taken" in answer.content.decode()
 
@@ -191,7 +193,7 @@ def test_what_is_not_there_is_said(client, knitter, address):
     assert "Not in your basket" in answer.content.decode()
 
 
-@pytest.mark.parametrize("address", ["/", "/begin/"])
+@pytest.mark.parametrize("address", ["/", "/bring-in/"])
 def test_a_page_is_asked_for_by_its_head_too(client, knitter, address):
     assert client.head(address).status_code == (200 if address == "/" else 405)
 

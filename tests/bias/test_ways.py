@@ -35,16 +35,16 @@ def page_of(answer):
 
 
 def test_only_the_lines_that_changed_are_sent(client, knitter):
-    client.post("/begin/check/", {"words": SHAWL})
+    client.post("/bring-in/check/", {"words": SHAWL})
     after = SHAWL.replace("Row 2 (WS): Knit.", "Row 2 (WS): Purl.")
-    page = page_of(client.post("/begin/check/", {"words": after, "seen": digest(SHAWL)}))
+    page = page_of(client.post("/bring-in/check/", {"words": after, "seen": digest(SHAWL)}))
     assert page.count('class="ln') == 1
     assert 'id="ln-5"' in page
     assert digest(after) in page
     assert 'id="beside"' not in page_of(
-        client.post("/begin/check/", {"words": SHAWL + "# more", "seen": digest(SHAWL)})
+        client.post("/bring-in/check/", {"words": SHAWL + "# more", "seen": digest(SHAWL)})
     )
-    page = page_of(client.post("/begin/check/", {"words": after, "seen": "unknown"}))
+    page = page_of(client.post("/bring-in/check/", {"words": after, "seen": "unknown"}))
     assert 'id="beside"' in page
     assert page.count('class="ln') == len(after.split("\n"))
 
@@ -78,7 +78,7 @@ def test_the_margin_says_side_parts_change_fold_and_doubt():
 
 def test_text_is_escaped_wherever_it_is_shown(client, knitter):
     words = '<script>alert("x")</script>\nSection: <b>&\nCast on 5 sts.\nRow 1: <i>k5</i>\n'
-    answer = client.post("/begin/check/", {"words": words}).content.decode()
+    answer = client.post("/bring-in/check/", {"words": words}).content.decode()
     assert "<script>alert" not in answer
     assert "<i>k5" not in answer
 
@@ -178,7 +178,7 @@ def test_a_difference_leaves_out_what_is_the_same_in_between():
 
 def test_files_go_out_and_come_in_again(client, shawl):
     data = client.get(f"/pieces/{shawl.pk}/words.json")
-    words = page_of(client.post("/begin/file/", {"text": data.content.decode()}))
+    words = page_of(client.post("/bring-in/file/", {"text": data.content.decode()}))
     assert [row.parts for row in workout(words).worked.rows] == [row.parts for row in workout(SHAWL).worked.rows]
     table = list(csv.DictReader(io.StringIO(client.get(f"/pieces/{shawl.pk}/rows.csv").content.decode())))
     assert len(table) == 10
@@ -193,7 +193,7 @@ def test_files_go_out_and_come_in_again(client, shawl):
     ["{", "{}", '{"format": "bias-piece"}', "[1]", json.dumps({"format": "bias-piece", "version": 1}), "[" * 9999],
 )
 def test_a_file_that_holds_no_piece_is_refused_with_a_sentence(client, knitter, text):
-    answer = client.post("/begin/file/", {"text": text})
+    answer = client.post("/bring-in/file/", {"text": text})
     assert answer["X-Refused"] == "1"
     assert answer.content.decode().endswith(".")
 

@@ -14,7 +14,7 @@ from tests.bias.conftest import WORDS
 
 def test_the_margin_counts_every_line_and_marks_where_it_is_wrong(client, knitter):
     page = unescape(
-        client.post("/begin/check/", {"words": "Cast on 5 sts.\nRow 1: K2, yoo, k to end.\n"}).content.decode()
+        client.post("/bring-in/check/", {"words": "Cast on 5 sts.\nRow 1: K2, yoo, k to end.\n"}).content.decode()
     )
     assert "<u>yoo</u>" in page
     assert "One place does not add up" in page
@@ -22,15 +22,15 @@ def test_the_margin_counts_every_line_and_marks_where_it_is_wrong(client, knitte
 
 
 def test_what_is_typed_is_there_again_after_a_reload(client, knitter):
-    client.post("/begin/check/", {"words": "Cast on 7"})
-    assert "Cast on 7" in client.get("/begin/").content.decode()
-    client.post("/begin/check/", {"words": "Cast on 77"})
+    client.post("/bring-in/check/", {"words": "Cast on 7"})
+    assert "Cast on 7" in client.get("/bring-in/").content.decode()
+    client.post("/bring-in/check/", {"words": "Cast on 77"})
     assert draft_of(knitter, None).words == "Cast on 77"
 
 
 def test_kept_rows_become_a_piece_and_the_draft_goes(client, knitter):
-    client.post("/begin/check/", {"words": WORDS})
-    answer = client.post("/begin/", {"words": WORDS})
+    client.post("/bring-in/check/", {"words": WORDS})
+    answer = client.post("/bring-in/", {"words": WORDS})
     piece = Piece.objects.get()
     assert answer["Location"] == f"/pieces/{piece.pk}/"
     assert (piece.title, piece.words) == ("Quay cloth", WORDS)
@@ -39,7 +39,7 @@ def test_kept_rows_become_a_piece_and_the_draft_goes(client, knitter):
 
 @pytest.mark.parametrize("words", ["", "  \n ", "x" * 200_001])
 def test_what_cannot_be_kept_is_refused_with_a_sentence_and_stays_as_a_draft(client, knitter, words):
-    answer = client.post("/begin/", {"words": words})
+    answer = client.post("/bring-in/", {"words": words})
     assert 'role="alert"' in answer.content.decode()
     assert not Piece.objects.exists()
     assert draft_of(knitter, None).words == words
@@ -60,9 +60,9 @@ NONSENSE = [
 
 @pytest.mark.parametrize("words", NONSENSE, ids=[ascii(words[:24]) for words in NONSENSE])
 def test_nonsense_is_answered_in_under_a_second_and_kept(client, knitter, words):
-    client.get("/begin/")
+    client.get("/bring-in/")
     start = time.perf_counter()
-    answer = client.post("/begin/check/", {"words": words})
+    answer = client.post("/bring-in/check/", {"words": words})
     assert time.perf_counter() - start < 1
     assert answer.status_code == 200
     kept = draft_of(knitter, None).words

@@ -61,14 +61,14 @@ def open_words(page, live_server, piece, line=0):
 def test_a_pattern_with_six_kinds_of_problem_is_repaired_by_pressing_hints_only(page, live_server):
     kinds = {problem.kind.value for problem in workout(SIX_SLIPS).worked.problems}
     assert len(kinds) >= 6
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     field(page).fill(SIX_SLIPS)
     expect(page.locator("#verdict")).to_contain_text("places do not add up")
     for _ in range(14):
         if not page.locator(".mend").count():
             break
         before = field(page).input_value()
-        with page.expect_response("**/begin/check/"):
+        with page.expect_response("**/bring-in/check/"):
             page.locator(".mend").first.click()
         assert field(page).input_value() != before
         page.wait_for_timeout(60)
@@ -180,7 +180,7 @@ def test_written_out_in_italian_and_back(page, live_server, demo):
 
 
 def test_the_dialect_is_told_from_the_words_and_can_be_set(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     told = page.get_by_label("rows in")
     field(page).fill("Avviare 5 m.\nFerro 1: 2 dir, gett, 3 dir")
     expect(page.locator("#verdict")).to_have_text("Every row adds up")
@@ -198,7 +198,7 @@ def test_a_json_file_is_dropped_in_and_nonsense_is_refused(page, live_server, de
     with page.expect_download() as caught:
         page.get_by_role("link", name="The piece as JSON").click()
     data = caught.value.path().read_bytes()
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     opener = page.locator("[data-open-file]")
     opener.set_input_files({"name": "piece.json", "mimeType": "application/json", "buffer": b'{"format": "other"}'})
     expect(page.locator("[data-kept]")).to_contain_text("was not opened: The file is not of the format")
@@ -234,11 +234,11 @@ def test_the_pages_of_words_are_accessible(page, live_server, demo, dark):
 
 
 def test_a_reload_after_a_refused_saving_keeps_what_was_typed_since(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     field(page).fill(" ")
     page.get_by_role("button", name="Keep as a piece").click()
     expect(page.get_by_role("alert")).to_contain_text("nothing to keep yet")
-    with page.expect_response("**/begin/check/"):
+    with page.expect_response("**/bring-in/check/"):
         field(page).fill("Cast on 9 sts.\nRow 1: Knit.\n")
     page.wait_for_timeout(200)
     page.reload()

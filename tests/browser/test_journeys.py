@@ -87,7 +87,7 @@ def test_two_tabs_on_one_piece_get_a_choice(page, live_server, demo, context):
 
 
 def test_a_problem_is_gone_to_by_its_place(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     field(page).fill(TYPED)
     page.get_by_role("button", name="line 4").click()
     chosen = page.evaluate("(f => f.value.slice(f.selectionStart, f.selectionEnd))(document.querySelector('textarea'))")
@@ -95,7 +95,7 @@ def test_a_problem_is_gone_to_by_its_place(page, live_server):
 
 
 def test_lines_of_the_margin_stay_level_with_the_text(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     long = "Note: " + "a word that wraps " * 30
     field(page).fill(TYPED + long + "\n\nlast")
     expect(page.locator("#lines .ln")).to_have_count(9)
@@ -116,8 +116,8 @@ def test_lines_of_the_margin_stay_level_with_the_text(page, live_server):
 
 
 def test_what_is_typed_survives_a_reload(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
-    with page.expect_response("**/begin/check/"):
+    page.goto(f"{live_server.url}/bring-in/")
+    with page.expect_response("**/bring-in/check/"):
         field(page).press_sequentially("Cast on 8 sts.", delay=5)
         page.wait_for_timeout(300)
     page.wait_for_function("document.querySelector('[data-kept]').textContent === 'draft kept'", timeout=5_000)
@@ -128,7 +128,7 @@ def test_what_is_typed_survives_a_reload(page, live_server):
 
 
 def test_a_file_is_opened_and_a_large_one_refused(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     chooser = page.locator("[data-open-file]")
     chooser.set_input_files({"name": "quay.txt", "mimeType": "text/plain", "buffer": TYPED.encode()})
     expect(field(page)).to_have_value(TYPED)
@@ -139,7 +139,7 @@ def test_a_file_is_opened_and_a_large_one_refused(page, live_server):
 
 
 def test_nonsense_is_answered_and_kept(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     for text in ('"', "\x01\x02 ÿÿ \u202e", "ряд 1: лицевые", "Cast on 5 sts.\nRow 1: [k1] 10000000 times"):
         field(page).fill(text)
         expect(page.locator("#verdict")).to_contain_text("not add up")
@@ -230,7 +230,7 @@ def test_a_press_that_is_not_sent_says_so_and_is_sent_again(page, live_server, d
     page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]
 
 
-MAIN_PAGES = ["/", "/begin/", "/pieces/{}/", "/pieces/{}/words/", "/pieces/{}/needles/"]
+MAIN_PAGES = ["/", "/bring-in/", "/pieces/{}/", "/pieces/{}/words/", "/pieces/{}/needles/"]
 
 
 @pytest.mark.parametrize("theme", ["light", "dark"])
@@ -258,7 +258,7 @@ def test_the_theme_that_was_chosen_stays(page, live_server, demo):
     page.goto(f"{live_server.url}/")
     page.get_by_role("button", name="Light or dark").click()
     expect(page.locator("html")).to_have_class(re.compile("dark"))
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     expect(page.locator("html")).to_have_class(re.compile("dark"))
     page.get_by_role("button", name="Light or dark").click()
     expect(page.locator("html")).not_to_have_class(re.compile("dark"))
@@ -274,7 +274,7 @@ def test_a_piece_is_taken_out_only_after_a_second_press(page, live_server, demo)
 
 
 def test_a_text_file_is_dropped_on_the_sheet(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     page.evaluate(
         """text => {
             const carried = new DataTransfer();
@@ -304,7 +304,7 @@ def test_the_needle_is_drawn_along_by_a_pressed_pointer(page, live_server, demo)
 
 
 def test_the_whole_way_by_keyboard_alone(page, live_server):
-    page.goto(f"{live_server.url}/begin/")
+    page.goto(f"{live_server.url}/bring-in/")
     field(page).focus()
     page.keyboard.insert_text(TYPED.replace("yoo", "yo"))
     expect(page.locator("#verdict")).to_have_text("Every row adds up")

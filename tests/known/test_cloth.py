@@ -12,6 +12,7 @@ from knitting.cloth import Layout, NotLaid, lay_flat, measure, outline
 from knitting.cloth.zones import straightened
 from knitting.measures import Gauge
 from tests.knitting.asking import worked
+from tests.knitting.planning import knitted, made
 from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE
 
 GARTER = Gauge(10, 20)
@@ -128,7 +129,6 @@ def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves)
         ("Cast on 5 sts.\nRow 1: Knit.", "two rows"),
         ("Cast on 9 sts.\nRow 1: k5, turn\nRow 2: k5\nRow 3: Knit.", "turned"),
         ("Cast on 9 sts.\nRow 1: k5, place next 2 sts on hold as a, k2\nRow 2: Knit.", "held"),
-        ("Cast on 5 sts.\nRnd 1: Knit.\nRnd 2: Knit.\nRnd 3: Knit.", "round"),
     ],
 )
 def test_what_cannot_be_laid_is_refused_with_a_sentence(text, reason):
@@ -159,3 +159,21 @@ def test_what_begins_anew_or_comes_back_from_a_holder_is_not_drawn_on_what_was_b
         layout = lay_flat(worked(text))
         assert isinstance(layout, Layout)
         assert (len(layout.rows), layout.whole) == (4, False)
+
+
+def test_rounds_are_laid_cut_open_at_their_beginning():
+    """A tube is a rectangle: 40 stitches and 30 rounds at 20 by 28 to 10 cm."""
+    layout = lay_flat(
+        worked("Cast on 40 sts.\nJoin to work in the round.\nRnd 1: Knit.\nRepeat rnd 1 29 more times."), Gauge(20, 28)
+    )
+    assert layout.in_round
+    found = measure(layout)
+    assert (found.width_cm, found.height_cm) == (pytest.approx(20.0), pytest.approx(30 / 2.8))
+
+
+@pytest.mark.parametrize(("wedges", "ratio", "wedge"), [(3, 0.5, 90.0), (4, 0.5, 90.0), (5, 0.75, 67.38)])
+def test_wedges_of_a_disc_lie_side_by_side_and_leave_what_is_missing_to_a_round(wedges, ratio, wedge):
+    """One stitch a round in a wedge: 2 atan(w / 2h), 90 degrees in garter and 67.38 at 0.75; plane geometry."""
+    layout = lay_flat(knitted(made("disc", wedges=wedges, start=2, rounds=40)), Gauge(20, 20 / ratio))
+    first, last = (np.angle(side[-1] - side[0]) for side in (layout.points[-40:, 0], layout.points[-40:, -1]))
+    assert float(np.degrees(first - last)) == pytest.approx(360 - wedges * wedge, abs=0.5)

@@ -4,11 +4,17 @@ The facts are common practice, no source; sums are arithmetic series. The number
 facts: what a construction does by default is other.
 """
 
+from dataclasses import replace
+
 import pytest
 
+from knitting.cloth import lay_flat, measure
+from knitting.measures import Gauge
 from knitting.plan.care import Care
 from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.foresight import foresee
+from knitting.plan.knobs import knobs, yardsticks
+from knitting.plan.sizes import fitting_yarn, sized
 from tests.knitting.planning import knitted, made
 
 
@@ -227,3 +233,52 @@ def test_every_increase_gives_the_same_counts(name, increase):
         assert foresee(made(name, increase=increase)).troubles[0].mends[0].says == "work a plain row first"
         return
     assert ends(name, increase=increase) == ends(name)
+
+
+GARTER = Gauge(18, 36)
+DRAWN = [
+    ("triangle", "width_cm", lambda found: found.width_cm),
+    ("triangle", "depth_cm", lambda found: found.height_cm),
+    ("corner-cloth", "side_cm", lambda found: found.width_cm),
+    ("fringe-triangle", "width_cm", lambda found: found.width_cm),
+    ("fringe-triangle", "depth_cm", lambda found: found.height_cm),
+    ("mitre", "side_cm", lambda found: found.width_cm),
+    ("zigzag", "width_cm", lambda found: found.width_cm),
+    ("framed-chart", "round_cm", lambda found: found.width_cm),
+    ("framed-chart", "length_cm", lambda found: found.height_cm),
+]
+
+
+@pytest.mark.parametrize(("name", "key", "drawn"), DRAWN, ids=[f"{case[0]} {case[1]}" for case in DRAWN])
+@pytest.mark.parametrize("wished", [40, 90])
+def test_a_measure_is_that_of_the_cloth_when_it_is_laid(name, key, drawn, wished):
+    """The sums before casting on against the cloth laid from every row; 2 % for tips, tabs and last rows."""
+    plan = replace(made(name), gauge=GARTER)
+    stick = next(each for each in yardsticks(plan) if each.key == key)
+    knob = next(each for each in knobs(plan) if each.key == stick.knob)
+    size = sized(knob, stick.of, wished).nearest
+    laid = measure(lay_flat(knitted(size.course.plan), GARTER))
+    assert drawn(laid) == pytest.approx(size.comes_to, rel=0.02, abs=0.6)
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_the_nearest_size_lies_between_its_neighbours_and_keeps_the_rules(name):
+    plan = replace(made(name), gauge=GARTER)
+    for stick in yardsticks(plan):
+        knob = next(each for each in knobs(plan) if each.key == stick.knob)
+        for wished in (31.0, 77.5):
+            found = sized(knob, stick.of, wished)
+            for size in found.offered:
+                assert not size.course.troubles
+                assert abs(found.nearest.comes_to - wished) <= abs(size.comes_to - wished)
+                knitted(size.course.plan)
+            values = [size.comes_to for size in found.offered]
+            assert values == sorted(values)
+
+
+def test_as_large_as_the_yarn_allows_never_needs_more():
+    plan = replace(made("triangle"), gauge=GARTER)
+    knob = next(each for each in knobs(plan) if each.key == "to")
+    for metres in (60, 210, 800):
+        found = fitting_yarn(knob, metres)
+        assert found.nearest.comes_to <= metres < found.larger.comes_to

@@ -82,7 +82,7 @@ ASYMMETRIC = Construction(
     ),
     care=(Care.PAUSE, Care.PINS, Care.FIBRE),
     curvature=Curvature.FLAT,
-    top="the side that grows faster",
+    top="the side that grows faster; the longest edge lies level",
     measures=(Measured("length_cm", "from tip to tip along the rows", "to", rows_cm),),
     caveats=("One half grows twice as fast as the other: that is meant so.",),
 )

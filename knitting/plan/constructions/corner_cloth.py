@@ -32,9 +32,11 @@ def _make(values: Values) -> Plan:
 
 
 def _side_cm(course: Course) -> float:
-    """Each row goes half a stitch sideways and one row up along the side."""
+    """Each row goes half a stitch sideways and one row up along the side; the cast-on lies slanting at its corner."""
     gauge = course.plan.gauge_at(1)
-    return course.stages[0].rows * hypot(gauge.stitch_cm / 2, gauge.row_cm)
+    each = hypot(gauge.stitch_cm / 2, gauge.row_cm)
+    corner = course.plan.counted * gauge.stitch_cm * gauge.stitch_cm / 2 / each
+    return course.stages[0].rows * each + corner
 
 
 CORNER_CLOTH = Construction(
@@ -59,7 +61,7 @@ CORNER_CLOTH = Construction(
     ),
     care=(Care.PAUSE, Care.FIBRE),
     curvature=Curvature.FLAT,
-    top="a side of the square",
+    top="one side of the square",
     measures=(Measured("side_cm", "side", "to", _side_cm),),
     caveats=("It is a square in garter; in stockinette it becomes a lozenge.",),
 )

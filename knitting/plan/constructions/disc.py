@@ -45,8 +45,8 @@ DISC = Construction(
     title="Disc",
     built="A round cushion from its centre: wedges that each gain two lifted increases every second round.",
     asks=(
-        Asked("wedges", "wedges", 7, 2, 24, "wedges"),
-        Asked("start", "stitches in each", 2, 2, 60),
+        Asked("wedges", "wedges", 5, 2, 24, "wedges"),
+        Asked("start", "stitches in each", 3, 2, 60),
         Asked("rounds", "increase rounds", 18, 1, 400, "increase rounds"),
     ),
     make=_make,

@@ -66,7 +66,7 @@ FRAMED_CHART = Construction(
     rules=("The chart uses as many stitches as it makes, and its halves mirror.",),
     care=(Care.PAUSE, Care.FIBRE),
     curvature=Curvature.TUBE,
-    top="the cast-on",
+    top="the last round",
     measures=(
         Measured("round_cm", "around", "frame", _round_cm),
         Measured("length_cm", "length", "times", rows_cm),

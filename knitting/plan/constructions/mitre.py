@@ -56,7 +56,7 @@ MITRE = Construction(
     rules=("The cast-on is odd: two equal sides and the centre stitch.",),
     care=(Care.PAUSE, Care.FIBRE, Care.FLAME),
     curvature=Curvature.FLAT,
-    top="the corner of the cast-on",
+    top="one side of the square",
     measures=(Measured("side_cm", "side", "cast_on", _side_cm),),
     caveats=("It is a square in garter, two rows to a stitch; in stockinette it is deeper than wide.",),
 )

@@ -67,14 +67,21 @@ def _wing_edge_cm(course: Course) -> float:
 
 
 def _neck_cm(course: Course) -> float:
-    """The neck edge: two wings, and the tab's long side between them."""
-    tab = course.plan.start
+    """The neck edge: two wings, and the first row, whose halves lie slanting to it."""
     gauge = course.plan.gauge_at(1)
-    return 2 * _wing_edge_cm(course) + (tab.rows * gauge.row_cm if isinstance(tab, Tab) else 0.0)
+    first = course.plan.counted * gauge.stitch_cm
+    return 2 * _wing_edge_cm(course) + first * _slant(gauge.stitch_cm / 2, gauge.row_cm)
 
 
 def _depth_cm(course: Course) -> float:
-    return _wing_edge_cm(course) + course.plan.parts[0].count * course.plan.gauge_at(1).stitch_cm
+    """The centre line, and on to the neck edge across half of the first row."""
+    gauge = course.plan.gauge_at(1)
+    half = course.plan.counted * gauge.stitch_cm / 2
+    return _wing_edge_cm(course) + half * _slant(gauge.row_cm, gauge.stitch_cm / 2)
+
+
+def _slant(along: float, across: float) -> float:
+    return along / hypot(along, across)
 
 
 TRIANGLE = Construction(

@@ -54,8 +54,8 @@ YOKE = Construction(
     title="Round yoke",
     built="A poncho from the neck down in rounds: a cluster of three into five on each side of every line.",
     asks=(
-        Asked("cast_on", "cast on", 84, 12, 600),
-        Asked("lines", "lines", 6, 1, 24, "lines"),
+        Asked("cast_on", "cast on", 80, 12, 600),
+        Asked("lines", "lines", 5, 1, 24, "lines"),
         Asked("rounds", "increase rounds", 8, 1, 300, "increase rounds"),
     ),
     make=_make,

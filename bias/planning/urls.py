@@ -1,0 +1,19 @@
+"""Addresses of beginning and of plans."""
+
+from django.urls import path
+
+from bias.planning import sizing, views
+
+urlpatterns = [
+    path("begin/", views.begin, name="begin"),
+    path("begin/file/", views.begin_file, name="begin-file"),
+    path("begin/<slug:key>/", views.begin_shape, name="begin-shape"),
+    path("pieces/<int:piece_id>/plan/", views.plan, name="plan"),
+    path("pieces/<int:piece_id>/plan/change/", views.change, name="change"),
+    path("pieces/<int:piece_id>/plan/rows/<int:row>/", views.row, name="plan-row"),
+    path("pieces/<int:piece_id>/plan/words/", views.to_words, name="to-words"),
+    path("pieces/<int:piece_id>/plan/read/", views.from_words, name="from-words"),
+    path("pieces/<int:piece_id>/plan/trial/", views.make_trial, name="trial"),
+    path("pieces/<int:piece_id>/plan.json", views.plan_json, name="plan-json"),
+    path("pieces/<int:piece_id>/size/", sizing.size, name="size"),
+]

@@ -1,0 +1,210 @@
+"""Beginning from a shape, and the plan of a piece: its sentences, its cloth, every change."""
+
+from __future__ import annotations
+
+import secrets
+from typing import Any
+
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_GET, require_POST, require_safe
+
+from bias.keeping.actions import Overtaken, keep_plan, turn_into_words
+from bias.keeping.models import Piece
+from bias.planning import actions
+from bias.planning.actions import Standing, standing
+from bias.planning.deeds import done, reworded
+from bias.planning.sentences import fields, paragraphs
+from bias.planning.shapes import offered
+from bias.workbench import NotRead, cloth_shown, plan_of_words, planned, row_shown
+from knitting.files import plan_from_text, plan_text, plan_to_json
+from knitting.plan.answers import answered
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.editing import CannotEdit
+from knitting.plan.reshaping import bare_parts
+from knitting.plan.trial import trial
+
+_LONGEST_FILE = 200_000
+_ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."
+
+
+@require_safe
+def begin(request: HttpRequest) -> HttpResponse:
+    """Three ways to begin: a shape, written rows, bare parts."""
+    return render(request, "planning/begin.html", {"shapes": offered()})
+
+
+@require_POST
+def begin_shape(request: HttpRequest, key: str) -> HttpResponse:
+    """A new piece of a shape with its defaults, to be sized and changed; or of bare parts."""
+    if key == "bare":
+        return redirect("plan", keep_plan(request.user, plan_text(bare_parts())).pk)
+    if key not in CONSTRUCTIONS:
+        raise Http404("There is no such shape.")
+    return redirect("size", keep_plan(request.user, plan_text(answered(CONSTRUCTIONS[key], {}).plan())).pk)
+
+
+@require_POST
+def begin_file(request: HttpRequest) -> HttpResponse:
+    """A new piece of a plan that was saved as a file."""
+    upload = request.FILES.get("file")
+    if upload is None or upload.size > _LONGEST_FILE:
+        return _begun_not(request, "Choose a plan file of at most 200 kB.")
+    try:
+        plan = plan_from_text(upload.read().decode("utf-8", "replace"))
+    except NotRead as refused:
+        return _begun_not(request, str(refused))
+    return redirect("plan", keep_plan(request.user, plan_text(plan)).pk)
+
+
+def _begun_not(request: HttpRequest, why: str) -> HttpResponse:
+    return render(request, "planning/begin.html", {"shapes": offered(), "refusal": why})
+
+
+@require_safe
+def plan(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The plan of a piece; for written rows, the plan that can be read out of them."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    if not stands.plan:
+        return render(request, "planning/read.html", {"piece": piece, "found": plan_of_words(piece.words)})
+    about = {"page_name": secrets.token_hex(8), **desk(piece, stands, _number(request, "row", 1))}
+    return render(request, "planning/plan.html", about)
+
+
+@require_POST
+def change(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """One change: words typed or chosen, or a deed pressed. Answers with the whole desk."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    if not stands.plan:
+        return redirect("plan", piece.pk)
+    page, row, said = request.POST.get("page_name", "")[:40], _number(request, "row", 1), list[str]()
+    do = request.POST.get("do", "")
+    current = _number(request, "seen", -1) == stands.changes
+    if not current and (do or page != stands.page):
+        said.append(_ELSEWHERE)
+    else:
+        said += _changed(request, piece, stands, do, page)
+    stands = standing(piece)
+    about = {"page_name": page, "notices": said, **desk(piece, stands, row)}
+    if request.headers.get("HX-Request") != "true":
+        return render(request, "planning/plan.html", about)
+    return render(request, "planning/_desk.html", about)
+
+
+def _changed(request: HttpRequest, piece: Piece, stands: Standing, do: str, page: str) -> list[str]:
+    """Make the change; what could not be taken is answered in sentences."""
+    found = planned(stands.plan)
+    if do in ("undo", "redo"):
+        actions.step(piece, -1 if do == "undo" else 1, page)
+        return []
+    if do == "save":
+        saved = actions.save(piece)
+        return [_overtaken(saved)] if isinstance(saved, Overtaken) else []
+    if do == "save-over":
+        actions.save(piece, piece.current.number)
+        return []
+    if do == "drop":
+        actions.drop(piece)
+        return []
+    try:
+        if do:
+            actions.change(piece, plan_text(done(found.course, do)), page)
+            return []
+        other, refused = reworded(found.course, fields(found.course), request.POST.dict())
+    except CannotEdit as why:
+        return [str(why)]
+    if other != found.plan:
+        actions.change(piece, plan_text(other), page)
+    return refused
+
+
+def _overtaken(saved: Overtaken) -> str:
+    return (
+        f"This piece was saved elsewhere meanwhile, as revision {saved.current.number}. Your plan is kept, not saved."
+    )
+
+
+@require_safe
+def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
+    """One row of the plan as it stands: its strip and its words."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    if not stands.plan:
+        raise Http404("This piece has no plan.")
+    found = planned(stands.plan)
+    if not 1 <= row <= len(found.workout.worked.rows):
+        raise Http404("There is no such row.")
+    return render(
+        request, "planning/_row.html", {"piece": piece, "workout": found.workout, **row_shown(found.workout, row)}
+    )
+
+
+@require_POST
+def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The saved plan's rows as written rows: from then on they are edited as words."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    if standing(piece).plan:
+        actions.save(piece)
+        if not isinstance(turn_into_words(piece, piece.current.number), Overtaken):
+            actions.drop(piece)
+    return redirect("edit", piece.pk)
+
+
+@require_POST
+def from_words(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Take up the plan that was read out of written rows."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    found = plan_of_words(piece.words)
+    if found.plan is not None and not piece.is_planned:
+        actions.change(piece, plan_text(found.plan))
+        actions.save(piece)
+        actions.drop(piece)
+    return redirect("plan", piece.pk)
+
+
+@require_POST
+def make_trial(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """A new piece: the smallest that meets every stage of the plan."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    if not stands.plan:
+        return redirect("plan", piece.pk)
+    return redirect("plan", keep_plan(request.user, plan_text(trial(planned(stands.plan).plan))).pk)
+
+
+@require_GET
+def plan_json(request: HttpRequest, piece_id: int) -> JsonResponse:
+    """The plan as it stands, as a file."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    if not stands.plan:
+        raise Http404("This piece has no plan.")
+    answer = JsonResponse(
+        plan_to_json(planned(stands.plan).plan), json_dumps_params={"ensure_ascii": False, "indent": 1}
+    )
+    answer["Content-Disposition"] = f'attachment; filename="plan-{piece.pk}.json"'
+    return answer
+
+
+def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
+    """Everything that the plan's page shows of a plan as it stands."""
+    found = planned(stands.plan)
+    workout = found.workout
+    return {
+        "piece": piece,
+        "standing": stands,
+        "planned": found,
+        "course": found.course,
+        "construction": CONSTRUCTIONS.get(found.plan.construction),
+        "paragraphs": paragraphs(found.course),
+        "workout": workout,
+        **row_shown(workout, min(max(row, 1), max(len(workout.worked.rows), 1))),
+        **cloth_shown(workout, row),
+    }
+
+
+def _number(request: HttpRequest, key: str, otherwise: int) -> int:
+    value = (request.POST if request.method == "POST" else request.GET).get(key, "")
+    return int(value) if value.isascii() and value.isdigit() and len(value) < 9 else otherwise

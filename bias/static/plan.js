@@ -1,0 +1,26 @@
+// Threads of the cloth and sentences of the plan find each other by their letters.
+document.addEventListener("click", (event) => {
+  const thread = event.target.closest?.(".cloth-thread");
+  if (!thread) return;
+  const letter = thread.dataset.letter;
+  const line = [...document.querySelectorAll("[data-letters]")].find((each) => each.dataset.letters.includes(letter));
+  if (!line) return;
+  light(letter);
+  line.scrollIntoView({ block: "nearest" });
+  line.querySelector("input, select")?.focus();
+});
+
+document.addEventListener("focusin", (event) => light(event.target.closest?.("[data-letters]")?.dataset.letters ?? ""));
+document.addEventListener("pointerover", (event) => {
+  const line = event.target.closest?.("[data-letters]");
+  if (line) light(line.dataset.letters);
+});
+
+function light(letters) {
+  for (const each of document.querySelectorAll("[data-letters]")) {
+    each.classList.toggle("is-lit", [...each.dataset.letters].some((letter) => letters.includes(letter)));
+  }
+  for (const thread of document.querySelectorAll(".cloth-thread")) {
+    thread.classList.toggle("is-lit", letters.includes(thread.dataset.letter));
+  }
+}

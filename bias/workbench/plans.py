@@ -1,0 +1,47 @@
+"""Plans at the one door: what a plan comes to, and the plan that can be read out of written rows."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+
+from bias.workbench import workouts
+from bias.workbench.workouts import Workout, workout
+from knitting.files import plan_from_text
+from knitting.plan.compiling import compiled
+from knitting.plan.foresight import Course, foresee
+from knitting.plan.plan import Plan
+from knitting.plan.recognising import Recognised, recognise
+from knitting.words.writer import write
+
+
+@dataclass(frozen=True, eq=False)
+class Planned:
+    """A plan with its course and its written rows."""
+
+    source: str
+    course: Course
+    text: str
+
+    @property
+    def plan(self) -> Plan:
+        """The plan itself."""
+        return self.course.plan
+
+    @cached_property
+    def workout(self) -> Workout:
+        """All that comes of its rows."""
+        return workout(self.text)
+
+
+@lru_cache(maxsize=workouts.KEPT)
+def planned(source: str) -> Planned:
+    """What a kept plan comes to; the same text is done once. ``NotRead`` if it is no plan."""
+    course = foresee(plan_from_text(source))
+    return Planned(source, course, write(compiled(course)))
+
+
+@lru_cache(maxsize=workouts.KEPT)
+def plan_of_words(words: str) -> Recognised:
+    """The plan that written rows can be read as, or why they cannot."""
+    return recognise(workout(words).worked)

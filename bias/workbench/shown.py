@@ -1,0 +1,41 @@
+"""What pages show of a row and of the cloth, the same on every page."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from bias.workbench.workouts import Workout
+from drawing.cloth import needle_path
+from knitting.words.tokens import lines_of
+
+_MOST_PLACES = 20_000
+"""Places of needle lines that a page carries; of very long pieces every so manyth row's line is sent."""
+
+
+def row_shown(found: Workout, number: int) -> dict[str, Any]:
+    """What is shown of row ``number``, counted from 1; nothing where the piece has none."""
+    if not found.worked.rows:
+        return {"number": 0, "row": None}
+    worked = found.worked.rows[number - 1]
+    return {
+        "number": number,
+        "row": worked,
+        "said": lines_of(found.text)[worked.span.line - 1],
+        "strip": found.strip(worked),
+        "yarn": found.yarn(worked.colour),
+        "fold_at": next(at for at, each in enumerate(found.folds) if each.last >= number - 1),
+    }
+
+
+def cloth_shown(found: Workout, number: int) -> dict[str, Any]:
+    """The drawing with the needle on a row, and the needle's line for every other."""
+    page = found.page
+    if page is None:
+        return {}
+    step = len(page.needles) * len(page.needles[0]) // _MOST_PLACES + 1
+    return {
+        "svg": found.cloth_svg(number),
+        "needles": [needle_path(line) for line in page.needles[::step]],
+        "needle_step": step,
+        "first_row": page.first_row,
+    }

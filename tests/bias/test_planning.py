@@ -1,0 +1,374 @@
+"""Beginning from a shape, the plan and the size of a piece, through Django's client."""
+
+import io
+import re
+
+import pytest
+
+from bias.keeping.actions import keep_plan
+from bias.keeping.models import Piece
+from bias.planning.actions import standing
+from bias.planning.models import Sketch
+from bias.workbench import planned
+from knitting.files import plan_text
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.plan import Count
+from tests.knitting.planning import made
+
+SHAWL = plan_text(made("triangle", to=101))
+
+
+@pytest.fixture
+def shawl(knitter):
+    return keep_plan(knitter, SHAWL)
+
+
+def plan_now(piece):
+    return planned(standing(piece).plan).plan
+
+
+def send(client, piece, **fields):
+    """One change of the plan, as a page that has seen everything sends it."""
+    fields = {"seen": standing(piece).changes, "page_name": "one", **fields}
+    return client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}).content.decode()
+
+
+def test_every_shape_is_offered_with_its_silhouette_and_begins_a_piece(client, knitter):
+    page = client.get("/begin/").content.decode()
+    assert page.count("cloth silhouette") == len(CONSTRUCTIONS) == 12
+    for key, construction in CONSTRUCTIONS.items():
+        assert construction.title in page
+        answer = client.post(f"/begin/{key}/")
+        piece = Piece.objects.latest("pk")
+        assert answer.headers["Location"] == f"/pieces/{piece.pk}/size/"
+        assert (piece.title, plan_now(piece).construction) == (construction.title, key)
+        for address in ("plan/", "size/", "", "words/", "words/written/", "needles/"):
+            assert client.get(f"/pieces/{piece.pk}/{address}").status_code == 200
+    assert client.post("/begin/nonsense/").status_code == 404
+    assert client.get("/begin/mitre/").status_code == 405
+
+
+def test_bare_parts_get_a_centre_line_and_a_shaping(client, knitter):
+    client.post("/begin/bare/")
+    piece = Piece.objects.get()
+    send(client, piece, do="add-line:0")
+    answer = send(client, piece, do="add-shaping:0")
+    plan = plan_now(piece)
+    assert [part.count for part in plan.parts] == [20, 20]
+    assert (plan.cast_on, plan.lines[0].name, plan.stages[0].shapings[0].at) == (41, "centre", ("centre",))
+    assert "Mark the center stitch." in piece_words(client, piece)
+    assert 'id="stages.0.shapings.0.work"' in answer
+
+
+def piece_words(client, piece):
+    send(client, piece, do="save")
+    return Piece.objects.get(pk=piece.pk).words
+
+
+WORDS = [
+    ("stages.0.until", "141", lambda plan: plan.stages[0].until, Count(141)),
+    ("stages.0.rhythm", "4", lambda plan: plan.stages[0].rhythm, 4),
+    ("stages.0.shapings.0.rows", "2", lambda plan: plan.stages[0].shapings[0].rows, (2,)),
+    ("stages.0.shapings.1.work", "m1_pair", lambda plan: plan.stages[0].shapings[1].work, "m1_pair"),
+    ("stages.0.shapings.1.side", "before", lambda plan: plan.stages[0].shapings[1].side.value, "before"),
+    ("stages.0.shapings.1.side", "on", lambda plan: plan.stages[0].shapings[1].work, "cdd"),
+    ("stages.0.shapings.1.away", "1", lambda plan: plan.stages[0].shapings[1].away, 1),
+    ("stages.0.shapings.0.at", "right edge", lambda plan: plan.stages[0].shapings[0].at, ("right edge",)),
+    ("stages.0.name", "Wings", lambda plan: plan.stages[0].name, "Wings"),
+    ("stages.0.until_kind", "rows", lambda plan: plan.stages[0].until.rows, 44),
+    ("parts.1.fabric", "stockinette", lambda plan: plan.parts[1].fabric, "stockinette"),
+    ("parts.1.name", "sea side", lambda plan: plan.parts[1].name, "sea side"),
+    ("lines.1.kind", "needle-both", lambda plan: plan.lines[1].kind.value, "needle-both"),
+    ("lines.1.name", "spine", lambda plan: plan.stages[0].shapings[1].at, ("spine",)),
+    ("finish.manner", "loosely", lambda plan: plan.finish.manner, "loosely"),
+]
+
+
+@pytest.mark.parametrize(("path", "text", "of", "wanted"), WORDS, ids=[f"{case[0]} {case[1]}" for case in WORDS])
+def test_a_word_of_a_sentence_changes_the_plan_and_the_page(client, shawl, path, text, of, wanted):
+    answer = send(client, shawl, **{path: text})
+    assert of(plan_now(shawl)) == wanted
+    assert 'id="desk"' in answer
+    assert "changed, not saved yet" in answer
+    assert shawl.current.plan == SHAWL
+    send(client, shawl, do="undo")
+    assert plan_now(shawl) == planned(SHAWL).plan
+    send(client, shawl, do="redo")
+    assert of(plan_now(shawl)) == wanted
+
+
+NONSENSE = [
+    ("stages.0.until", "many", "The count wants a whole number, not &#x27;many&#x27;."),
+    ("stages.0.rhythm", "0", "A rhythm can be 1 to 200, not 0."),
+    ("stages.0.shapings.0.rows", "9", "A row can be 1 to 2, not 9."),
+    ("stages.0.shapings.0.rows", "", "A shaping wants at least one row of 1 to 2."),
+    ("parts.1.count", "-4", "&#x27;right wing&#x27; can be 0 to 10,000, not -4."),
+    ("parts.1.name", "", "A part needs a name of 1 to 60 letters."),
+    ("parts.1.name", "centre", "The name &#x27;centre&#x27; is taken already."),
+    ("stages.0.shapings.0.work", "<script>", "A way of shaping can be"),
+]
+
+
+@pytest.mark.parametrize(("path", "text", "says"), NONSENSE, ids=[f"{case[0]} {case[1]}" for case in NONSENSE])
+def test_nonsense_is_answered_with_a_sentence_and_changes_nothing(client, shawl, path, text, says):
+    answer = send(client, shawl, **{path: text})
+    assert says in answer
+    assert "<script>" not in answer
+    assert standing(shawl).plan == SHAWL
+
+
+def test_a_trouble_stands_beside_its_sentence_with_a_mend_to_press(client, shawl):
+    answer = send(client, shawl, **{"stages.0.until": "103"})
+    assert "steps past 103 stitches" in answer
+    do = re.search(r'value="(mend:\d+:\d+)">Until 105 stitches', answer)[1]
+    answer = send(client, shawl, do=do)
+    assert plan_now(shawl).stages[0].until == Count(105)
+    assert "steps past" not in answer
+
+
+def test_deeds_that_are_not_there_change_nothing(client, shawl):
+    for do in (
+        "mend:7:0",
+        "mend:x",
+        "drop-line:99",
+        "drop-stage:0",
+        "add-line:-3",
+        "explode",
+        "drop-shaping:0",
+        "add-line:0:1:2",
+    ):
+        answer = send(client, shawl, do=do)
+        assert 'role="alert"' in answer, do
+    assert standing(shawl).plan == SHAWL
+
+
+def test_saving_makes_a_revision_and_the_way_back_stays(client, shawl):
+    send(client, shawl, **{"stages.0.until": "121"})
+    answer = send(client, shawl, do="save")
+    assert "saved, revision 2" in answer
+    assert planned(shawl.current.plan).plan.stages[0].until == Count(121)
+    assert "until there are 121 sts" in Piece.objects.get(pk=shawl.pk).words
+    send(client, shawl, do="undo")
+    assert plan_now(shawl).stages[0].until == Count(101)
+    assert shawl.current.number == 2
+
+
+def test_another_page_does_not_change_a_plan_that_it_has_not_seen(client, shawl):
+    send(client, shawl, **{"stages.0.until": "121"})
+    stale = client.post(
+        f"/pieces/{shawl.pk}/plan/change/",
+        {"seen": 0, "page_name": "two", "stages.0.until": "141"},
+        headers={"HX-Request": "true"},
+    )
+    assert "changed in another tab" in stale.content.decode()
+    assert plan_now(shawl).stages[0].until == Count(121)
+
+
+def test_the_same_page_may_send_words_twice_but_a_deed_only_once(client, shawl):
+    address, headers = f"/pieces/{shawl.pk}/plan/change/", {"HX-Request": "true"}
+    for _ in range(2):
+        client.post(address, {"seen": 0, "page_name": "one", "stages.0.until": "121"}, headers=headers)
+    assert plan_now(shawl).stages[0].until == Count(121)
+    for _ in range(2):
+        client.post(address, {"seen": 1, "page_name": "one", "do": "add-stage"}, headers=headers)
+    assert len(plan_now(shawl).stages) == 2
+
+
+def test_a_piece_saved_elsewhere_meanwhile_gives_a_choice(client, shawl):
+    send(client, shawl, **{"stages.0.until": "121"})
+    from bias.keeping.actions import revise_plan
+
+    revise_plan(shawl, 1, plan_text(made("triangle", to=141)))
+    answer = send(client, shawl, do="save")
+    assert "saved elsewhere meanwhile, as revision 2" in answer
+    assert shawl.current.number == 2
+    send(client, shawl, do="save-over")
+    assert planned(shawl.current.plan).plan.stages[0].until == Count(121)
+    assert shawl.current.number == 3
+
+
+def test_a_plan_becomes_written_rows_and_says_that_it_is_no_plan_then(client, shawl):
+    assert "no longer a plan" in client.get(f"/pieces/{shawl.pk}/words/").content.decode()
+    words = shawl.words
+    assert client.post(f"/pieces/{shawl.pk}/plan/words/").headers["Location"] == f"/pieces/{shawl.pk}/words/"
+    again = Piece.objects.get(pk=shawl.pk)
+    assert (again.is_planned, again.words, again.current.number) == (False, words, 2)
+    assert again.revisions.get(number=1).plan == SHAWL
+    assert not Sketch.objects.exists()
+
+
+def test_words_saved_over_a_plan_are_written_rows(client, shawl):
+    words = shawl.words.replace("101", "105")
+    client.post(f"/pieces/{shawl.pk}/words/", {"words": words, "started_from": 1})
+    again = Piece.objects.get(pk=shawl.pk)
+    assert (again.is_planned, again.words) == (False, words)
+
+
+def test_regular_rows_are_offered_as_a_plan_and_others_are_not(client, piece, knitter):
+    page = client.get(f"/pieces/{piece.pk}/plan/").content.decode()
+    assert "These rows can be a plan" in page
+    client.post(f"/pieces/{piece.pk}/plan/read/")
+    again = Piece.objects.get(pk=piece.pk)
+    assert again.is_planned
+    assert again.current.number == 2
+    from bias.keeping.actions import keep_piece
+
+    other = keep_piece(knitter, "Cast on 9 sts.\nRow 1: k5, turn\nRow 2: Knit.\nBind off.\n")
+    page = client.get(f"/pieces/{other.pk}/plan/").content.decode()
+    assert "These rows are no plan" in page
+    assert "Row 1 (Row 1) is not told as a plan" in page
+    client.post(f"/pieces/{other.pk}/plan/read/")
+    assert not Piece.objects.get(pk=other.pk).is_planned
+
+
+def test_a_trial_piece_is_a_piece_of_its_own(client, shawl):
+    answer = client.post(f"/pieces/{shawl.pk}/plan/trial/")
+    small = Piece.objects.latest("pk")
+    assert answer.headers["Location"] == f"/pieces/{small.pk}/plan/"
+    assert small.title == "Centre-out triangle, trial piece"
+    assert planned(small.current.plan).course.rows < 20
+
+
+def test_a_plan_goes_out_as_a_file_and_comes_in_again(client, shawl):
+    data = client.get(f"/pieces/{shawl.pk}/plan.json").content
+    client.post("/begin/file/", {"file": io.BytesIO(data)})
+    assert plan_now(Piece.objects.latest("pk")) == plan_now(shawl)
+    for wrong, says in (
+        (data.replace(b'"version": 1', b'"version": 9'), "this Bias reads version 1"),
+        (b"Cast on 5 sts.", "cannot be read as JSON"),
+        (b" " * 200_001, "at most 200 kB"),
+    ):
+        assert says in client.post("/begin/file/", {"file": io.BytesIO(wrong)}).content.decode()
+    assert "Choose a plan file" in client.post("/begin/file/").content.decode()
+    assert Piece.objects.count() == 2
+
+
+def size(client, piece, **fields):
+    return client.get(f"/pieces/{piece.pk}/size/", fields).content.decode()
+
+
+def press(client, piece, **fields):
+    return client.post(f"/pieces/{piece.pk}/size/", fields).content.decode()
+
+
+def test_a_wished_measure_gives_the_nearest_size_and_its_neighbours(client, shawl):
+    client.post(
+        f"/pieces/{shawl.pk}/size/",
+        {"do": "gauge", "way": "swatch", "after_stitches": "17", "after_rows": "34", "over": "10"},
+    )
+    page = size(client, shawl, measure="width_cm", wish="150", unit="cm")
+    assert "grow to 365" in page
+    do = re.search(r'value="(take:to:\d+)">Take the nearest', page)[1]
+    client.post(f"/pieces/{shawl.pk}/size/", {"do": do})
+    assert plan_now(shawl).stages[0].until == Count(int(do.rpartition(":")[2]))
+    assert plan_now(shawl).gauge.stitches == 17
+    assert "59" in size(client, shawl, measure="width_cm", wish="59", unit="in")
+
+
+SIZES_SAID = [
+    ({"measure": "width_cm", "wish": "wide"}, "A measure wants a number above 0"),
+    ({"measure": "width_cm", "wish": "-3"}, "A measure wants a number above 0"),
+    ({"yarn": "lots", "yarn_knob": "to"}, "The yarn wants its metres"),
+    ({"yarn": "0.1", "yarn_knob": "to"}, "Even the smallest size of this plan needs more yarn."),
+    ({"knob": "to", "sizes": "a, b"}, "Sizes are 2 to 6 whole numbers"),
+    ({"knob": "to", "sizes": "101, 999999"}, "Sizes are 2 to 6 whole numbers"),
+    ({"knob": "to", "sizes": "101, 99999"}, "cannot be: 10 to 3,000 is possible."),
+]
+
+
+@pytest.mark.parametrize(("fields", "says"), SIZES_SAID, ids=[case[1] for case in SIZES_SAID])
+def test_what_no_size_has_is_said(client, shawl, fields, says):
+    assert says in size(client, shawl, **fields)
+
+
+def test_three_sizes_stand_side_by_side_with_words_in_one(client, knitter):
+    panel = keep_plan(knitter, plan_text(made("poncho-panel", cast_on=35, to=75)))
+    page = size(client, panel, knob="cast_on", sizes="35, 39, 43")
+    assert "Cast on 35 (39, 43) sts. (17 (19, 21)-1-17 (19, 21))" in page
+    assert "cast on 43" in page
+    assert size(client, panel, knob="cast_on", sizes="35, 36").count("an odd number of") == 1
+
+
+def test_the_largest_size_for_the_yarn_is_offered(client, shawl):
+    page = size(client, shawl, yarn="300", yarn_knob="to")
+    used = [int(found) for found in re.findall(r"<b>(\d+) m of yarn</b>", page)]
+    assert used == sorted(used)
+    assert used[1] <= 300 < used[2]
+
+
+WASHED = {"before_stitches": "20", "before_rows": "40", "after_stitches": "19", "after_rows": "36", "over": "10"}
+INCHES = {"before_stitches": "5", "before_rows": "7", "over": "1", "gauge_unit": "in"}
+GAUGES = [
+    ({"way": "guess", "weight": "4", "needle": "5", "fabric": "garter"}, "a guess, 1 stitches more or fewer"),
+    ({"way": "swatch", **WASHED}, "after washing. On the needles it is 20 and 40."),
+    ({"way": "swatch", **INCHES}, "19.7 stitches and 27.6 rows"),
+]
+
+
+@pytest.mark.parametrize(("fields", "says"), GAUGES, ids=[case[1] for case in GAUGES])
+def test_a_gauge_comes_from_a_swatch_or_a_guess_and_says_which(client, shawl, fields, says):
+    client.post(f"/pieces/{shawl.pk}/size/", {"do": "gauge", **fields})
+    assert says in size(client, shawl)
+    assert plan_now(shawl).gauge.guessed is (fields["way"] == "guess")
+
+
+WRONG_GAUGES = [
+    ({"way": "swatch"}, "A swatch wants its stitches and its rows"),
+    ({"way": "swatch", "after_stitches": "900", "after_rows": "3"}, "That is not a gauge that hand knitting has"),
+    ({"way": "swatch", "after_stitches": "x", "after_rows": "3"}, "A swatch wants two numbers"),
+    ({"way": "guess", "weight": "12", "fabric": "garter"}, "A guess wants a category of yarn"),
+    ({"way": "guess", "weight": "4", "needle": "700", "fabric": "garter"}, "A needle has 1 to 30 mm"),
+]
+
+
+@pytest.mark.parametrize(("fields", "says"), WRONG_GAUGES, ids=[case[1] for case in WRONG_GAUGES])
+def test_an_absurd_gauge_is_refused_with_a_sentence(client, shawl, fields, says):
+    answer = client.post(f"/pieces/{shawl.pk}/size/", {"do": "gauge", **fields}).content.decode()
+    assert says in answer
+    assert standing(shawl).plan == SHAWL
+
+
+def test_another_gauge_from_a_row_on_and_off_again(client, shawl):
+    client.post(
+        f"/pieces/{shawl.pk}/size/",
+        {"do": "gauge-from", "row": "40", "from_stitches": "16", "from_rows": "30", "why": "thicker needle"},
+    )
+    assert [(each.row, each.why) for each in plan_now(shawl).gauges] == [(40, "thicker needle")]
+    assert "thicker needle" in size(client, shawl)
+    client.post(f"/pieces/{shawl.pk}/size/", {"do": "forget-gauge:40"})
+    assert not plan_now(shawl).gauges
+    answer = client.post(
+        f"/pieces/{shawl.pk}/size/", {"do": "gauge-from", "row": "soon", "from_stitches": "", "from_rows": ""}
+    )
+    assert "wants three numbers" in answer.content.decode()
+
+
+def test_questions_of_a_construction_are_answered_until_it_is_changed_by_hand(client, shawl):
+    address = f"/pieces/{shawl.pk}/size/"
+    client.post(address, {"do": "answers", "ask.tab": "5", "ask.increase": "m1_pair", "ask.fabric": "stockinette"})
+    assert plan_now(shawl).cast_on == 15
+    answer = client.post(address, {"do": "answers", "ask.tab": "50"}).content.decode()
+    assert "can be 2 to 20, not 50. Nothing was changed." in answer
+    send(client, shawl, **{"stages.0.rhythm": "4"})
+    assert "Counts and schools" not in size(client, shawl)
+    assert "&#x27;Grow&#x27; until stitches" in size(client, shawl)
+
+
+def test_openings_that_go_over_a_head_are_measured(client, knitter):
+    panel = keep_plan(knitter, plan_text(made("poncho-panel")))
+    assert "It must pass over a head." in size(client, panel)
+
+
+def test_plans_of_others_are_not_there(client, django_user_model):
+    other = django_user_model.objects.create_user("stranger", password="a long enough word")
+    theirs = keep_plan(other, SHAWL)
+    for address in ("plan/", "size/", "plan.json", "plan/rows/1/"):
+        assert client.get(f"/pieces/{theirs.pk}/{address}").status_code == 404
+    for address in ("plan/change/", "plan/words/", "plan/read/", "plan/trial/", "size/"):
+        assert client.post(f"/pieces/{theirs.pk}/{address}").status_code == 404
+
+
+def test_a_row_of_the_plan_is_shown_as_it_stands(client, shawl):
+    send(client, shawl, **{"stages.0.until": "29"})
+    assert client.get(f"/pieces/{shawl.pk}/plan/rows/12/").status_code == 200
+    assert client.get(f"/pieces/{shawl.pk}/plan/rows/60/").status_code == 404
