@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from drawing.marks import letters
@@ -51,9 +52,12 @@ class StripPart:
         return ", ".join(word.said for word in self.words)
 
 
-def strip(row: WorkedRow, words: Dialect | None = None) -> tuple[StripPart, ...]:
-    """The parts of a row in working order, empty ones left out; what to do is said in ``words``."""
-    names = part_names(row)
+def strip(row: WorkedRow, words: Dialect | None = None, named: Sequence[str] = ()) -> tuple[StripPart, ...]:
+    """The parts of a row in working order, empty ones left out; what to do is said in ``words``.
+
+    ``named`` are names of the parts between marks in right-side order, where they have names of their own.
+    """
+    names = part_names(row, named)
     before = _counts_before(row)
     flags = _flags(row)
     found: list[StripPart] = []
@@ -66,7 +70,7 @@ def strip(row: WorkedRow, words: Dialect | None = None) -> tuple[StripPart, ...]
     return tuple(found)
 
 
-def part_names(row: WorkedRow) -> tuple[str, ...]:
+def part_names(row: WorkedRow, named: Sequence[str] = ()) -> tuple[str, ...]:
     """A name for every part in working order, as it is called whichever side is worked."""
     from_right = row.work_in_rs_order
     plain = [part for part in from_right if part.mark is None]
@@ -77,7 +81,7 @@ def part_names(row: WorkedRow) -> tuple[str, ...]:
             names.append(part.mark.name or "marked stitch")
             continue
         number += 1
-        names.append(_plain_name(number, len(plain)))
+        names.append(named[number - 1] if len(named) == len(plain) else _plain_name(number, len(plain)))
     return tuple(names if row.side is Side.RS else names[::-1])
 
 

@@ -102,7 +102,7 @@ def said_gauge(plan: Plan) -> str:
     if isinstance(plan.known_from, YarnGuess):
         give = guess(plan.known_from).give
         return (
-            f"{figures}: a guess, {said_number(give)} stitches more or fewer. Measure the piece once it is a hand high."
+            f"{figures}: a guess, {said_number(give)} more or fewer stitches. Measure the piece once it is a hand high."
         )
     if isinstance(plan.known_from, Swatch) and plan.known_from.after and plan.known_from.before:
         before = plan.known_from.before

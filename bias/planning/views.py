@@ -21,6 +21,7 @@ from knitting.files import plan_from_text, plan_text, plan_to_json
 from knitting.plan.answers import answered
 from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.editing import CannotEdit
+from knitting.plan.foresight import Course
 from knitting.plan.reshaping import bare_parts
 from knitting.plan.trial import trial
 
@@ -81,43 +82,47 @@ def change(request: HttpRequest, piece_id: int) -> HttpResponse:
         return redirect("plan", piece.pk)
     page, row, said = request.POST.get("page_name", "")[:40], _number(request, "row", 1), list[str]()
     do = request.POST.get("do", "")
-    current = _number(request, "seen", -1) == stands.changes
-    if not current and (do or page != stands.page):
+    seen = _number(request, "seen", -1)
+    if seen != stands.changes and (page != stands.page or do):
         said.append(_ELSEWHERE)
     else:
         said += _changed(request, piece, stands, do, page)
     stands = standing(piece)
-    about = {"page_name": page, "notices": said, **desk(piece, stands, row)}
+    about = {"page_name": page or secrets.token_hex(8), "notices": said, **desk(piece, stands, row)}
     if request.headers.get("HX-Request") != "true":
         return render(request, "planning/plan.html", about)
     return render(request, "planning/_desk.html", about)
 
 
 def _changed(request: HttpRequest, piece: Piece, stands: Standing, do: str, page: str) -> list[str]:
-    """Make the change; what could not be taken is answered in sentences."""
-    found = planned(stands.plan)
+    """Take what was typed, then do what was pressed; what could not be taken is answered in sentences."""
+    course = planned(stands.plan).course
+    other, refused = reworded(course, fields(course), request.POST.dict())
+    typed = other != course.plan
+    if typed:
+        actions.change(piece, plan_text(other), page)
+    if not do or refused:
+        return refused
     if do in ("undo", "redo"):
         actions.step(piece, -1 if do == "undo" else 1, page)
-        return []
-    if do == "save":
-        saved = actions.save(piece)
+    elif do in ("save", "save-over"):
+        saved = actions.save(piece, piece.current.number if do == "save-over" else None)
         return [_overtaken(saved)] if isinstance(saved, Overtaken) else []
-    if do == "save-over":
-        actions.save(piece, piece.current.number)
-        return []
-    if do == "drop":
+    elif do == "drop":
         actions.drop(piece)
-        return []
+    elif typed and do.startswith("mend:"):
+        return ["The plan was changed by what you typed: look at it again before it is mended."]
+    else:
+        return _done(piece, planned(standing(piece).plan).course, do, page)
+    return []
+
+
+def _done(piece: Piece, course: Course, do: str, page: str) -> list[str]:
     try:
-        if do:
-            actions.change(piece, plan_text(done(found.course, do)), page)
-            return []
-        other, refused = reworded(found.course, fields(found.course), request.POST.dict())
+        actions.change(piece, plan_text(done(course, do)), page)
     except CannotEdit as why:
         return [str(why)]
-    if other != found.plan:
-        actions.change(piece, plan_text(other), page)
-    return refused
+    return []
 
 
 def _overtaken(saved: Overtaken) -> str:
@@ -136,9 +141,8 @@ def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
     found = planned(stands.plan)
     if not 1 <= row <= len(found.workout.worked.rows):
         raise Http404("There is no such row.")
-    return render(
-        request, "planning/_row.html", {"piece": piece, "workout": found.workout, **row_shown(found.workout, row)}
-    )
+    about = {"piece": piece, "workout": found.workout, **row_shown(found.workout, row, found.part_names(row))}
+    return render(request, "planning/_row.html", about)
 
 
 @require_POST
@@ -146,9 +150,10 @@ def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The saved plan's rows as written rows: from then on they are edited as words."""
     piece = Piece.objects.one_of(request.user, piece_id)
     if standing(piece).plan:
-        actions.save(piece)
-        if not isinstance(turn_into_words(piece, piece.current.number), Overtaken):
-            actions.drop(piece)
+        if isinstance(actions.save(piece), Overtaken):
+            return redirect("plan", piece.pk)
+        turn_into_words(piece, piece.current.number)
+        actions.drop(piece)
     return redirect("edit", piece.pk)
 
 
@@ -192,6 +197,7 @@ def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
     """Everything that the plan's page shows of a plan as it stands."""
     found = planned(stands.plan)
     workout = found.workout
+    at = min(max(row, 1), max(len(workout.worked.rows), 1))
     return {
         "piece": piece,
         "standing": stands,
@@ -200,8 +206,8 @@ def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
         "construction": CONSTRUCTIONS.get(found.plan.construction),
         "paragraphs": paragraphs(found.course),
         "workout": workout,
-        **row_shown(workout, min(max(row, 1), max(len(workout.worked.rows), 1))),
-        **cloth_shown(workout, row),
+        **row_shown(workout, at, found.part_names(at)),
+        **cloth_shown(workout, at),
     }
 
 

@@ -34,8 +34,9 @@ document.addEventListener("alpine:init", () => {
 
     async fetch() {
       const asked = this.row;
+      if (!this.$root) return;
       const answer = await fetch(this.$root.dataset.url.replace(/1\/$/, `${asked}/`), { headers: { "HX-Request": "true" } }).catch(() => null);
-      if (!answer?.ok || asked !== this.row) return;
+      if (!answer?.ok || asked !== this.row || !this.$root) return;
       document.getElementById("row").innerHTML = await answer.text();
       history.replaceState(null, "", `?row=${asked}`);
       this.show(true);
@@ -71,6 +72,7 @@ document.addEventListener("alpine:init", () => {
     },
 
     show(scroll) {
+      if (!this.$root) return; // the page was exchanged while an answer was on its way
       const line = this.lines[Math.min(Math.round(Math.max(this.row - this.first, 0) / this.lineStep), this.lines.length - 1)];
       const needle = this.$root.querySelector(".cloth-needle");
       if (needle && line) needle.setAttribute("d", line);

@@ -1,6 +1,8 @@
 // Threads of the cloth and sentences of the plan find each other by their letters.
 document.addEventListener("click", (event) => {
-  const thread = event.target.closest?.(".cloth-thread");
+  // The cloth holds the pointer for its needle, so that the click is not the thread's own.
+  const under = event.target.closest?.(".cloth-frame") ? document.elementsFromPoint(event.clientX, event.clientY) : [];
+  const thread = under.map((each) => each.closest(".cloth-thread")).find(Boolean);
   if (!thread) return;
   const letter = thread.dataset.letter;
   const line = [...document.querySelectorAll("[data-letters]")].find((each) => each.dataset.letters.includes(letter));

@@ -28,6 +28,15 @@ class Planned:
         """The plan itself."""
         return self.course.plan
 
+    def part_names(self, row: int) -> tuple[str, ...]:
+        """The names of the parts between marks in a row, counted from 1: the largest part's between each two."""
+        stages = [stage for stage in self.course.stages if stage.first_row <= row]
+        if not stages:
+            return ()
+        split = stages[-1].closing
+        names = [max((split.parts[at] for at in run), key=lambda part: part.count).name for run in split.segments()]
+        return tuple(names)
+
     @cached_property
     def workout(self) -> Workout:
         """All that comes of its rows."""

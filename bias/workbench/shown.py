@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from bias.workbench.workouts import Workout
@@ -12,8 +13,11 @@ _MOST_PLACES = 20_000
 """Places of needle lines that a page carries; of very long pieces every so manyth row's line is sent."""
 
 
-def row_shown(found: Workout, number: int) -> dict[str, Any]:
-    """What is shown of row ``number``, counted from 1; nothing where the piece has none."""
+def row_shown(found: Workout, number: int, named: Sequence[str] = ()) -> dict[str, Any]:
+    """What is shown of row ``number``, counted from 1; nothing where the piece has none.
+
+    ``named`` are names of its parts between marks, where a plan has given them some.
+    """
     if not found.worked.rows:
         return {"number": 0, "row": None}
     worked = found.worked.rows[number - 1]
@@ -21,7 +25,7 @@ def row_shown(found: Workout, number: int) -> dict[str, Any]:
         "number": number,
         "row": worked,
         "said": lines_of(found.text)[worked.span.line - 1],
-        "strip": found.strip(worked),
+        "strip": found.strip(worked, named),
         "yarn": found.yarn(worked.colour),
         "fold_at": next(at for at, each in enumerate(found.folds) if each.last >= number - 1),
     }

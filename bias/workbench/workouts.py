@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Any
@@ -149,9 +150,9 @@ class Workout:
         named = dict(self.worked.piece.headers.yarns).get(colour, "").split(",")[0].strip()
         return f"{colour}, {named}" if named else colour
 
-    def strip(self, row: WorkedRow) -> tuple[StripPart, ...]:
-        """A row's parts."""
-        return strip(row, self.reading.dialect)
+    def strip(self, row: WorkedRow, named: Sequence[str] = ()) -> tuple[StripPart, ...]:
+        """A row's parts, by names of their own where they have some."""
+        return strip(row, self.reading.dialect, named)
 
 
 @lru_cache(maxsize=KEPT)

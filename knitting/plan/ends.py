@@ -163,7 +163,7 @@ def _towards(asked: Question, of: Callable[[Counts], int], wanted: int, end: Cal
         f"'{asked.stage.name}' steps past {plural(wanted, 'stitch')}: it comes to {under} and then to {over}. "
         f"{of(counts[nearest])} is taken, the nearest."
     )
-    ways = [asked.ended(end(n), f"until {n} stitches") for n in (under, over) if n != begun]
+    ways = [asked.ended(end(n), f"until {plural(n, 'stitch')}") for n in (under, over) if n != begun]
     ways += _casts_on(asked, wanted - under)
     trouble = Trouble(ProblemKind.STEPPED_PAST, asked.path, message, tuple(ways))
     return Reached(counts[: nearest + 1], (trouble,))
@@ -185,14 +185,14 @@ def _not_met(
             f"'{part.name}' has {plural(counts[-1][short], 'stitch')}, too few to go on. "
             f"It stops at {reached}."
         )
-        mends = (asked.ended(end(reached), f"until {reached} stitches"),)
+        mends = (asked.ended(end(reached), f"until {plural(reached, 'stitch')}"),)
         return Reached(counts, (Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, mends),))
     message = (
         f"'{asked.stage.name}' never comes to {plural(wanted, 'stitch')}: it begins with {begun}, and "
         f"{_said_change(asked.cycle.change)} each time."
     )
     onward = begun + 10 * asked.cycle.change if asked.cycle.change > 0 else max(begun + asked.cycle.change, 1)
-    ways = [asked.ended(end(onward), f"until {onward} stitches")] if asked.cycle.change else []
+    ways = [asked.ended(end(onward), f"until {plural(onward, 'stitch')}")] if asked.cycle.change else []
     ways.append(asked.ended(Repeats(10), "10 times"))
     trouble = Trouble(ProblemKind.NEVER_REACHED, asked.path, message, tuple(ways), stops=True)
     return Reached(counts[:1], (trouble,))

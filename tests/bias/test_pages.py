@@ -19,15 +19,24 @@ from bias.keeping.actions import keep_piece
 from bias.keeping.models import Piece
 from bias.making.actions import row_done, standing
 from bias.making.models import Event
-from bias.workbench import workout
+from bias.workbench import planned, workout
+from knitting.plan.answers import answered
+from knitting.plan.constructions import CONSTRUCTIONS
 from tests.bias.conftest import WORDS
 
 
 def test_the_basket_shows_the_demo_with_silhouettes_and_progress(client, demo):
     page = client.get("/").content.decode()
-    for title in ("Tideline shawl", "Harbour corner cloth", "Sash Window", "Switchback scarf", "Spinnaker"):
+    for title in (
+        "Tideline shawl",
+        "Harbour corner cloth",
+        "Sash Window",
+        "Switchback scarf",
+        "Spinnaker",
+        "Gable capelet",
+    ):
         assert title in page
-    assert page.count('class="cloth silhouette"') == 5
+    assert page.count('class="cloth silhouette"') == 17
     assert "2 places to mend" in page
     assert "Tideline shawl, row 69" in page
     assert "Go on knitting" in page
@@ -40,7 +49,16 @@ def test_an_empty_basket_teaches(client, knitter):
 def test_the_demo_loaded_twice_is_there_once(knitter):
     call_command("demo", verbosity=0)
     call_command("demo", verbosity=0)
-    assert Piece.objects.of(knitter).count() == 5
+    assert Piece.objects.of(knitter).count() == 17
+
+
+def test_the_demo_has_a_planned_piece_of_every_shape_and_all_of_them_come_out(demo):
+    plans = [planned(piece.current.plan) for piece in demo if piece.is_planned]
+    assert {found.plan.construction for found in plans} == set(CONSTRUCTIONS)
+    for found in plans:
+        assert not found.course.troubles
+        assert not found.workout.worked.problems
+        assert found.plan.answers != answered(CONSTRUCTIONS[found.plan.construction], {}).plan().answers
 
 
 def test_a_piece_shows_cloth_strip_ledger_and_words_of_one_row(client, demo):

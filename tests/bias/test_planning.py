@@ -299,7 +299,7 @@ def test_the_largest_size_for_the_yarn_is_offered(client, shawl):
 WASHED = {"before_stitches": "20", "before_rows": "40", "after_stitches": "19", "after_rows": "36", "over": "10"}
 INCHES = {"before_stitches": "5", "before_rows": "7", "over": "1", "gauge_unit": "in"}
 GAUGES = [
-    ({"way": "guess", "weight": "4", "needle": "5", "fabric": "garter"}, "a guess, 1 stitches more or fewer"),
+    ({"way": "guess", "weight": "4", "needle": "5", "fabric": "garter"}, "a guess, 1 more or fewer stitches"),
     ({"way": "swatch", **WASHED}, "after washing. On the needles it is 20 and 40."),
     ({"way": "swatch", **INCHES}, "19.7 stitches and 27.6 rows"),
 ]

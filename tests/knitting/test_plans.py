@@ -238,7 +238,7 @@ SAID = [
     ("10,001 stitches", staged(replace(bare(5), start=replace(bare(5).start, count=10_001))), "too-long", "cast on 5"),
     ("zero rows in a rhythm", staged(bare(9), GROW, rhythm=0), "too-long", "take 2"),
     ("a row outside the rhythm", staged(bare(9), Shaping(BOTH, Beside.INSIDE, "kfb", (5,)), rhythm=4), "row-missing", "shape in row 1"),
-    ("decreases that would meet", staged(bare(5, 5), Shaping(("line 1",), Beside.ON, "cdd", (1,)), until=Count(-3)), "too-few-stitches", "until 1 stitches"),
+    ("decreases that would meet", staged(bare(5, 5), Shaping(("line 1",), Beside.ON, "cdd", (1,)), until=Count(-3)), "too-few-stitches", "until 1 stitch"),
     ("more shapings than stitches", staged(bare(2, 2), Shaping(("line 1",), Beside.BOTH, "k2tog_pair", (1,), 2)), "too-few-stitches", "cast on 7 instead"),
     ("an absurd gauge", replace(staged(bare(9)), gauge=Gauge(900, 1)), "cannot-read", "leave the gauge open"),
     ("a line that is not there", staged(bare(9, 9), Shaping(("middle",), Beside.BOTH, "yo", (1,))), "no-marker", "shape at 'line 1'"),

@@ -1,0 +1,146 @@
+"""Planning with mouse and keyboard in a real browser."""
+
+import re
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+from bias.joining.household import household_knitter
+from bias.keeping.actions import keep_plan
+from bias.keeping.models import Piece
+from bias.planning.actions import standing
+from bias.workbench import planned
+from knitting.files import plan_text
+from tests.browser.conftest import PHONE
+from tests.knitting.planning import made
+
+pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
+
+
+def plan_now():
+    return planned(standing(Piece.objects.latest("pk")).plan).plan
+
+
+@pytest.fixture
+def shawl(transactional_db):
+    return keep_plan(household_knitter(), plan_text(made("triangle", to=141)))
+
+
+def word(page, label):
+    return page.get_by_label(label, exact=True)
+
+
+def test_a_shawl_from_a_swatch_and_a_width_with_its_rhythm_changed_by_keyboard(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    page.get_by_role("button", name="Centre-out triangle").click()
+    page.get_by_label("a swatch").check()
+    page.get_by_label("stitches", exact=True).first.fill("17")
+    page.get_by_label("rows", exact=True).first.fill("34")
+    page.get_by_role("button", name="Take this gauge").click()
+    expect(page.get_by_text("17 stitches and 34 rows to 10 cm.")).to_be_visible()
+    page.get_by_label("how long").fill("160")
+    page.get_by_role("button", name="Find the size").click()
+    page.get_by_role("button", name="Take the nearest").click()
+    expect(page.locator(".measures dd").first).to_have_text("160 cm")
+    page.get_by_role("link", name="Plan", exact=True).click()
+    rhythm = word(page, "rhythm of Grow")
+    rhythm.focus()
+    page.keyboard.press("ControlOrMeta+a")
+    page.keyboard.type("4")
+    page.keyboard.press("Tab")
+    expect(page.get_by_text("changed, not saved yet")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"\d+ times \+4"))).to_be_visible()
+    assert plan_now().stages[0].rhythm == 4
+    page.get_by_role("button", name="Undo").click()
+    expect(rhythm).to_have_value("2")
+    page.get_by_role("button", name="Redo").click()
+    expect(rhythm).to_have_value("4")
+    page.get_by_role("button", name="Save").click()
+    expect(page.get_by_text("saved, revision 2")).to_be_visible()
+
+
+def test_the_field_that_was_changed_keeps_the_keyboard(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/")
+    end = word(page, "where Grow ends")
+    end.fill("121")
+    with page.expect_response("**/plan/change/"):
+        end.press("Enter")
+    expect(page.get_by_text("13 to 121 stitches")).to_be_visible()
+    expect(end).to_be_focused()
+
+
+def test_bare_parts_get_a_centre_line_and_a_shaping_by_keyboard_alone(page, live_server):
+    page.goto(f"{live_server.url}/begin/")
+    page.get_by_role("button", name="Begin from bare parts").press("Enter")
+    page.get_by_role("button", name="a line through the middle of cloth").press("Enter")
+    expect(word(page, "name of line 1")).to_have_value("centre")
+    page.get_by_role("button", name="add a shaping to Rows").press("Enter")
+    expect(word(page, "at which line")).to_have_value("centre")
+    page.get_by_role("button", name="move centre one stitch to the left").press("Enter")
+    expect(page.get_by_text("the sides are not equal")).to_be_visible()
+    page.get_by_role("button", name="move centre one stitch to the right").click()
+    expect(page.get_by_text("the sides are not equal")).to_have_count(0)
+    page.get_by_role("button", name="remove centre").click()
+    expect(word(page, "name of line 1")).to_have_count(0)
+    assert not plan_now().stages[0].shapings
+
+
+def test_a_warning_is_mended_by_its_press(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/")
+    word(page, "where Grow ends").fill("143")
+    word(page, "where Grow ends").press("Tab")
+    expect(page.get_by_text("steps past 143 stitches")).to_be_visible()
+    page.get_by_role("button", name="Until 145 stitches").click()
+    expect(page.get_by_text("steps past")).to_have_count(0)
+    expect(word(page, "where Grow ends")).to_have_value("145")
+
+
+def test_three_sizes_stand_side_by_side(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/size/")
+    page.get_by_label("what differs").select_option("grow to")
+    page.get_by_label("values").fill("141, 181, 221")
+    page.get_by_role("button", name="Set side by side").click()
+    table = page.get_by_role("table")
+    expect(table.get_by_role("columnheader", name="grow to 221")).to_be_visible()
+    expect(page.locator(".printed")).to_contain_text("until there are 141 (181, 221) sts")
+
+
+def test_a_thread_of_the_cloth_opens_its_sentence(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/")
+    page.locator(".cloth-thread text").first.click()
+    expect(page.locator("[data-letters='C'].is-lit").first).to_be_visible()
+    expect(word(page, "name of line 2")).to_be_focused()
+
+
+def test_the_needle_moves_through_the_planned_rows(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/")
+    page.get_by_role("button", name="Row on").click()
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "2")
+    word(page, "where Grow ends").fill("101")
+    word(page, "where Grow ends").press("Tab")
+    expect(page.get_by_text("13 to 101 stitches")).to_be_visible()
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "2")
+    page.get_by_role("button", name="Row on").click()
+    expect(page.locator(".row-card")).to_have_attribute("data-number", "3")
+
+
+def test_planning_by_touch_on_a_phone(page, live_server, shawl):
+    page.set_viewport_size(PHONE)
+    for address in ("begin/", f"pieces/{shawl.pk}/plan/", f"pieces/{shawl.pk}/size/"):
+        page.goto(f"{live_server.url}/{address}")
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= PHONE["width"], (address, wide)
+
+
+@pytest.mark.parametrize("dark", [False, True])
+def test_planning_pages_have_no_barrier(page, live_server, shawl, dark):
+    page.emulate_media(color_scheme="dark" if dark else "light")
+    for address in (
+        "begin/",
+        f"pieces/{shawl.pk}/plan/",
+        f"pieces/{shawl.pk}/size/?measure=width_cm&wish=90&knob=to&sizes=141,181",
+    ):
+        page.goto(f"{live_server.url}/{address}")
+        found = Axe().run(page)
+        assert found.violations_count == 0, (address, found.generate_report())
