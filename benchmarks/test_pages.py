@@ -73,12 +73,12 @@ def test_a_keystroke_in_400_lines():
     household_knitter()
     client = Client()
     begun = seen = written_out(400)
-    client.post("/begin/check/", {"words": begun})
+    client.post("/bring-in/check/", {"words": begun})
     taken = []
     for typed in range(1, 10):
         words = begun.replace("Row 200 (WS): K3", f"Row 200 (WS): K{'0' * typed}3")
         start = time.perf_counter()
-        answer = client.post("/begin/check/", {"words": words, "seen": digest(seen)})
+        answer = client.post("/bring-in/check/", {"words": words, "seen": digest(seen)})
         taken.append(time.perf_counter() - start)
         assert answer.content.decode().count('class="ln') == 1
         seen = words

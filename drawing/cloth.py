@@ -122,7 +122,10 @@ class _Fit:
 def _threads(layout: Layout, fit: _Fit) -> tuple[Thread, ...]:
     marked = [(at, wall) for at, wall in enumerate(layout.walls) if wall.marked]
     found: list[Thread] = []
-    for (at, wall), (letter, hue) in zip(marked, letters([wall.name for _, wall in marked]), strict=True):
+    flags = letters([wall.name for _, wall in marked for _ in range(wall.marks)])
+    firsts = [sum(wall.marks for _, wall in marked[:number]) for number in range(len(marked))]
+    for (at, wall), first in zip(marked, firsts, strict=True):
+        letter, hue = flags[first]
         if wall.ends > wall.born:
             places = fit.line(layout.points[wall.born : wall.ends + 1, at])
             found.append(Thread(letter, wall.name, places, hue))

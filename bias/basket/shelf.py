@@ -8,7 +8,7 @@ from typing import Any
 from bias.keeping.models import Piece, Revision
 from bias.making.sitting import Sitting
 from bias.making.standing import standings
-from bias.workbench import Workout, workout
+from bias.workbench import Workout
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,8 +53,8 @@ def shelf(owner: Any) -> list[Shelved]:
     """The pieces of a knitter, last worked first."""
     pieces = list(Piece.objects.of(owner))
     newest = Revision.objects.filter(piece__in=pieces).order_by("piece_id", "-number")
-    words: dict[int, str] = {}
+    current: dict[int, Revision] = {}
     for revision in newest:
-        words.setdefault(revision.piece_id, revision.words)
+        current.setdefault(revision.piece_id, revision)
     where = standings(pieces)
-    return [Shelved(piece, Sitting(workout(words[piece.pk]), where[piece.pk])) for piece in pieces]
+    return [Shelved(piece, Sitting(current[piece.pk].workout, where[piece.pk])) for piece in pieces]

@@ -7,7 +7,7 @@ from django.shortcuts import render
 from django.views.decorators.http import require_safe
 
 from bias.keeping.models import Piece
-from bias.workbench import Workout, cloth_shown, row_shown, workout
+from bias.workbench import Workout, cloth_shown, row_shown
 from knitting.ledger import as_json
 from knitting.words.tokens import lines_of
 
@@ -16,25 +16,20 @@ from knitting.words.tokens import lines_of
 def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The whole page, at the row asked for or at the first."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    found = workout(owned.words)
+    found = owned.workout
     asked = request.GET.get("row", "1")
     row = int(asked) if asked.isascii() and asked.isdigit() and len(asked) < 7 else 1
     row = min(max(row, 1), max(len(found.worked.rows), 1))
-    about = {
-        "piece": owned,
-        "workout": found,
-        "lines": _lines(found),
-        **row_shown(found, row),
-        **cloth_shown(found, row),
-    }
-    return render(request, "charting/piece.html", about)
+    about = {"piece": owned, "workout": found, "fold_view": "fold", "lines": _lines(found)}
+    shown = {**row_shown(found, row), **cloth_shown(found, row)}
+    return render(request, "charting/piece.html", {**about, **shown})
 
 
 @require_safe
 def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
     """One row: the strip, and what stands about it."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    found = workout(owned.words)
+    found = owned.workout
     if not 1 <= row <= len(found.worked.rows):
         raise Http404("There is no such row.")
     return render(request, "charting/_row.html", {"piece": owned, "workout": found, **row_shown(found, row)})
@@ -44,17 +39,17 @@ def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
 def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
     """The rows of one fold of the ledger."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    folds = workout(owned.words).folds
+    folds = owned.workout.folds
     if fold >= len(folds):
         raise Http404("There is no such stretch of rows.")
-    return render(request, "charting/_fold.html", {"fold": folds[fold]})
+    return render(request, "ledger/_rows.html", {"fold": folds[fold]})
 
 
 @require_safe
 def rows_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The counts of every row in the published form, for download."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    answer = JsonResponse(as_json(workout(owned.words).worked), json_dumps_params={"ensure_ascii": False})
+    answer = JsonResponse(as_json(owned.workout.worked), json_dumps_params={"ensure_ascii": False})
     answer["Content-Disposition"] = f'attachment; filename="piece-{owned.pk}.json"'
     return answer
 

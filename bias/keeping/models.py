@@ -8,7 +8,7 @@ from django.conf import settings
 from django.db import models
 from django.http import Http404
 
-from bias.workbench import planned
+from bias.workbench import Workout, planned, workout
 
 
 class PieceQuerySet(models.QuerySet["Piece"]):
@@ -55,6 +55,11 @@ class Piece(models.Model):
         return self.current.words
 
     @property
+    def workout(self) -> Workout:
+        """All that comes of it as it stands."""
+        return self.current.workout
+
+    @property
     def is_planned(self) -> bool:
         """Whether its rows come from a plan."""
         return bool(self.current.plan)
@@ -79,3 +84,8 @@ class Revision(models.Model):
     def words(self) -> str:
         """The written rows: as they were written, or as the plan gives them."""
         return planned(self.plan).text if self.plan else self.written
+
+    @property
+    def workout(self) -> Workout:
+        """All that comes of it."""
+        return planned(self.plan).workout if self.plan else workout(self.written)

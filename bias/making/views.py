@@ -14,7 +14,6 @@ from bias.keeping.models import Piece
 from bias.making.actions import row_done, standing, take_back
 from bias.making.models import Event
 from bias.making.sitting import Sitting
-from bias.workbench import workout
 
 
 class EventForm(forms.Form):
@@ -29,14 +28,14 @@ class EventForm(forms.Form):
 def needles(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The row that comes next."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    return render(request, "making/needles.html", _about(piece, Sitting(workout(piece.words), standing(piece))))
+    return render(request, "making/needles.html", _about(piece, Sitting(piece.workout, standing(piece))))
 
 
 @require_POST
 def event(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Take an event in; the answer shows where the piece stands now."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    found = workout(piece.words)
+    found = piece.workout
     form = EventForm(request.POST)
     if not form.is_valid():
         return HttpResponse("This press could not be read. Nothing was changed.", status=422, content_type="text/plain")

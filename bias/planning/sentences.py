@@ -135,8 +135,9 @@ def _about(course: Course, *path: str | int) -> tuple[Said, ...]:
 def _start(course: Course) -> Paragraph:
     plan = course.plan
     if isinstance(plan.start, Tab):
-        tab = f"a garter tab of {plan.start.cast_on} stitches, {plan.start.rows} rows: {plan.start.total} on the needle"
-        words: tuple[Word, ...] = (Word(tab),)
+        tab = Word(str(plan.start.cast_on), "tab", "stitches of the tab")
+        comes_to = Word(f"stitches, {plan.start.rows} rows: {plan.start.total} on the needle")
+        words: tuple[Word, ...] = (Word("a garter tab of"), tab, comes_to)
     else:
         words = (Word("cast on"), Word(str(plan.start.count), "cast_on", "stitches to cast on"), Word("stitches"))
     if plan.in_round:
@@ -203,8 +204,12 @@ def _rhythm(stage: Stage, path: str) -> Sentence:
     words.append(Word("row" if stage.rhythm == 1 else "rows"))
     if stage.setup:
         words.append(Word(f"after {plural(len(stage.setup), 'set-up row')}"))
-    for added in stage.add_lines:
-        words.append(Word(f"once {added.line.name} is marked"))
+    for at, added in enumerate(stage.add_lines):
+        label = f"how {added.line.name} is marked"
+        words += [
+            Word(f"once {added.line.name} is"),
+            Word(added.line.kind.value, f"{path}.add_lines.{at}.kind", label, KINDS),
+        ]
     for name in stage.drop_lines:
         words.append(Word(f"once the mark of {name} is off"))
     return Sentence(tuple(words))

@@ -19,10 +19,10 @@ from bias.planning.several import side_by_side
 from bias.workbench import planned
 from knitting.files import plan_text
 from knitting.gauges import YARN_WEIGHTS
-from knitting.measures import CM_PER_INCH, Gauge, said_cm
+from knitting.measures import CM_PER_INCH, Gauge, said_cm, said_number
 from knitting.plan.answers import answered, answers_of
 from knitting.plan.checks import FABRICS
-from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.constructions import CONSTRUCTIONS, said_over_head
 from knitting.plan.knobs import Knob, Yardstick, knobs, yardsticks
 from knitting.plan.plan import GaugeFrom, Plan
 from knitting.plan.sizes import Sized, fitting_yarn, sized, yarn_m
@@ -69,6 +69,11 @@ def _changed(plan: Plan, request: HttpRequest) -> tuple[Plan, list[str]]:
         return gauge_of_form(plan, sent)
     if do == "gauge-from":
         return _gauge_from(plan, *(sent.get(key, "") for key in ("row", "from_stitches", "from_rows", "why")))
+    if do == "yarn":
+        metres = _positive(sent.get("yarn_m", "")) if sent.get("yarn_m", "").strip() else 0.0
+        if metres is None:
+            return plan, [f"The yarn wants its metres as a number above 0, not '{sent['yarn_m'][:20]}'."]
+        return replace(plan, yarn_m=metres), []
     if do.startswith("forget-gauge:"):
         kept = tuple(each for each in plan.gauges if do != f"forget-gauge:{each.row}")
         return replace(plan, gauges=kept), []
@@ -134,11 +139,10 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "svg": found.workout.cloth_svg(),
         "sent": sent,
         "fabrics": FABRICS,
+        "over_head": said_over_head(found.course),
+        "yarn_at_hand": said_number(plan.yarn_m) if plan.yarn_m else "",
         "kept": [(key, sent[key]) for key in _KEPT_IN_ADDRESS if sent.get(key)],
     }
-    if about["construction"] and about["construction"].over_head:
-        words, of = about["construction"].over_head
-        about["over_head"] = f"{words}: {said_cm(of(found.course))} before stretch. It must pass over a head."
     about |= _wished(sent, sticks, turning) | _by_yarn(sent, turning)
     several, why = side_by_side(plan, turning, sent.get("knob", ""), sent.get("sizes", ""))
     return {**about, "several": several, "several_said": why}

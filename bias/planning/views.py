@@ -19,7 +19,7 @@ from bias.planning.shapes import offered
 from bias.workbench import NotRead, cloth_shown, plan_of_words, planned, row_shown
 from knitting.files import plan_from_text, plan_text, plan_to_json
 from knitting.plan.answers import answered
-from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.constructions import CONSTRUCTIONS, said_over_head
 from knitting.plan.editing import CannotEdit
 from knitting.plan.foresight import Course
 from knitting.plan.reshaping import bare_parts
@@ -145,6 +145,17 @@ def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
     return render(request, "planning/_row.html", about)
 
 
+@require_safe
+def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
+    """The rows of one fold of the ledger, of the plan as it stands."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    folds = planned(stands.plan).workout.folds if stands.plan else ()
+    if fold >= len(folds):
+        raise Http404("There is no such stretch of rows.")
+    return render(request, "ledger/_rows.html", {"fold": folds[fold]})
+
+
 @require_POST
 def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The saved plan's rows as written rows: from then on they are edited as words."""
@@ -204,8 +215,10 @@ def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
         "planned": found,
         "course": found.course,
         "construction": CONSTRUCTIONS.get(found.plan.construction),
+        "over_head": said_over_head(found.course),
         "paragraphs": paragraphs(found.course),
         "workout": workout,
+        "fold_view": "plan-fold",
         **row_shown(workout, at, found.part_names(at)),
         **cloth_shown(workout, at),
     }

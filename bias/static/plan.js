@@ -12,6 +12,16 @@ document.addEventListener("click", (event) => {
   line.querySelector("input, select")?.focus();
 });
 
+// A part of the strip opens its sentence.
+document.addEventListener("click", (event) => {
+  const name = event.target.closest?.(".plan-desk .part .pn")?.lastChild.textContent.trim()
+    ?? event.target.closest?.(".plan-desk .part")?.querySelector(".pn").lastChild.textContent.trim();
+  if (!name) return;
+  const field = [...document.querySelectorAll(".plan-words input[name$='.name']")].find((each) => each.value === name);
+  field?.scrollIntoView({ block: "nearest" });
+  field?.focus();
+});
+
 document.addEventListener("focusin", (event) => light(event.target.closest?.("[data-letters]")?.dataset.letters ?? ""));
 document.addEventListener("pointerover", (event) => {
   const line = event.target.closest?.("[data-letters]");

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
 from bias.workbench import workouts
@@ -39,8 +39,10 @@ class Planned:
 
     @cached_property
     def workout(self) -> Workout:
-        """All that comes of its rows."""
-        return workout(self.text)
+        """All that comes of its rows, at the gauges that the plan has from row to row."""
+        found = workout(self.text)
+        later = tuple((change.row, change.gauge) for change in self.plan.gauges)
+        return replace(found, later=later) if later else found
 
 
 @lru_cache(maxsize=workouts.KEPT)

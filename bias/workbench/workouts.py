@@ -17,7 +17,7 @@ from knitting.doubts import Doubt, doubts
 from knitting.fair_copy import fair_copy
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.hand import Exchanged, Habits, exchange
-from knitting.measures import said_area
+from knitting.measures import Gauge, said_area
 from knitting.needle.folds import Fold, folds
 from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece, WorkedRow
@@ -39,6 +39,8 @@ class Workout:
     text: str
     reading: Reading
     worked: WorkedPiece
+    later: tuple[tuple[int, Gauge], ...] = ()
+    """Other gauges from a row on."""
 
     @property
     def title(self) -> str:
@@ -53,7 +55,7 @@ class Workout:
     @cached_property
     def layout(self) -> Layout | NotLaid:
         """The cloth laid flat."""
-        return lay_flat(self.worked)
+        return lay_flat(self.worked, later=self.later)
 
     @cached_property
     def page(self) -> ClothPage | None:

@@ -29,7 +29,7 @@ def open_piece(page: Page, title: str) -> None:
 
 def type_in(page: Page) -> None:
     """Bring in the draft with two mistakes."""
-    page.goto(f"http://{BIND}/begin/")
+    page.goto(f"http://{BIND}/bring-in/")
     page.get_by_label("Written rows").fill((ROOT / "demo" / "spinnaker.txt").read_text("utf-8"))
     page.wait_for_selector("#verdict:has-text('2 places')")
     page.locator("h1").evaluate("_ => document.activeElement.blur()")
@@ -101,8 +101,40 @@ def desk(page: Page) -> None:
     take(page, "revisions")
 
 
+def plans(page: Page) -> None:
+    """Beginning, planning and sizing."""
+    page.goto(f"http://{BIND}/begin/")
+    take(page, "begin")
+    open_piece(page, "Tideline, the large one")
+    page.get_by_role("link", name="Plan", exact=True).click()
+    page.wait_for_load_state("networkidle")
+    page.get_by_label("where Grow ends").fill("302")
+    page.get_by_label("where Grow ends").press("Tab")
+    page.wait_for_selector(".note.wrong")
+    page.get_by_role("button", name="Undo").focus()
+    page.locator(".plan-words").evaluate("words => { words.scrollTop = 330; }")
+    take(page, "plan")
+    page.get_by_role("button", name="Undo").click()
+    open_piece(page, "Gable capelet")
+    page.get_by_role("link", name="Plan", exact=True).click()
+    page.wait_for_load_state("networkidle")
+    take(page, "plan-capelet")
+    open_piece(page, "Lantern poncho, front")
+    page.get_by_role("link", name="Size", exact=True).click()
+    page.get_by_label("how long").fill("30")
+    page.get_by_role("button", name="Find the size").click()
+    page.wait_for_load_state("networkidle")
+    take(page, "size")
+
+
 def phone(page: Page) -> None:
     """The main views on a phone."""
+    open_piece(page, "Two Tides shawl")
+    page.get_by_role("link", name="Plan", exact=True).click()
+    page.wait_for_load_state("networkidle")
+    page.locator(".plan-words").scroll_into_view_if_needed()
+    page.get_by_role("heading", name="Parts").evaluate("heading => heading.scrollIntoView()")
+    take(page, "plan-phone")
     open_piece(page, "Tideline shawl")
     take(page, "piece-phone")
     page.get_by_role("link", name="At the needles").first.click()
@@ -125,7 +157,7 @@ def main() -> int:
             _wait()
             with sync_playwright() as playwright:
                 browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-                for (width, height), views in ((DESK, desk), (PHONE, phone)):
+                for (width, height), views in ((DESK, desk), (DESK, plans), (PHONE, phone)):
                     views(browser.new_page(viewport={"width": width, "height": height}))
                 browser.close()
         finally:

@@ -66,8 +66,12 @@ class NotLaid:
     reason: str
 
 
-def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLaid:
+def lay_flat(
+    worked: WorkedPiece, gauge: Gauge | None = None, later: Sequence[tuple[int, Gauge]] = ()
+) -> Layout | NotLaid:
     """Lay a piece flat from its gauge, or from a guess where it has none; only the rows that add up.
+
+    ``later`` are other gauges from a row (counted from 1) on, in the order of their rows.
 
     Rounds are cut open at their beginning. Returns ``NotLaid`` where there is nothing to lay.
     """
@@ -80,10 +84,16 @@ def lay_flat(worked: WorkedPiece, gauge: Gauge | None = None) -> Layout | NotLai
     used = gauge or worked.piece.headers.gauge or guess_gauge(rows)
     studies = study_rows(rows)
     walls = find_walls(rows, studies)
-    zones = lay_zones(rows, studies, walls, used.stitch_cm, used.row_cm)
+    gauges = [_gauge_of(used, later, first + number) for number in range(1, len(rows) + 1)]
+    zones = lay_zones(rows, studies, walls, gauges)
     points, misfit = _joined(zones)
     area = sum(zone.area for zone in zones)
     return Layout(worked, used, tuple(walls), tuple(studies), -points.conjugate(), misfit, first, area)
+
+
+def _gauge_of(first: Gauge, later: Sequence[tuple[int, Gauge]], row: int) -> Gauge:
+    """The gauge of a row, counted from 1."""
+    return next((gauge for begins, gauge in reversed(later) if begins <= row), first)
 
 
 def guess_gauge(rows: Sequence[WorkedRow]) -> Gauge:

@@ -18,13 +18,18 @@ _NEAR_EDGE = 5.0
 """A repeat's changes this near to a free edge belong to the edge."""
 _SAME_WALL = 2.6
 """How far a repeat's change may lie from where the wale of the one before it leads."""
+_ONE_WALL = 2.1
+"""Marks with at most so many stitches between them all along are one wall."""
 _LEAST_ROWS = 4
 """A repeat's changes make a wall if they come back at least this often."""
 
 
 @dataclass
 class Wall:
-    """One line through the rows: ``positions[r]`` for the boundary above row ``r`` (0: the beginning)."""
+    """One line through the rows: ``positions[r]`` for the boundary above row ``r`` (0: the beginning).
+
+    ``marks`` is how many marks run along it: two where markers stand on both sides of a stitch or two.
+    """
 
     name: str
     positions: list[float]
@@ -32,6 +37,7 @@ class Wall:
     seen: int = 0
     born: int = 0
     ends: int = field(default=0)
+    marks: int = 1
 
 
 def follow(links: Sequence[Link], position: float) -> float:
@@ -88,10 +94,25 @@ def _mark_walls(rows: Sequence[WorkedRow], maps: Sequence[Sequence[Link]]) -> li
                 free.remove(same)
             same.positions[-1] = position
             same.ends = at
-    for number, wall in enumerate(sorted(walls, key=lambda wall: wall.positions[-1]), start=1):
+    walls = _beside_as_one(sorted(walls, key=lambda wall: wall.positions[-1]))
+    for number, wall in enumerate(walls, start=1):
         wall.marked = True
         wall.name = wall.name or (f"mark {number}" if len(walls) > 1 else "mark")
     return walls
+
+
+def _beside_as_one(walls: Sequence[Wall]) -> list[Wall]:
+    """Walls with only a stitch or two between them all along as one: a cloth bends there once."""
+    found: list[Wall] = []
+    for wall in walls:
+        last = found[-1] if found else None
+        gaps = [b - a for a, b in zip(last.positions, wall.positions)] if last is not None else []
+        if last is None or (last.born, last.ends) != (wall.born, wall.ends) or max(gaps) > _ONE_WALL or min(gaps) <= 0:
+            found.append(wall)
+            continue
+        last.positions = [(a + b) / 2 for a, b in zip(last.positions, wall.positions)]
+        last.marks += wall.marks
+    return found
 
 
 def _repeat_walls(rows: Sequence[WorkedRow], studies: Sequence[Study], maps: Sequence[Sequence[Link]]) -> list[Wall]:

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from knitting.cloth.studies import Group, Study
 from knitting.cloth.walls import Wall
+from knitting.measures import Gauge
 from knitting.needle.worked import WorkedRow
 from knitting.rows import Side
 
@@ -40,17 +41,23 @@ class Zone:
 
 
 def lay_zones(
-    rows: Sequence[WorkedRow], studies: Sequence[Study], walls: Sequence[Wall], stitch_cm: float, row_cm: float
+    rows: Sequence[WorkedRow], studies: Sequence[Study], walls: Sequence[Wall], gauges: Sequence[Gauge]
 ) -> list[Zone]:
-    """Every zone between neighbouring walls, flat: row ``r`` lies at the height ``row_cm * r``."""
+    """Every zone between neighbouring walls, flat: each row as high and its stitches as wide as its gauge says.
+
+    Where the gauge changes, a zone grows wider or narrower about its middle.
+    """
     positions = np.array([wall.positions for wall in walls])
     shifts = _core_shifts(rows, studies, positions)
-    heights = np.arange(len(rows) + 1) * row_cm
+    heights = np.concatenate([[0.0], np.cumsum([gauge.row_cm for gauge in gauges])])
+    wide = np.array([gauge.stitch_cm for gauge in (gauges[0], *gauges)])
     zones = []
     for zone in range(len(walls) - 1):
         moves = np.diff(positions[zone]) - shifts[zone]
-        left = stitch_cm * np.concatenate([[0.0], np.cumsum(moves)])
-        right = left + stitch_cm * (positions[zone + 1] - positions[zone])
+        counts = positions[zone + 1] - positions[zone]
+        widened = np.diff(wide) * counts[:-1] / 2
+        left = np.concatenate([[0.0], np.cumsum(wide[1:] * moves - widened)])
+        right = left + wide * counts
         zones.append(Zone(straightened(left) + 1j * heights, straightened(right) + 1j * heights))
     return zones
 

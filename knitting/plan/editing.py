@@ -23,9 +23,10 @@ from knitting.plan.plan import (
     Shaping,
     Stage,
     YarnShare,
+    garter_tab,
 )
 from knitting.plan.works import WORKS
-from knitting.rows import CastOn
+from knitting.rows import CastOn, Tab
 from knitting.stitches import Leaning
 
 _Value = TypeVar("_Value")
@@ -55,6 +56,8 @@ def edited(plan: Plan, edit: Edit) -> Plan:
         return replace(plan, name=_name(text, "A piece"))
     if head == "cast_on":
         return _cast_on(plan, text)
+    if head == "tab":
+        return _tab(plan, text)
     if head == "parts" and len(rest) == 2:
         return _part(plan, _place(rest[0], plan.parts), rest[1], text)
     if head == "lines" and len(rest) == 2:
@@ -117,6 +120,21 @@ def _cast_on(plan: Plan, text: str) -> Plan:
     count = _number(text, "The cast-on")
     shared = recounted(plan, count) if plan.parts else None
     return shared or replace(plan, start=replace(plan.start, count=count))
+
+
+def _tab(plan: Plan, text: str) -> Plan:
+    """Another tab: borders of its width stay as wide as it is, the rest is shared by the parts between them."""
+    if not isinstance(plan.start, Tab):
+        raise CannotEdit("This piece begins with a cast-on, not with a tab.")
+    old, tab = plan.start.cast_on, garter_tab(_number(text, "The tab", 2, 60))
+    edges = [at for at in (0, len(plan.parts) - 1) if plan.parts[at].count == old]
+    inner = [at for at in range(len(plan.parts)) if at not in edges]
+    rest = tab.total - tab.cast_on * len(edges) - sum(line.stitches for line in plan.lines)
+    if not inner or rest < 0 or rest % len(inner):
+        raise CannotEdit(f"A tab of {tab.cast_on} gives {tab.total} stitches, which these parts cannot share.")
+    counts = {at: tab.cast_on if at in edges else rest // len(inner) for at in range(len(plan.parts))}
+    parts = tuple(replace(part, count=counts[at]) for at, part in enumerate(plan.parts))
+    return replace(plan, start=tab, parts=parts)
 
 
 def _part(plan: Plan, at: int, what: str, text: str) -> Plan:
@@ -199,6 +217,13 @@ def _stage(plan: Plan, stage: Stage, path: list[str], text: str) -> Stage:
         at = _place(path[1], stage.shapings)
         shaping = _shaping(stage.shapings[at], path[2], text, stage)
         return replace(stage, shapings=_put(stage.shapings, at, shaping))
+    if what == "add_lines" and len(path) == 3 and path[2] == "kind":
+        at = _place(path[1], stage.add_lines)
+        added = stage.add_lines[at]
+        kind = LineKind(_choice(text, tuple(kind.value for kind in LineKind), "A line"))
+        own = 0 if kind is LineKind.BETWEEN else max(added.line.stitches, 1)
+        line = replace(added.line, kind=kind, stitches=own)
+        return replace(stage, add_lines=_put(stage.add_lines, at, replace(added, line=line)))
     if what == "name":
         return replace(stage, name=_name(text, "A stage"))
     if what == "rhythm":

@@ -8,8 +8,9 @@ from typing import TypeAlias
 
 from knitting.gauges import GaugeSource
 from knitting.measures import GUESS_IN_GARTER, Gauge
+from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Step, Stripe, Tab
-from knitting.stitches import Leaning
+from knitting.stitches import KNIT, Leaning
 
 RIGHT_EDGE, LEFT_EDGE = "right edge", "left edge"
 """The edges of the cloth as its right side is seen; in the round both lie at the beginning of the round."""
@@ -18,6 +19,15 @@ ROW_START, ROW_END = "start of row", "end of row"
 CENTRE = "centre"
 """The name of a line through the middle."""
 EDGES = (RIGHT_EDGE, LEFT_EDGE, ROW_START, ROW_END)
+
+
+def garter_tab(stitches: int) -> Tab:
+    """A tab: two garter rows to a picked-up stitch and one to turn; one more along the cast-on if the sum is even.
+
+    >>> garter_tab(3).total, garter_tab(4).total
+    (9, 13)
+    """
+    return Tab(stitches, 2 * stitches + 1, stitches, stitches + (stitches + 1) % 2, NOWHERE, KNIT)
 
 
 class LineKind(Enum):

@@ -80,6 +80,7 @@ WORDS = [
     ("parts.1.name", "sea side", lambda plan: plan.parts[1].name, "sea side"),
     ("lines.1.kind", "needle-both", lambda plan: plan.lines[1].kind.value, "needle-both"),
     ("lines.1.name", "spine", lambda plan: plan.stages[0].shapings[1].at, ("spine",)),
+    ("tab", "6", lambda plan: [part.count for part in plan.parts], [6, 3, 3, 6]),
     ("finish.manner", "loosely", lambda plan: plan.finish.manner, "loosely"),
 ]
 
@@ -103,6 +104,7 @@ NONSENSE = [
     ("stages.0.shapings.0.rows", "9", "A row can be 1 to 2, not 9."),
     ("stages.0.shapings.0.rows", "", "A shaping wants at least one row of 1 to 2."),
     ("parts.1.count", "-4", "&#x27;right wing&#x27; can be 0 to 10,000, not -4."),
+    ("tab", "1", "The tab can be 2 to 60, not 1."),
     ("parts.1.name", "", "A part needs a name of 1 to 60 letters."),
     ("parts.1.name", "centre", "The name &#x27;centre&#x27; is taken already."),
     ("stages.0.shapings.0.work", "<script>", "A way of shaping can be"),
@@ -352,6 +354,21 @@ def test_questions_of_a_construction_are_answered_until_it_is_changed_by_hand(cl
     send(client, shawl, **{"stages.0.rhythm": "4"})
     assert "Counts and schools" not in size(client, shawl)
     assert "&#x27;Grow&#x27; until stitches" in size(client, shawl)
+
+
+def test_the_mark_of_a_line_that_is_born_later_can_be_chosen(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("asymmetric")))
+    send(client, piece, **{"stages.1.add_lines.0.kind": "needle-before"})
+    assert plan_now(piece).stages[1].add_lines[0].line.kind.value == "needle-before"
+    assert "Place a marker before the center stitch." in piece_words(client, piece)
+
+
+def test_a_stage_may_end_at_a_share_of_the_yarn_at_hand(client, shawl):
+    send(client, shawl, **{"stages.0.until_kind": "yarn"})
+    assert "does not know how much there is" in client.get(f"/pieces/{shawl.pk}/plan/").content.decode()
+    press(client, shawl, do="yarn", yarn_m="220")
+    assert planned(standing(shawl).plan).course.sound
+    assert "The yarn wants its metres" in press(client, shawl, do="yarn", yarn_m="much")
 
 
 def test_openings_that_go_over_a_head_are_measured(client, knitter):

@@ -113,6 +113,16 @@ def test_a_thread_of_the_cloth_opens_its_sentence(page, live_server, shawl):
     expect(word(page, "name of line 2")).to_be_focused()
 
 
+def test_a_part_of_the_strip_opens_its_sentence_and_the_ledger_goes_to_a_row(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/?row=40")
+    page.locator(".strip .part", has_text="left wing").click()
+    expect(word(page, "name of part 3 from the right")).to_be_focused()
+    page.get_by_text("Every row").click()
+    page.locator(".ledger .unfold").first.click()
+    page.locator(".ledger .pick").nth(3).click()
+    expect(page.locator(".row-card")).not_to_have_attribute("data-number", "40")
+
+
 def test_the_needle_moves_through_the_planned_rows(page, live_server, shawl):
     page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/")
     page.get_by_role("button", name="Row on").click()

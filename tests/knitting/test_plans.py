@@ -29,7 +29,6 @@ from knitting.plan.plan import (
     Rows,
     SetupRow,
     Shaping,
-    Stage,
     YarnShare,
 )
 from knitting.plan.spacing import evenly, gaps
@@ -329,7 +328,3 @@ def test_a_trial_piece_meets_every_stage_and_every_line_and_is_small(name):
 def test_a_trial_piece_has_a_whole_repeat_of_its_fabrics():
     plan = staged(bare(24, 24, fabric="rib3x3"), Shaping(("line 1",), Beside.BOTH, "yo", (1,)), until=Count(121))
     assert [part.count for part in trial(plan).parts] == [6, 6]
-
-
-def test_stage_is_a_value():
-    assert Stage("Grow", 2, (GROW,), Count(9)) == Stage("Grow", 2, (GROW,), Count(9))

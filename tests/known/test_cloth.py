@@ -161,6 +161,13 @@ def test_what_begins_anew_or_comes_back_from_a_holder_is_not_drawn_on_what_was_b
         assert (len(layout.rows), layout.whole) == (4, False)
 
 
+def test_a_later_gauge_makes_rows_higher_and_stitches_wider_from_there_on():
+    """Half of the rows at 40 to 10 cm, half at 20: 5 cm and 10 cm; 40 stitches at 20 and at 16 to 10 cm."""
+    piece = worked("Cast on 40 sts.\nRow 1: Knit.\nRepeat row 1 39 more times.")
+    found = measure(lay_flat(piece, Gauge(20, 40), later=((21, Gauge(16, 20)),)))
+    assert (found.width_cm, found.height_cm) == (pytest.approx(25.0), pytest.approx(15.0))
+
+
 def test_rounds_are_laid_cut_open_at_their_beginning():
     """A tube is a rectangle: 40 stitches and 30 rounds at 20 by 28 to 10 cm."""
     layout = lay_flat(
@@ -177,3 +184,11 @@ def test_wedges_of_a_disc_lie_side_by_side_and_leave_what_is_missing_to_a_round(
     layout = lay_flat(knitted(made("disc", wedges=wedges, start=2, rounds=40)), Gauge(20, 20 / ratio))
     first, last = (np.angle(side[-1] - side[0]) for side in (layout.points[-40:, 0], layout.points[-40:, -1]))
     assert float(np.degrees(first - last)) == pytest.approx(360 - wedges * wedge, abs=0.5)
+
+
+@pytest.mark.parametrize("marking", ["stitch", "needle-before", "needle-after", "needle-both"])
+def test_the_triangle_is_the_same_cloth_however_its_centre_is_marked(marking):
+    """The neck edge is straight and the tip a right angle in garter, as in the first row of the table."""
+    found = measure(lay_flat(knitted(made("triangle", marking=marking)), GARTER))
+    assert found.exact
+    assert found.said_corners == "45, 90 and 45 degrees"

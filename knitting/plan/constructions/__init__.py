@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
+from knitting.measures import said_cm
 from knitting.plan.constructions.asymmetric import ASYMMETRIC
 from knitting.plan.constructions.capelet import CAPELET
 from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Sort, Value, Values
@@ -17,6 +18,7 @@ from knitting.plan.constructions.poncho_panel import PONCHO_PANEL
 from knitting.plan.constructions.triangle import TRIANGLE
 from knitting.plan.constructions.yoke import YOKE
 from knitting.plan.constructions.zigzag import ZIGZAG
+from knitting.plan.foresight import Course
 
 _ALL = (
     TRIANGLE,
@@ -35,4 +37,24 @@ _ALL = (
 CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""
 
-__all__ = ["CONSTRUCTIONS", "Asked", "Construction", "Curvature", "Measured", "Sort", "Value", "Values"]
+
+def said_over_head(course: Course) -> str:
+    """Where a piece must pass over a head, and how wide it is there; nothing where it need not."""
+    construction = CONSTRUCTIONS.get(course.plan.construction)
+    if construction is None or construction.over_head is None:
+        return ""
+    words, of = construction.over_head
+    return f"{words}: {said_cm(of(course))} before stretch. It must pass over a head."
+
+
+__all__ = [
+    "CONSTRUCTIONS",
+    "Asked",
+    "Construction",
+    "Curvature",
+    "Measured",
+    "Sort",
+    "Value",
+    "Values",
+    "said_over_head",
+]

@@ -20,24 +20,25 @@ from knitting.plan.constructions.construction import (
     word,
 )
 from knitting.plan.foresight import Course
-from knitting.plan.plan import CENTRE, Beside, Count, End, Line, LineKind, Plan, PlannedPart, Rows, Shaping, Stage
-from knitting.problems import NOWHERE
-from knitting.rows import Tab
-from knitting.stitches import KNIT
-
-
-def tab_of(stitches: int) -> Tab:
-    """A tab: two garter rows to a picked-up stitch and one to turn; one more along the cast-on if the sum is even.
-
-    >>> tab_of(3).total, tab_of(4).total
-    (9, 13)
-    """
-    return Tab(stitches, 2 * stitches + 1, stitches, stitches + (stitches + 1) % 2, NOWHERE, KNIT)
+from knitting.plan.plan import (
+    CENTRE,
+    Beside,
+    Count,
+    End,
+    Line,
+    LineKind,
+    Plan,
+    PlannedPart,
+    Rows,
+    Shaping,
+    Stage,
+    garter_tab,
+)
 
 
 def _make(values: Values) -> Plan:
     edge, fabric = number(values, "tab"), word(values, "fabric")
-    tab = tab_of(edge)
+    tab = garter_tab(edge)
     wing = (tab.total - 2 * edge - 1) // 2
     increase, lean = word(values, "increase"), leaning(values)
     shapings = (

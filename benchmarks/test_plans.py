@@ -1,0 +1,74 @@
+"""Speed of plans: compiling and working 500 rows, finding a size, redrawing a page after a changed word."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+import pytest
+from django.test import Client
+
+from benchmarks.test_speed import median
+from bias.joining.household import household_knitter
+from bias.keeping.actions import keep_plan
+from knitting.files import plan_text
+from knitting.needle.piece_worker import work_piece
+from knitting.plan.answers import answered
+from knitting.plan.compiling import compile_plan
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.knobs import knobs, yardsticks
+from knitting.plan.plan import Plan
+from knitting.plan.sizes import sized
+
+FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
+    "triangle": {"to": "985"},
+    "corner-cloth": {"to": "255"},
+    "asymmetric": {"to": "133", "back_to": "16"},
+    "fringe-triangle": {"to": "1008"},
+    "mitre": {"cast_on": "501"},
+    "zigzag": {"rows": "500"},
+    "poncho-panel": {"to": "533"},
+    "yoke": {"rounds": "125"},
+    "capelet": {"fast": "150", "slow": "49"},
+    "disc": {"rounds": "250"},
+    "framed-chart": {"times": "250"},
+    "held-wing": {"cast_on": "401", "rows": "250", "wing_rows": "200", "edge_rows": "46"},
+}
+
+
+def plan(name: str) -> Plan:
+    return answered(CONSTRUCTIONS[name], FIVE_HUNDRED[name]).plan()
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_compiling_and_working_500_rows(benchmark, name):
+    made = plan(name)
+    worked = benchmark(lambda: work_piece(compile_plan(made)))
+    assert len(worked.rows) == pytest.approx(500, rel=0.03)
+    assert not worked.problems
+    assert median(lambda: work_piece(compile_plan(made))) < 0.060
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_finding_a_size(benchmark, name):
+    made = answered(CONSTRUCTIONS[name], {}).plan()
+    stick = yardsticks(made)[0]
+    knob = next(knob for knob in knobs(made) if knob.key == stick.knob)
+    found = benchmark(lambda: sized(knob, stick.of, 60.0))
+    assert found is not None
+    assert median(lambda: sized(knob, stick.of, 60.0)) < 0.100
+
+
+@pytest.mark.django_db
+def test_a_changed_word_to_the_redrawn_page(benchmark):
+    knitter = household_knitter()
+    piece = keep_plan(knitter, plan_text(answered(CONSTRUCTIONS["triangle"], {"to": "401"}).plan()))
+    client, counts = Client(), iter(range(405, 9_000, 4))
+    seen = iter(range(9_000))
+
+    def change() -> None:
+        fields = {"seen": next(seen), "page_name": "one", "stages.0.until": str(next(counts))}
+        answer = client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"})
+        assert b'id="desk"' in answer.content
+
+    benchmark.pedantic(change, rounds=12, warmup_rounds=1)
+    assert benchmark.stats.stats.median < 0.200
