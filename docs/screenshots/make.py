@@ -108,6 +108,7 @@ def plans(page: Page) -> None:
     open_piece(page, "Tideline, the large one")
     page.get_by_role("link", name="Plan", exact=True).click()
     page.wait_for_load_state("networkidle")
+    page.goto(f"{page.url}?row=85")
     page.get_by_label("where Grow ends").fill("302")
     page.get_by_label("where Grow ends").press("Tab")
     page.wait_for_selector(".note.wrong")
