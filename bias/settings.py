@@ -124,7 +124,8 @@ STORAGES = {
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 """Room for a text of the largest size in a form, every letter percent-encoded."""
-DATA_UPLOAD_MAX_NUMBER_FIELDS = 50
+DATA_UPLOAD_MAX_NUMBER_FIELDS = 3_000
+"""Room for every word of the largest plan: its form is sent whole."""
 
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"

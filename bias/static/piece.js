@@ -9,6 +9,7 @@ document.addEventListener("alpine:init", () => {
     lineStep: 1,
     lines: [],
     held: false,
+    part: 0,
     timer: 0,
 
     init() {
@@ -56,7 +57,10 @@ document.addEventListener("alpine:init", () => {
       this.nearest(event);
     },
     drag(event) { if (this.held) this.nearest(event); },
-    drop() { this.held = false; },
+    drop() {
+      if (this.held) this.$dispatch("cloth-part", { part: this.part, row: this.row });
+      this.held = false;
+    },
 
     nearest(event) {
       const svg = this.$refs.cloth.querySelector("svg");
@@ -65,7 +69,7 @@ document.addEventListener("alpine:init", () => {
       this.points.forEach((line, at) => {
         for (let i = 1; i < line.length - 2; i++) {
           const far = distance(place, line[i], line[i + 1]);
-          if (far < least) [least, best] = [far, at];
+          if (far < least) [least, best, this.part] = [far, at, i - 1];
         }
       });
       this.to(best * this.lineStep + this.first);

@@ -12,12 +12,22 @@ document.addEventListener("click", (event) => {
   line.querySelector("input, select")?.focus();
 });
 
+// A part that was pressed in the cloth lights its sentence; the keys stay with the needle.
+document.addEventListener("cloth-part", (event) => {
+  const stages = JSON.parse(document.getElementById("part-names")?.textContent ?? "[]");
+  const names = stages.filter(([first]) => first <= event.detail.row).pop()?.[1] ?? [];
+  for (const line of document.querySelectorAll(".plan-line.is-part")) line.classList.remove("is-part");
+  const line = fieldOf(names[event.detail.part])?.closest(".plan-line");
+  line?.classList.add("is-part");
+  line?.scrollIntoView({ block: "nearest" });
+});
+
 // A part of the strip opens its sentence.
 document.addEventListener("click", (event) => {
   const name = event.target.closest?.(".plan-desk .part .pn")?.lastChild.textContent.trim()
     ?? event.target.closest?.(".plan-desk .part")?.querySelector(".pn").lastChild.textContent.trim();
   if (!name) return;
-  const field = [...document.querySelectorAll(".plan-words input[name$='.name']")].find((each) => each.value === name);
+  const field = fieldOf(name);
   field?.scrollIntoView({ block: "nearest" });
   field?.focus();
 });
@@ -27,6 +37,10 @@ document.addEventListener("pointerover", (event) => {
   const line = event.target.closest?.("[data-letters]");
   if (line) light(line.dataset.letters);
 });
+
+function fieldOf(name) {
+  return [...document.querySelectorAll(".plan-words input[name$='.name']")].find((each) => each.value === name);
+}
 
 function light(letters) {
   for (const each of document.querySelectorAll("[data-letters]")) {

@@ -65,6 +65,12 @@ def answered(construction: Construction, given: Mapping[str, str]) -> Answered:
             )
         else:
             _take(asked, text, values, refusals)
+    if fabrics:
+        parts = {part.name for part in construction.make(values).parts}
+        for name in [name for name in fabrics if name not in parts]:
+            del fabrics[name]
+            message = f"There is no part '{name[:40]}': there are {', '.join(sorted(parts))}."
+            refusals.append(Refusal(f"{_FABRIC}{name}", message, ""))
     return Answered(construction, values, fabrics, tuple(refusals))
 
 

@@ -19,6 +19,8 @@ FABRICS = ("garter", "stockinette", "reverse_stockinette", "rib1x1", "rib2x2", "
 """The fabrics that a part may be in, by the keys of the dialects' tables."""
 MOST_RHYTHM = 200
 MOST_STAGES = 40
+MOST_SHAPINGS = 40
+"""Shapings of one stage."""
 
 WithShapings = Callable[[tuple[Shaping, ...]], Plan]
 
@@ -161,6 +163,11 @@ def sound_stage(plan: Plan, at: int, split: Split, side: Side) -> tuple[Stage, l
     def changed(shapings: tuple[Shaping, ...]) -> Plan:
         return plan.with_stage(at, replace(plan.stages[at], shapings=shapings))
 
+    if len(stage.shapings) > MOST_SHAPINGS:
+        message = f"'{stage.name}' has {len(stage.shapings)} shapings: at most {MOST_SHAPINGS} are planned in a stage."
+        fewer = PlanMend(f"keep the first {MOST_SHAPINGS}", changed(plan.stages[at].shapings[:MOST_SHAPINGS]))
+        troubles.append(Trouble(ProblemKind.TOO_LONG, ("stages", at), message, (fewer,), stops=True))
+        stage = replace(stage, shapings=stage.shapings[:MOST_SHAPINGS])
     kept: list[Shaping] = []
     for place, shaping in enumerate(stage.shapings):
         trouble = _shaping_trouble(stage, place, split, side, changed, ("stages", at, "shapings", place))

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from knitting.needle.walk import MOST_MARKS
+from knitting.plan.checks import MOST_SHAPINGS, MOST_STAGES
 from knitting.plan.course import with_lines, without_line
 from knitting.plan.editing import CannotEdit
 from knitting.plan.foresight import foresee
@@ -32,6 +34,8 @@ def with_line(plan: Plan, part: int | None = None) -> Plan:
 
     A part of an even count gives up one stitch for a tab; a cast-on gets one more, so that both sides are equal.
     """
+    if 2 * len(plan.lines) + 2 > MOST_MARKS:
+        raise CannotEdit(f"A plan has {MOST_MARKS // 2} lines at most.")
     at = part if part is not None else max(range(len(plan.parts)), key=lambda each: plan.parts[each].count)
     if not 0 <= at < len(plan.parts):
         raise CannotEdit("That part of the plan is not there any more.")
@@ -88,6 +92,8 @@ def moved(plan: Plan, line: int, left: int) -> Plan:
 def with_shaping(plan: Plan, stage: int) -> Plan:
     """The plan with one shaping more in a stage: at the first line that is bare there, else at both edges."""
     each = _stage(plan, stage)
+    if len(each.shapings) >= MOST_SHAPINGS:
+        raise CannotEdit(f"'{each.name}' has {MOST_SHAPINGS} shapings already, the most that a stage can have.")
     course = foresee(plan).stages
     lines = course[stage].split.lines if stage < len(course) else plan.lines
     used = {name for shaping in each.shapings for name in shaping.at}
@@ -109,6 +115,8 @@ def without_shaping(plan: Plan, stage: int, shaping: int) -> Plan:
 
 def with_stage(plan: Plan) -> Plan:
     """The plan with a plain stage more at its end."""
+    if len(plan.stages) >= MOST_STAGES:
+        raise CannotEdit(f"A plan has {MOST_STAGES} stages at most.")
     names = {stage.name for stage in plan.stages}
     name = next(f"Stage {number}" for number in range(len(plan.stages) + 1, 400) if f"Stage {number}" not in names)
     return replace(plan, stages=(*plan.stages, Stage(name, 2, (), Repeats(5))))

@@ -129,4 +129,8 @@ def _size(knob: Knob, value: int, of: Measure) -> Size | None:
         return None
     met = next((stage.ends for stage in course.stages if stage.stage.until == Count(value)), value)
     exact = knob.turned(met) if met != value else None
-    return Size(met, foresee(exact) if exact else course, of(course))
+    course = foresee(exact) if exact is not None else course
+    # A stage that does not come to its end in this size is no size of the plan.
+    if any(trouble.where[-1] == "until" for trouble in course.troubles):
+        return None
+    return Size(met, course, of(course))

@@ -9,6 +9,7 @@ from bias.keeping.actions import keep_plan
 from bias.keeping.models import Piece
 from bias.planning.actions import standing
 from bias.planning.models import Sketch
+from bias.planning.sentences import fields
 from bias.workbench import planned
 from knitting.files import plan_text
 from knitting.plan.constructions import CONSTRUCTIONS
@@ -117,6 +118,13 @@ def test_nonsense_is_answered_with_a_sentence_and_changes_nothing(client, shawl,
     assert says in answer
     assert "<script>" not in answer
     assert standing(shawl).plan == SHAWL
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_the_whole_form_of_every_shape_can_be_sent_and_changes_nothing_by_itself(client, knitter, name):
+    piece = keep_plan(knitter, plan_text(made(name)))
+    send(client, piece, **fields(planned(piece.current.plan).course))
+    assert standing(piece).plan == piece.current.plan
 
 
 def test_a_trouble_stands_beside_its_sentence_with_a_mend_to_press(client, shawl):

@@ -96,6 +96,15 @@ def test_a_warning_is_mended_by_its_press(page, live_server, shawl):
     expect(word(page, "where Grow ends")).to_have_value("145")
 
 
+def test_a_plan_of_many_parts_is_changed_like_any_other(page, live_server):
+    capelet = keep_plan(household_knitter(), plan_text(made("capelet")))
+    page.goto(f"{live_server.url}/pieces/{capelet.pk}/plan/")
+    word(page, "where Yoke ends").fill("9")
+    word(page, "where Yoke ends").press("Tab")
+    expect(page.get_by_text("changed, not saved yet")).to_be_visible()
+    assert plan_now().stages[0].until.times == 9
+
+
 def test_three_sizes_stand_side_by_side(page, live_server, shawl):
     page.goto(f"{live_server.url}/pieces/{shawl.pk}/size/")
     page.get_by_label("what differs").select_option("grow to")
@@ -111,6 +120,15 @@ def test_a_thread_of_the_cloth_opens_its_sentence(page, live_server, shawl):
     page.locator(".cloth-thread text").first.click()
     expect(page.locator("[data-letters='C'].is-lit").first).to_be_visible()
     expect(word(page, "name of line 2")).to_be_focused()
+
+
+def test_a_part_pressed_in_the_cloth_lights_its_sentence(page, live_server, shawl):
+    """The shawl lies with its first row on top, so that its right wing is at the left."""
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/")
+    box = page.locator(".cloth-ground").bounding_box()
+    for share, part in ((0.3, "right wing"), (0.7, "left wing")):
+        page.mouse.click(box["x"] + share * box["width"], box["y"] + 0.3 * box["height"])
+        expect(page.locator(".plan-line.is-part input").first).to_have_value(part)
 
 
 def test_a_part_of_the_strip_opens_its_sentence_and_the_ledger_goes_to_a_row(page, live_server, shawl):

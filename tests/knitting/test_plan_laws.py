@@ -1,18 +1,26 @@
 """Laws that hold for any plan."""
 
 import json
+from dataclasses import replace
 
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from knitting.files import plan_from_json, plan_to_json
+from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_piece, work_reading
+from knitting.needle.sameness import stitches_of
 from knitting.plan.compiling import compiled
+from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.foresight import foresee
-from knitting.plan.plan import LineKind
+from knitting.plan.knobs import knobs, yardsticks
+from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
 from knitting.plan.recognising import recognise
+from knitting.plan.sizes import sized
+from knitting.stitches import Leaning
 from knitting.words.reader import read
 from knitting.words.writer import write
-from tests.knitting.planning import plans
+from tests.knitting.planning import bare, made, plans, staged
 
 
 @settings(max_examples=300, deadline=None)
@@ -92,3 +100,60 @@ def test_a_recognised_plan_comes_to_every_row_again(plan):
     if found.plan is not None:
         again = work_piece(compiled(foresee(found.plan)))
         assert [(row.side, row.parts) for row in again.rows] == [(row.side, row.parts) for row in worked.rows]
+
+
+MIRROR = {"m1r": "m1l", "m1l": "m1r", "rli": "lli", "lli": "rli", "k2tog": "ssk", "ssk": "k2tog"}
+
+
+@settings(max_examples=120, deadline=None)
+@given(
+    st.lists(st.integers(4, 12), min_size=1, max_size=3),
+    st.sampled_from(["m1_pair", "lifted_pair", "yo", "k2tog_pair"]),
+    st.booleans(),
+    st.integers(0, 2),
+)
+def test_pairs_of_a_mirrored_plan_mirror(half, work, towards, away):
+    """What the right half does the left half does the other way round, leaning the other way."""
+    plan = bare(*half, *reversed(half))
+    names = tuple(line.name for line in plan.lines)
+    leaning = Leaning.TOWARDS if towards else Leaning.AWAY
+    lines = Shaping(names, Beside.BOTH, work, (3,), away, leaning)
+    edges = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, work, (3,), away + 1, leaning)
+    course = foresee(staged(plan, lines, edges, rhythm=4, until=Repeats(1)))
+    if course.troubles:
+        return
+    row = work_piece(compiled(course)).rows[2]
+    stitches = [(kind.key, times) for part in stitches_of(row.work) for kind, times in part]
+    assert [(MIRROR.get(key, key), times) for key, times in reversed(stitches)] == stitches
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    st.sampled_from(sorted(CONSTRUCTIONS)),
+    st.integers(0, 2),
+    st.floats(8, 220),
+    st.sampled_from([(16, 32), (20, 28), (31, 40)]),
+)
+def test_resizing_keeps_the_rules(name, which, wished, gauge):
+    plan = replace(made(name), gauge=Gauge(*gauge))
+    stick = yardsticks(plan)[which % len(yardsticks(plan))]
+    knob = next(knob for knob in knobs(plan) if knob.key == stick.knob)
+    found = sized(knob, stick.of, wished)
+    if found is None:
+        return
+    for size in found.offered:
+        assert not size.course.troubles
+        assert knob.least <= size.value <= knob.most
+        assert size.value % 2 == 1 or not knob.odd
+        worked = work_piece(compiled(size.course))
+        assert not worked.problems
+        assert len(worked.rows) == size.course.rows
+
+
+def test_recognised_rows_can_be_resized():
+    worked = work_reading(read(write(compiled(foresee(made("mitre", cast_on=41))))))
+    plan = recognise(worked).plan
+    knob = next(knob for knob in knobs(plan) if knob.key == "cast_on")
+    assert [row.end for row in work_piece(compiled(foresee(knob.turned(61)))).rows] == [
+        n for n in range(59, 0, -2) for _ in range(2)
+    ]
