@@ -32,7 +32,7 @@ def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
     found = owned.workout
     if not 1 <= row <= len(found.worked.rows):
         raise Http404("There is no such row.")
-    return render(request, "charting/_row.html", {"piece": owned, "workout": found, **row_shown(found, row)})
+    return render(request, "row_card.html", {"piece": owned, "workout": found, **row_shown(found, row)})
 
 
 @require_safe

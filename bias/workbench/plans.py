@@ -11,7 +11,7 @@ from knitting.files import plan_from_text
 from knitting.plan.compiling import compiled
 from knitting.plan.foresight import Course, foresee
 from knitting.plan.plan import Plan
-from knitting.plan.recognising import Recognised, recognise
+from knitting.plan.recognise import Recognised, recognise
 from knitting.words.writer import write
 
 

@@ -170,7 +170,10 @@ def sound_stage(plan: Plan, at: int, split: Split, side: Side) -> tuple[Stage, l
         stage = replace(stage, shapings=stage.shapings[:MOST_SHAPINGS])
     kept: list[Shaping] = []
     for place, shaping in enumerate(stage.shapings):
-        trouble = _shaping_trouble(stage, place, split, side, changed, ("stages", at, "shapings", place))
+        path: Path = ("stages", at, "shapings", place)
+        trouble = _shaping_trouble(stage, place, split, side, changed, path)
+        if trouble is None and any(cross_in_one_row(shaping, other) for other in kept):
+            trouble = _crossed_twice(stage, place, changed, path)
         if trouble is None:
             kept.append(shaping)
             continue
@@ -210,6 +213,19 @@ def _shaping_trouble(
         message = f"'{work.said}' goes across one stitch of a line, and '{unfit.name}' {_said_own(unfit, work)}."
         return Trouble(ProblemKind.NO_CENTRE, path, message, (leave_out,), stops=True)
     return _row_trouble(stage, shaping, put, path)
+
+
+def cross_in_one_row(one: Shaping, other: Shaping) -> bool:
+    """Whether two shapings go across the same line in the same row: it has one stitch for one of them."""
+    both_across = one.side is Beside.ON and other.side is Beside.ON
+    return both_across and bool(set(one.at) & set(other.at)) and bool(set(one.rows) & set(other.rows))
+
+
+def _crossed_twice(stage: Stage, place: int, changed: WithShapings, path: Path) -> Trouble:
+    shaping = stage.shapings[place]
+    message = f"Two shapings of '{stage.name}' go across '{shaping.at[0]}' in the same row."
+    without = changed((*stage.shapings[:place], *stage.shapings[place + 1 :]))
+    return Trouble(ProblemKind.AMBIGUOUS, path, message, (PlanMend("leave the second out", without),), stops=True)
 
 
 def _takes(line: Line, work: LineWork) -> bool:

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from itertools import combinations
 
 from knitting.needle.bench import MOST_ROWS
-from knitting.plan.checks import sound_stage, start_troubles, too_many_rows, unmarked_troubles
+from knitting.plan.checks import cross_in_one_row, sound_stage, start_troubles, too_many_rows, unmarked_troubles
 from knitting.plan.compose import shaped
 from knitting.plan.course import (
     Cycle,
@@ -198,6 +199,10 @@ def _set_up(
             message = f"'{shaping.work}' cannot be worked there in the set-up of '{name}'."
             troubles.append(Trouble(ProblemKind.UNKNOWN_STITCH, path, message, stops=True))
             return None
+    if any(cross_in_one_row(one, other) for one, other in combinations(row.shapings, 2)):
+        message = f"Two shapings go across one line in the set-up of '{name}'."
+        troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, message, stops=True))
+        return None
     trouble = _holding_trouble(row, split, side, name)
     if trouble:
         troubles.append(Trouble(ProblemKind.CANNOT_READ, path, trouble, stops=True))

@@ -15,7 +15,7 @@ from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.foresight import foresee
 from knitting.plan.knobs import knobs, yardsticks
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
-from knitting.plan.recognising import recognise
+from knitting.plan.recognise import recognise
 from knitting.plan.sizes import sized
 from knitting.stitches import Leaning
 from knitting.words.reader import read

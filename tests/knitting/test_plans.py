@@ -254,6 +254,7 @@ SAID = [
     ("a share of unknown yarn", staged(bare(9), GROW, until=YarnShare(0.5)), "never-reached", "until 29 stitches"),
     ("the count of a part that is not there", staged(bare(9), GROW, until=PartCount("sleeve", 20)), "no-marker", "until 'part 1' has 29"),
     ("unequal halves beside a centre", staged(replace(bare(9, 7), lines=(Line(CENTRE, LineKind.STITCH, 1),))), "no-centre", "cast on 17"),
+    ("two works across one stitch", staged(bare(9, 9), Shaping(("line 1",), Beside.ON, "cdd", (1,)), Shaping(("line 1",), Beside.ON, "k3tog", (1,))), "ambiguous", "leave the second out"),
     ("a fabric that is none", staged(bare(9, fabric="brocade")), "cannot-read", "take garter"),
 ]  # fmt: skip
 

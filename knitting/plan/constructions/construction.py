@@ -9,7 +9,7 @@ from enum import Enum
 from knitting.plan.care import Care
 from knitting.plan.course import tab_rows
 from knitting.plan.foresight import Course
-from knitting.plan.plan import LineKind, Plan
+from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Line, LineKind, Plan, Shaping
 from knitting.stitches import Leaning
 
 Value = int | str | tuple[int, ...]
@@ -147,6 +147,19 @@ def marking(values: Values) -> LineKind:
 def leaning(values: Values) -> Leaning:
     """The lean that was chosen."""
     return Leaning(word(values, "leaning"))
+
+
+def around(
+    many: int, work: str, away: int = 0, leaning: Leaning = Leaning.AWAY
+) -> tuple[tuple[Line, ...], tuple[Shaping, ...]]:
+    """``many`` lines of a round, each with a work on both sides in the first round of the rhythm.
+
+    The beginning of the round is one of the lines: it needs no marker of its own.
+    """
+    lines = tuple(Line(f"line {at}", LineKind.BETWEEN) for at in range(1, many))
+    ends = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, work, (1,), away, leaning)
+    inner = Shaping(tuple(line.name for line in lines), Beside.BOTH, work, (1,), away, leaning)
+    return lines, (inner, ends) if lines else (ends,)
 
 
 def rows_cm(course: Course) -> float:

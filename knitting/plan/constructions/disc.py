@@ -3,22 +3,18 @@
 from __future__ import annotations
 
 from knitting.plan.care import Care
-from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Values, number, rows_cm
-from knitting.plan.foresight import Course
-from knitting.plan.plan import (
-    LEFT_EDGE,
-    RIGHT_EDGE,
-    Beside,
-    Finish,
-    Line,
-    LineKind,
-    Plan,
-    PlannedPart,
-    Repeats,
-    SetupRow,
-    Shaping,
-    Stage,
+from knitting.plan.constructions.construction import (
+    Asked,
+    Construction,
+    Curvature,
+    Measured,
+    Values,
+    around,
+    number,
+    rows_cm,
 )
+from knitting.plan.foresight import Course
+from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.stitches import Leaning
@@ -26,11 +22,8 @@ from knitting.stitches import Leaning
 
 def _make(values: Values) -> Plan:
     wedges, start = number(values, "wedges"), number(values, "start")
-    lines = tuple(Line(f"line {at}", LineKind.BETWEEN) for at in range(1, wedges))
-    names = tuple(line.name for line in lines)
-    ends = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, "lifted_pair", (1,), 1, Leaning.TOWARDS)
-    inner = (Shaping(names, Beside.BOTH, "lifted_pair", (1,), 1, Leaning.TOWARDS),) if names else ()
-    grow = Stage("Grow", 2, (*inner, ends), Repeats(number(values, "rounds")), setup=(SetupRow(),))
+    lines, shapings = around(wedges, "lifted_pair", 1, Leaning.TOWARDS)
+    grow = Stage("Grow", 2, shapings, Repeats(number(values, "rounds")), setup=(SetupRow(),))
     parts = tuple(PlannedPart(f"wedge {at + 1}", start, "stockinette") for at in range(wedges))
     cast_on = CastOn(wedges * start, NOWHERE)
     return Plan("Disc", cast_on, parts, lines, (grow,), in_round=True, finish=Finish(manner="loosely"))

@@ -3,22 +3,18 @@
 from __future__ import annotations
 
 from knitting.plan.care import Care
-from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Values, number, rows_cm
-from knitting.plan.foresight import Course
-from knitting.plan.plan import (
-    LEFT_EDGE,
-    RIGHT_EDGE,
-    Beside,
-    Finish,
-    Line,
-    LineKind,
-    Plan,
-    PlannedPart,
-    Repeats,
-    SetupRow,
-    Shaping,
-    Stage,
+from knitting.plan.constructions.construction import (
+    Asked,
+    Construction,
+    Curvature,
+    Measured,
+    Values,
+    around,
+    number,
+    rows_cm,
 )
+from knitting.plan.foresight import Course
+from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -26,15 +22,11 @@ from knitting.rows import CastOn
 
 def _make(values: Values) -> Plan:
     cast_on, many = number(values, "cast_on"), number(values, "lines")
-    lines = tuple(Line(f"line {at}", LineKind.BETWEEN) for at in range(1, many))
+    lines, shapings = around(many, "three_in_five")
     first, rest = divmod(cast_on, many)
     wider = evenly(rest, many)
     parts = tuple(PlannedPart(f"panel {at + 1}", first + wider[at], "stockinette") for at in range(many))
-    names = tuple(line.name for line in lines)
-    # The beginning of the round is one of the lines.
-    ends = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, "three_in_five", (1,))
-    inner = (Shaping(names, Beside.BOTH, "three_in_five", (1,)),) if names else ()
-    grow = Stage("Yoke", 4, (*inner, ends), Repeats(number(values, "rounds")), setup=(SetupRow(),))
+    grow = Stage("Yoke", 4, shapings, Repeats(number(values, "rounds")), setup=(SetupRow(),))
     return Plan(
         "Round yoke", CastOn(cast_on, NOWHERE), parts, lines, (grow,), in_round=True, finish=Finish(manner="loosely")
     )

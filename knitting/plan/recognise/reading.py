@@ -25,9 +25,9 @@ from knitting.plan.plan import (
     PlannedPart,
     Stage,
 )
-from knitting.plan.rhythms import Told, line_names, part_names, stages_told
-from knitting.plan.row_anatomy import Anatomy, NotTold, anatomy
-from knitting.plan.told_fabrics import fabrics_told, line_fabric
+from knitting.plan.recognise.anatomy import Anatomy, NotTold, anatomy
+from knitting.plan.recognise.fabrics import fabrics_told, line_fabric
+from knitting.plan.recognise.rhythms import Told, line_names, part_names, stages_told
 from knitting.problems import NOWHERE, plural
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
 

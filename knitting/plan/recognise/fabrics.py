@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from functools import partial
 
-from knitting.plan.rhythms import Told, is_plain, part_names
+from knitting.plan.recognise.rhythms import Told, is_plain, part_names
 from knitting.rows import Side, Work
 from knitting.stitches import KNIT, PURL, StitchKind
 

@@ -20,7 +20,7 @@ from knitting.plan.plan import (
     Shaping,
     Stage,
 )
-from knitting.plan.row_anatomy import Anatomy, AtEnd, NotTold
+from knitting.plan.recognise.anatomy import Anatomy, AtEnd, NotTold
 from knitting.plan.works import OWN, WORKS, in_purl
 from knitting.rows import Side, Step
 from knitting.stitches import KNIT, PURL, Leaning
@@ -37,12 +37,14 @@ class Told:
 
 
 def line_names(marks: Sequence[Mark]) -> list[str]:
+    """A name for every marked line in right-side order; a single marked stitch is the centre."""
     if len(marks) == 1 and marks[0].in_stitch:
         return [CENTRE]
     return [f"line {at}" for at in range(1, len(marks) + 1)]
 
 
 def part_names(many: int) -> list[str]:
+    """A name for every part between marks in right-side order."""
     if many == 1:
         return ["cloth"]
     if many == 2:
@@ -161,6 +163,7 @@ def _at_right(name: str, side: Side) -> bool:
 
 
 def is_plain(steps: object) -> bool:
+    """Whether steps are one plain stitch, knitted or purled."""
     return isinstance(steps, tuple) and len(steps) == 1 and getattr(steps[0], "stitch", None) in (KNIT, PURL)
 
 
