@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 
 from knitting.cli import main
+from knitting.plan.constructions import CONSTRUCTIONS
 
 STRIPED = """Title: Pier cloth
 Gauge: 20 sts and 40 rows = 10 cm, garter
@@ -170,3 +171,66 @@ def test_count_prints_csv_and_what_is_held(pattern, capsys):
 def test_write_prints_the_glossary(pattern, capsys):
     assert main(["write", pattern(STRIPED), "--glossary"]) == 0
     assert capsys.readouterr().out == "k: knit\nyo: yarn over\n"
+
+
+def called(capsys, *arguments):
+    code = main(list(arguments))
+    out, err = capsys.readouterr()
+    return code, out, err
+
+
+def test_make_prints_the_rows_of_a_construction(capsys):
+    code, out, _ = called(capsys, "make", "mitre", "cast_on=9", "--json")
+    rows = json.loads(out)["rows"]
+    assert code == 0
+    assert [row["end"] for row in rows] == [7, 7, 5, 5, 3, 3, 1, 1]
+    assert rows[0]["parts"] == [3, 1, 3]
+    assert set(rows[0]) == {"row", "section", "time", "side", "colour", "line", "start", "end", "parts"}
+
+
+def test_make_prints_words_in_a_dialect(capsys):
+    code, out, _ = called(capsys, "make", "mitre", "cast_on=9", "fabric.right_side=seed", "--words", "--dialect", "uk")
+    assert code == 0
+    assert "centre st" in out
+    assert "moss stitch" in out
+
+
+def test_make_takes_a_measure_and_a_gauge_instead_of_a_count(capsys):
+    code, out, _ = called(capsys, "make", "zigzag", "length_cm=50", "gauge=20x40", "--json")
+    assert code == 0
+    assert len(json.loads(out)["rows"]) == 200
+
+
+WRONG_MAKES = [
+    (["make", "sweater"], "There is no construction 'sweater'."),
+    (["make", "mitre", "cast_on=48"], "47 or 49"),
+    (["make", "mitre", "cast_on"], "'cast_on' is no answer: write it as key=value."),
+    (["make", "mitre", "gauge=9000x1"], "A gauge of 9000x1 is not one that hand knitting has."),
+    (["make", "mitre", "side_cm=wide"], "'side_cm' wants a length in centimetres, not 'wide'."),
+    (["make", "mitre", "side_cm=-4"], "'side_cm' wants a length in centimetres, not '-4'."),
+]
+
+
+@pytest.mark.parametrize(("arguments", "says"), WRONG_MAKES, ids=[case[1] for case in WRONG_MAKES])
+def test_a_wrong_make_is_a_wrong_call_with_a_sentence(capsys, arguments, says):
+    code, out, err = called(capsys, *arguments)
+    assert (code, out) == (2, "")
+    assert says in err
+
+
+def test_what_does_not_come_out_is_said_beside_the_rows(capsys):
+    code, out, err = called(capsys, "make", "triangle", "tab=3", "to=60", "--json")
+    assert code == 0
+    assert "steps past 60 stitches: it comes to 57 and then to 61. 61 is taken, the nearest." in err
+    assert json.loads(out)["rows"][-1]["end"] == 61
+    code, _, err = called(capsys, "make", "poncho-panel", "cast_on=99", "to=51")
+    assert code == 1
+    assert "never comes to 51 stitches" in err
+
+
+def test_constructions_lists_every_one_with_its_questions(capsys):
+    code, out, _ = called(capsys, "constructions")
+    assert code == 0
+    for name, construction in CONSTRUCTIONS.items():
+        assert f"{name}: {construction.built}" in out
+        assert all(f"  {asked.key}=" in out for asked in construction.asks)
