@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Callable, Iterator
 from dataclasses import replace
@@ -17,6 +18,9 @@ from knitting.rows import CastOn, Side
 
 FABRICS = ("garter", "stockinette", "reverse_stockinette", "rib1x1", "rib2x2", "rib3x3", "seed", "moss")
 """The fabrics that a part may be in, by the keys of the dialects' tables."""
+NAME = re.compile(r"[^\W\d_][\w' -]{0,59}")
+"""What a part or a line may be called: its name is written in the rows when it rests on a holder."""
+NAME_WANTED = "a name is letters first, then letters, figures, spaces and hyphens, 60 at most"
 MOST_RHYTHM = 200
 MOST_STAGES = 40
 MOST_SHAPINGS = 40
@@ -47,6 +51,12 @@ def start_troubles(plan: Plan) -> Iterator[Trouble]:
         yield Trouble(
             ProblemKind.AMBIGUOUS, ("parts",), f"The name '{name}' stands for more than one thing.", stops=True
         )
+    for at, name in enumerate([part.name for part in plan.parts]):
+        if not NAME.fullmatch(name):
+            message = f"A part cannot be called '{name}': {NAME_WANTED}."
+            parts = tuple(replace(p, name=f"part {at + 1}") if p.name == name else p for p in plan.parts)
+            mend = PlanMend(f"call it 'part {at + 1}'", replace(plan, parts=parts))
+            yield Trouble(ProblemKind.CANNOT_READ, ("parts", at), message, (mend,), stops=True)
     for at, part in enumerate(plan.parts):
         yield from _part_troubles(plan, at, part)
     if 2 * len(plan.lines) > MOST_MARKS or len(plan.stages) > MOST_STAGES:

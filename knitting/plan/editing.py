@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
-from knitting.plan.checks import FABRICS, MOST_RHYTHM, recounted
+from knitting.plan.checks import FABRICS, MOST_RHYTHM, NAME, NAME_WANTED, recounted
 from knitting.plan.foresight import foresee
 from knitting.plan.plan import (
     EDGES,
@@ -64,7 +64,7 @@ def edited(plan: Plan, edit: Edit) -> Plan:
         return _line(plan, _place(rest[0], plan.lines), rest[1], text)
     if head == "stages" and len(rest) >= 2:
         at = _place(rest[0], plan.stages)
-        return plan.with_stage(at, _stage(plan, plan.stages[at], rest[1:], text))
+        return plan.with_stage(at, _stage(plan, at, rest[1:], text))
     if head == "finish" and len(rest) == 1:
         return _finish(plan, rest[0], text)
     raise CannotEdit(f"There is nothing to change at '{edit.path[:40]}'.")
@@ -83,6 +83,13 @@ def _name(text: str, of: str) -> str:
     words = " ".join(text.split())
     if not words or not words.isprintable() or len(words) > _LONGEST_NAME:
         raise CannotEdit(f"{of} needs a name of 1 to {_LONGEST_NAME} letters.")
+    return words
+
+
+def _short_name(text: str, of: str) -> str:
+    words = " ".join(text.split())
+    if not NAME.fullmatch(words):
+        raise CannotEdit(f"{of} cannot be called '{words[:30]}': {NAME_WANTED}.")
     return words
 
 
@@ -145,7 +152,7 @@ def _part(plan: Plan, at: int, what: str, text: str) -> Plan:
         fabric = _choice(text, FABRICS, "A fabric")
         return replace(plan, parts=_put(plan.parts, at, replace(part, fabric=fabric)))
     if what == "name":
-        name = _name(text, "A part")
+        name = _short_name(text, "A part")
         return _renamed(replace(plan, parts=_put(plan.parts, at, replace(part, name=name))), part.name, name)
     raise CannotEdit(f"A part has no '{what[:20]}'.")
 
@@ -153,7 +160,7 @@ def _part(plan: Plan, at: int, what: str, text: str) -> Plan:
 def _line(plan: Plan, at: int, what: str, text: str) -> Plan:
     line = plan.lines[at]
     if what == "name":
-        name = _name(text, "A line")
+        name = _short_name(text, "A line")
         return _renamed(replace(plan, lines=_put(plan.lines, at, replace(line, name=name))), line.name, name)
     if what != "kind":
         raise CannotEdit(f"A line has no '{what[:20]}'.")
@@ -211,8 +218,8 @@ def _put(values: tuple[_Value, ...], at: int, value: _Value) -> tuple[_Value, ..
 # -- stages and shapings -------------------------------------------------------------------------------------
 
 
-def _stage(plan: Plan, stage: Stage, path: list[str], text: str) -> Stage:
-    what = path[0]
+def _stage(plan: Plan, place: int, path: list[str], text: str) -> Stage:
+    stage, what = plan.stages[place], path[0]
     if what == "shapings" and len(path) == 3:
         at = _place(path[1], stage.shapings)
         shaping = _shaping(stage.shapings[at], path[2], text, stage)
@@ -232,7 +239,7 @@ def _stage(plan: Plan, stage: Stage, path: list[str], text: str) -> Stage:
     if what == "ending":
         return replace(stage, ending=_number(text, "The last row", 0, stage.rhythm) % stage.rhythm)
     if what == "until_kind":
-        return replace(stage, until=_other_end(plan, stage, _choice(text, ENDS, "An end")))
+        return replace(stage, until=_other_end(plan, place, _choice(text, ENDS, "An end")))
     if what in ("until", "until_part"):
         return replace(stage, until=_end(plan, stage.until, what, text))
     raise CannotEdit(f"A stage has no '{what[:20]}'.")
@@ -245,11 +252,14 @@ def end_kind(until: End) -> str:
     ]
 
 
-def _other_end(plan: Plan, stage: Stage, kind: str) -> End:
+def _other_end(plan: Plan, place: int, kind: str) -> End:
     """An end of another kind that stops the stage where it stops now."""
-    if kind == end_kind(stage.until):
-        return stage.until
-    course = next(each for each in foresee(plan).stages if each.stage.name == stage.name)
+    if kind == end_kind(plan.stages[place].until):
+        return plan.stages[place].until
+    courses = foresee(plan).stages
+    if place >= len(courses):
+        raise CannotEdit("Mend what stands before it first: where this stage ends cannot be told yet.")
+    course = courses[place]
     if kind == "count":
         return Count(course.ends)
     if kind == "rows":

@@ -46,7 +46,7 @@ def with_line(plan: Plan, part: int | None = None) -> Plan:
         plan = plan.with_part(divided.name, divided.count + 1)
     middle = len(plan.parts) == 1 or (len(plan.parts) % 2 and at == len(plan.parts) // 2)
     name = CENTRE if middle and all(line.name != CENTRE for line in plan.lines) else _new("line", plan)
-    added = AddedLine(Line(name, LineKind.STITCH, 1), divided.name, _new(f"{divided.name}, left", plan))
+    added = AddedLine(Line(name, LineKind.STITCH, 1), divided.name, _new(f"{divided.name} left", plan))
     split = with_lines(Split(plan.parts, plan.lines), added)
     if split is None:
         raise CannotEdit(f"'{divided.name}' has no stitch for a line.")

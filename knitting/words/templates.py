@@ -145,11 +145,13 @@ def fill_template(
 
     A word of a class is written in the plural beside a number other than one, or before a list of numbers.
     """
-    words = [word for piece in _wanted(_PIECE.findall(template.source), values) if (word := _word(piece, values))]
+    wanted = _wanted(_PIECE.findall(template.source), values)
+    pieces = [(piece, word) for piece in wanted if (word := _word(piece, values))]
+    words = [word for _, word in pieces]
     said = []
-    for at, word in enumerate(words):
-        if word.startswith("<"):
-            plural = classes[word[1:-1]][0]
+    for at, (piece, word) in enumerate(pieces):
+        if piece.startswith("<"):  # a class of the form, never what a value holds
+            plural = classes[piece[1:-1]][0]
             word = plural if _is_many(words, at) else singular.get(plural, plural)
         said.append(word)
     return " ".join(said).replace(" ,", ",").replace(" :", ":").replace(" ;", ";").strip()

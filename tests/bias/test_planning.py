@@ -2,6 +2,7 @@
 
 import io
 import re
+from dataclasses import replace
 
 import pytest
 
@@ -106,7 +107,8 @@ NONSENSE = [
     ("stages.0.shapings.0.rows", "", "A shaping wants at least one row of 1 to 2."),
     ("parts.1.count", "-4", "&#x27;right wing&#x27; can be 0 to 10,000, not -4."),
     ("tab", "1", "The tab can be 2 to 60, not 1."),
-    ("parts.1.name", "", "A part needs a name of 1 to 60 letters."),
+    ("parts.1.name", "", "A part cannot be called &#x27;&#x27;: a name is letters first"),
+    ("parts.1.name", "<b>", "A part cannot be called &#x27;&lt;b&gt;&#x27;"),
     ("parts.1.name", "centre", "The name &#x27;centre&#x27; is taken already."),
     ("stages.0.shapings.0.work", "<script>", "A way of shaping can be"),
 ]
@@ -134,6 +136,18 @@ def test_a_trouble_stands_beside_its_sentence_with_a_mend_to_press(client, shawl
     answer = send(client, shawl, do=do)
     assert plan_now(shawl).stages[0].until == Count(105)
     assert "steps past" not in answer
+
+
+def test_the_end_of_a_stage_that_cannot_be_told_yet_is_said(client, knitter):
+    """Two stages of one name, and a name that stands for two things, were found by sending nonsense."""
+    piece = keep_plan(knitter, plan_text(made("asymmetric")))
+    send(client, piece, **{"stages.1.name": "Set-up"})
+    send(client, piece, **{"stages.1.until_kind": "rows"})
+    assert plan_now(piece).stages[1].until.rows == 180
+    broken = plan_now(piece)
+    broken = replace(broken, parts=(replace(broken.parts[0], name="right edge"),))
+    other = keep_plan(knitter, plan_text(broken))
+    assert "cannot be told yet" in send(client, other, **{"stages.0.until_kind": "rows"})
 
 
 def test_deeds_that_are_not_there_change_nothing(client, shawl):

@@ -15,6 +15,7 @@ from knitting.plan.plan import (
     RIGHT_EDGE,
     ROW_END,
     ROW_START,
+    AddedLine,
     Beside,
     Count,
     Length,
@@ -24,6 +25,7 @@ from knitting.plan.plan import (
     PlannedPart,
     Repeats,
     Rows,
+    SetupRow,
     Shaping,
     Stage,
 )
@@ -103,7 +105,25 @@ def _stages(draw: st.DrawFn, lines: list[str], parts: list[str]) -> Stage:
             )
         ),
         ending=draw(st.integers(0, rhythm - 1)),
+        setup=tuple(draw(st.lists(_setup_rows(lines, parts), max_size=2))),
+        add_lines=tuple(draw(st.lists(_added_lines(parts), max_size=1))),
+        drop_lines=tuple(draw(st.lists(st.sampled_from(lines), max_size=1))) if lines else (),
     )
+
+
+@st.composite
+def _setup_rows(draw: st.DrawFn, lines: list[str], parts: list[str]) -> SetupRow:
+    born = draw(st.none() | st.builds(PlannedPart, st.sampled_from(["border", "edge band"]), st.integers(1, 6)))
+    hold, back = (draw(st.sampled_from(["", "", *parts])) for _ in range(2))
+    return SetupRow(tuple(draw(st.lists(_shapings(lines, 1), max_size=2))), born, hold, back)
+
+
+@st.composite
+def _added_lines(draw: st.DrawFn, parts: list[str]) -> AddedLine:
+    kind = draw(st.sampled_from(LineKind))
+    line = Line(draw(st.sampled_from(["centre", "new line"])), kind, 0 if kind is LineKind.BETWEEN else 1)
+    left = draw(st.sampled_from(["new part", "other new part"]))
+    return AddedLine(line, draw(st.sampled_from(parts)), left, draw(st.none() | st.integers(0, 9)))
 
 
 @st.composite

@@ -32,7 +32,9 @@ def test_any_sound_plan_gives_a_pattern_that_adds_up_to_what_was_foreseen(plan):
         return
     worked = work_piece(piece)
     assert not worked.problems, (write(piece), [str(problem) for problem in worked.problems])
-    foreseen = [total for stage in course.stages for total in stage.totals[1:]]
+    foreseen = [
+        total for stage in course.stages for total in (*(row.after.total for row in stage.setup), *stage.totals[1:])
+    ]
     assert [row.end for row in worked.rows] == foreseen
     assert all(sum(row.parts) == row.end for row in worked.rows)
     for row, parts in zip(worked.rows, _parts_foreseen(course), strict=True):
@@ -42,10 +44,12 @@ def test_any_sound_plan_gives_a_pattern_that_adds_up_to_what_was_foreseen(plan):
 def _parts_foreseen(course):
     """The counts between marks after every row, put together from the parts and lines of the plan."""
     for stage in course.stages:
-        for counts in stage.counts[1:]:
+        splits = [row.after for row in stage.setup]
+        splits += [stage.split.with_counts(counts) for counts in stage.counts[1:]]
+        for split in splits:
             found = [0]
-            for count, line in zip(counts, [*stage.split.lines, None]):
-                found[-1] += count
+            for part, line in zip(split.parts, [*split.lines, None]):
+                found[-1] += 0 if part.name in split.held else part.count
                 if line is None or line.kind is LineKind.UNMARKED:
                     found[-1] += line.stitches if line else 0
                 elif line.kind is LineKind.STITCH:

@@ -255,6 +255,7 @@ SAID = [
     ("the count of a part that is not there", staged(bare(9), GROW, until=PartCount("sleeve", 20)), "no-marker", "until 'part 1' has 29"),
     ("unequal halves beside a centre", staged(replace(bare(9, 7), lines=(Line(CENTRE, LineKind.STITCH, 1),))), "no-centre", "cast on 17"),
     ("two works across one stitch", staged(bare(9, 9), Shaping(("line 1",), Beside.ON, "cdd", (1,)), Shaping(("line 1",), Beside.ON, "k3tog", (1,))), "ambiguous", "leave the second out"),
+    ("a name that no row can hold", staged(replace(bare(9), parts=(PlannedPart("<left>, {n}", 9),))), "cannot-read", "call it 'part 1'"),
     ("a fabric that is none", staged(bare(9, fabric="brocade")), "cannot-read", "take garter"),
 ]  # fmt: skip
 

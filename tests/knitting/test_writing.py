@@ -2,8 +2,10 @@
 
 import pytest
 
+from knitting.problems import NOWHERE
+from knitting.rows import Hold
 from knitting.words.reader import read
-from knitting.words.writer import write
+from knitting.words.writer import say_step, write
 
 # as written by hand, as a consistent hand writes it
 WORDS = [
@@ -63,3 +65,9 @@ def test_headers_sections_and_notes_are_printed_in_their_places():
         "Title: Quay\nGauge: 20 sts x 40 rows = 10 cm, garter\nYarn A: Slate\nStripes: 2 rows A\nsize: one\n\n"
         "Cast on 5 sts.\n\nSection: border\nRow 1: Knit.\n# the end\n"
     )
+
+
+@pytest.mark.parametrize("name", ["<b>", "{n}", "[x]", "<st>"])
+def test_a_name_is_written_as_it_is_whatever_it_looks_like(name):
+    step = Hold(name, NOWHERE, count=3)
+    assert say_step(step).endswith(f"as {name}")
