@@ -17,13 +17,22 @@ Counts = tuple[int, ...]
 
 @dataclass(frozen=True, slots=True)
 class PlannedRow:
-    """A row of a plan: its steps, its side, the split before and after it. ``back`` is a part that returned."""
+    """A row of a plan: its steps, what it shapes, the split after it. ``back`` is a part that returned before it."""
 
     steps: tuple[Step, ...]
-    side: Side
-    before: Split
+    shape: Shaped
     after: Split
     back: str = ""
+
+    @property
+    def side(self) -> Side:
+        """The side of the row."""
+        return self.shape.side
+
+    @property
+    def before(self) -> Split:
+        """The split before it."""
+        return self.shape.split
 
 
 @dataclass(frozen=True)
@@ -184,7 +193,7 @@ def set_up(split: Split, row: SetupRow, side: Side) -> PlannedRow:
         after = replace(after, held=after.held | {row.hold})
     if row.cast_on:
         after = _with_part(after, row.cast_on, side)
-    return PlannedRow(steps, side, before, after, row.back)
+    return PlannedRow(steps, found, after, row.back)
 
 
 def _with_part(split: Split, part: PlannedPart, side: Side) -> Split:

@@ -52,6 +52,12 @@ class Question:
         return self.lines_own + sum(counts[at] for at in self.split.live)
 
     @property
+    def follows_cast_on(self) -> bool:
+        """Whether the stage begins with the parts that were cast on, so that another cast-on can mend it."""
+        parts = [part.name for part in self.split.parts] == [part.name for part in self.plan.parts]
+        return self.at == 0 and parts and isinstance(self.plan.start, CastOn)
+
+    @property
     def lines_own(self) -> int:
         """Stitches that the lines have of their own."""
         return sum([line.stitches for line in self.split.lines])
@@ -206,8 +212,7 @@ def _said_change(change: int) -> str:
 
 def _casts_on(asked: Question, more: int) -> list[PlanMend]:
     """The plan cast on with as many more stitches as would meet the end, where they can be shared out."""
-    as_cast_on = [part.name for part in asked.split.parts] == [part.name for part in asked.plan.parts]
-    if not isinstance(asked.plan.start, CastOn) or asked.at > 0 or more == 0 or not as_cast_on:
+    if more == 0 or not asked.follows_cast_on:
         return []
     gains = [sum(row) for row in zip(*asked.cycle.gains, strict=True)]
     growing = [at for at, gain in enumerate(gains) if gain]
@@ -274,8 +279,7 @@ def _runs_out(asked: Question, counts: tuple[Counts, ...], short: int | None) ->
     if rows >= asked.stage.rhythm:
         times = rows // asked.stage.rhythm
         mends.append(asked.ended(Repeats(times), f"{plural(times, 'time')} only"))
-    cast_on = isinstance(asked.plan.start, CastOn) and part.name in {each.name for each in asked.plan.parts}
-    if asked.at == 0 and cast_on:
+    if asked.follows_cast_on:
         enough = asked.plan.with_part(part.name, part.count + need - counts[-1][short])
         mends.append(PlanMend(f"cast on {enough.cast_on} instead", enough))
     return Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, tuple(mends), stops=rows == 0)

@@ -18,9 +18,10 @@ from knitting.stitches import Needs
 
 def lifting_troubles(plan: Plan, at: int, course: StageCourse) -> Iterator[Trouble]:
     """Increases of a stage that would lift what is not there."""
+    stage = plan.stages[at]
+    yield from _in_setup(plan, at, course)
     if not course.rows:
         return
-    stage = plan.stages[at]
     anew = course.first_row == 1 and not course.setup and isinstance(plan.start, CastOn)
     if anew and any(_wants(each.steps, Needs.ROW_BELOW) for each in course.cycle.rows[0].placed):
         message = f"Row 1 of '{stage.name}' lifts stitches of the row below, and it is the first row."
@@ -35,6 +36,20 @@ def lifting_troubles(plan: Plan, at: int, course: StageCourse) -> Iterator[Troub
         )
         mends = (_further_in(plan, at),)
         yield Trouble(ProblemKind.NOTHING_TO_LIFT, ("stages", at), message, mends, stops=True)
+
+
+def _in_setup(plan: Plan, at: int, course: StageCourse) -> Iterator[Trouble]:
+    name = plan.stages[at].name
+    for place, row in enumerate(course.setup):
+        first = course.first_row == 1 and place == 0 and isinstance(plan.start, CastOn)
+        path = ("stages", at, "setup", place)
+        if first and any(_wants(each.steps, Needs.ROW_BELOW) for each in row.shape.placed):
+            message = f"The set-up of '{name}' lifts stitches of the row below, and its row is the first."
+            yield Trouble(ProblemKind.NOTHING_TO_LIFT, path, message, stops=True)
+        lifting = [each for each in row.shape.placed if _wants(each.steps, Needs.NEIGHBOURS)]
+        if not course.in_round and any(_is_bare(each, row.shape, row.before.counts) for each in lifting):
+            message = f"In the set-up of '{name}' a make-one stands at the very edge."
+            yield Trouble(ProblemKind.NOTHING_TO_LIFT, path, message, stops=True)
 
 
 def _wants(steps: Steps, needs: Needs) -> bool:
