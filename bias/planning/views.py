@@ -219,7 +219,7 @@ def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
         "paragraphs": paragraphs(found.course),
         "workout": workout,
         "fold_view": "plan-fold",
-        "part_names": [(stage.first_row, found.part_names(stage.first_row)) for stage in found.course.stages],
+        "part_names": [(stage.first_row, found.wide_parts(stage.first_row)) for stage in found.course.stages],
         **row_shown(workout, at, found.part_names(at)),
         **cloth_shown(workout, at),
     }

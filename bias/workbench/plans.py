@@ -10,8 +10,9 @@ from bias.workbench.workouts import Workout, workout
 from knitting.files import plan_from_text
 from knitting.plan.compiling import compiled
 from knitting.plan.foresight import Course, foresee
-from knitting.plan.plan import Plan
+from knitting.plan.plan import LineKind, Plan
 from knitting.plan.recognise import Recognised, recognise
+from knitting.plan.split import Split
 from knitting.words.writer import write
 
 
@@ -29,13 +30,30 @@ class Planned:
         return self.course.plan
 
     def part_names(self, row: int) -> tuple[str, ...]:
-        """The names of the parts between marks in a row, counted from 1: the largest part's between each two."""
+        """The names of the parts between marks in a row, counted from 1, in right-side order.
+
+        Between each two marks stands the name of the largest part; stitches between a line's own two markers are
+        called as the line is.
+        """
+        split = self._split(row)
+        between = iter(self.wide_parts(row))
+        found = [next(between, "")]
+        for line in split.lines if split else ():
+            if line.kind is LineKind.BOTH:
+                found.append(line.name)
+            if line.kind is not LineKind.UNMARKED:
+                found.append(next(between, ""))
+        return tuple(found)
+
+    def wide_parts(self, row: int) -> tuple[str, ...]:
+        """The names of the parts between the lines that the cloth shows, in right-side order."""
+        split = self._split(row)
+        runs = split.segments() if split else []
+        return tuple(max((split.parts[at] for at in run), key=lambda part: part.count).name for run in runs if split)
+
+    def _split(self, row: int) -> Split | None:
         stages = [stage for stage in self.course.stages if stage.first_row <= row]
-        if not stages:
-            return ()
-        split = stages[-1].closing
-        names = [max((split.parts[at] for at in run), key=lambda part: part.count).name for run in split.segments()]
-        return tuple(names)
+        return stages[-1].closing if stages else None
 
     @cached_property
     def workout(self) -> Workout:

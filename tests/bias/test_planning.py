@@ -407,6 +407,15 @@ def test_plans_of_others_are_not_there(client, django_user_model):
         assert client.post(f"/pieces/{theirs.pk}/{address}").status_code == 404
 
 
+@pytest.mark.parametrize("marking", ["stitch", "needle-before", "needle-after", "needle-both"])
+def test_the_strip_calls_parts_by_their_names_however_the_centre_is_marked(client, knitter, marking):
+    piece = keep_plan(knitter, plan_text(made("triangle", marking=marking)))
+    row = client.get(f"/pieces/{piece.pk}/plan/rows/40/").content.decode()
+    assert ">right wing<" in row
+    assert ">left wing<" in row
+    assert (">centre<" in row) is (marking in ("stitch", "needle-both"))
+
+
 def test_a_row_of_the_plan_is_shown_as_it_stands(client, shawl):
     send(client, shawl, **{"stages.0.until": "29"})
     assert client.get(f"/pieces/{shawl.pk}/plan/rows/12/").status_code == 200
