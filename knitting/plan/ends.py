@@ -55,7 +55,8 @@ class Question:
     def follows_cast_on(self) -> bool:
         """Whether the stage begins with the parts that were cast on, so that another cast-on can mend it."""
         parts = [part.name for part in self.split.parts] == [part.name for part in self.plan.parts]
-        return self.at == 0 and parts and isinstance(self.plan.start, CastOn)
+        plain = not any(row.shapings or row.cast_on or row.hold for row in self.stage.setup)
+        return self.at == 0 and parts and plain and isinstance(self.plan.start, CastOn)
 
     @property
     def lines_own(self) -> int:
