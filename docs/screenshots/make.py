@@ -80,7 +80,6 @@ def desk(page: Page) -> None:
     for title, name in (
         ("Tideline shawl", "piece"),
         ("Sash Window, square one", "mitre"),
-        ("Switchback scarf", "zigzag"),
     ):
         open_piece(page, title)
         take(page, name)

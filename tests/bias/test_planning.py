@@ -267,137 +267,6 @@ def test_a_plan_goes_out_as_a_file_and_comes_in_again(client, shawl):
     assert Piece.objects.count() == 2
 
 
-def size(client, piece, **fields):
-    return client.get(f"/pieces/{piece.pk}/size/", fields).content.decode()
-
-
-def press(client, piece, **fields):
-    return client.post(f"/pieces/{piece.pk}/size/", fields).content.decode()
-
-
-def test_a_wished_measure_gives_the_nearest_size_and_its_neighbours(client, shawl):
-    client.post(
-        f"/pieces/{shawl.pk}/size/",
-        {"do": "gauge", "way": "swatch", "after_stitches": "17", "after_rows": "34", "over": "10"},
-    )
-    page = size(client, shawl, measure="width_cm", wish="150", unit="cm")
-    assert "grow to 365" in page
-    do = re.search(r'value="(take:to:\d+)">Take the nearest', page)[1]
-    client.post(f"/pieces/{shawl.pk}/size/", {"do": do})
-    assert plan_now(shawl).stages[0].until == Count(int(do.rpartition(":")[2]))
-    assert plan_now(shawl).gauge.stitches == 17
-    assert "59" in size(client, shawl, measure="width_cm", wish="59", unit="in")
-
-
-SIZES_SAID = [
-    ({"measure": "width_cm", "wish": "wide"}, "A measure wants a number above 0"),
-    ({"measure": "width_cm", "wish": "-3"}, "A measure wants a number above 0"),
-    ({"yarn": "lots", "yarn_knob": "to"}, "The yarn wants its metres"),
-    ({"yarn": "0.1", "yarn_knob": "to"}, "Even the smallest size of this plan needs more yarn."),
-    ({"knob": "to", "sizes": "a, b"}, "Sizes are 2 to 6 whole numbers"),
-    ({"knob": "to", "sizes": "101, 999999"}, "Sizes are 2 to 6 whole numbers"),
-    ({"knob": "to", "sizes": "101, 99999"}, "cannot be: 10 to 3,000 is possible."),
-]
-
-
-@pytest.mark.parametrize(("fields", "says"), SIZES_SAID, ids=[case[1] for case in SIZES_SAID])
-def test_what_no_size_has_is_said(client, shawl, fields, says):
-    assert says in size(client, shawl, **fields)
-
-
-def test_three_sizes_stand_side_by_side_with_words_in_one(client, knitter):
-    panel = keep_plan(knitter, plan_text(made("poncho-panel", cast_on=35, to=75)))
-    page = size(client, panel, knob="cast_on", sizes="35, 39, 43")
-    assert "Cast on 35 (39, 43) sts. (17 (19, 21)-1-17 (19, 21))" in page
-    assert "cast on 43" in page
-    assert size(client, panel, knob="cast_on", sizes="35, 36").count("an odd number of") == 1
-
-
-def test_the_largest_size_for_the_yarn_is_offered(client, shawl):
-    page = size(client, shawl, yarn="300", yarn_knob="to")
-    used = [int(found) for found in re.findall(r"<b>(\d+) m of yarn</b>", page)]
-    assert used == sorted(used)
-    assert used[1] <= 300 < used[2]
-
-
-WASHED = {"before_stitches": "20", "before_rows": "40", "after_stitches": "19", "after_rows": "36", "over": "10"}
-INCHES = {"before_stitches": "5", "before_rows": "7", "over": "1", "gauge_unit": "in"}
-GAUGES = [
-    ({"way": "guess", "weight": "4", "needle": "5", "fabric": "garter"}, "a guess, 1 more or fewer stitches"),
-    ({"way": "swatch", **WASHED}, "after washing. On the needles it is 20 and 40."),
-    ({"way": "swatch", **INCHES}, "19.7 stitches and 27.6 rows"),
-]
-
-
-@pytest.mark.parametrize(("fields", "says"), GAUGES, ids=[case[1] for case in GAUGES])
-def test_a_gauge_comes_from_a_swatch_or_a_guess_and_says_which(client, shawl, fields, says):
-    client.post(f"/pieces/{shawl.pk}/size/", {"do": "gauge", **fields})
-    assert says in size(client, shawl)
-    assert plan_now(shawl).gauge.guessed is (fields["way"] == "guess")
-
-
-WRONG_GAUGES = [
-    ({"way": "swatch"}, "A swatch wants its stitches and its rows"),
-    ({"way": "swatch", "after_stitches": "900", "after_rows": "3"}, "That is not a gauge that hand knitting has"),
-    ({"way": "swatch", "after_stitches": "x", "after_rows": "3"}, "A swatch wants two numbers"),
-    ({"way": "guess", "weight": "12", "fabric": "garter"}, "A guess wants a category of yarn"),
-    ({"way": "guess", "weight": "4", "needle": "700", "fabric": "garter"}, "A needle has 1 to 30 mm"),
-]
-
-
-@pytest.mark.parametrize(("fields", "says"), WRONG_GAUGES, ids=[case[1] for case in WRONG_GAUGES])
-def test_an_absurd_gauge_is_refused_with_a_sentence(client, shawl, fields, says):
-    answer = client.post(f"/pieces/{shawl.pk}/size/", {"do": "gauge", **fields}).content.decode()
-    assert says in answer
-    assert standing(shawl).plan == SHAWL
-
-
-def test_another_gauge_from_a_row_on_and_off_again(client, shawl):
-    client.post(
-        f"/pieces/{shawl.pk}/size/",
-        {"do": "gauge-from", "row": "40", "from_stitches": "16", "from_rows": "30", "why": "thicker needle"},
-    )
-    assert [(each.row, each.why) for each in plan_now(shawl).gauges] == [(40, "thicker needle")]
-    assert "thicker needle" in size(client, shawl)
-    client.post(f"/pieces/{shawl.pk}/size/", {"do": "forget-gauge:40"})
-    assert not plan_now(shawl).gauges
-    answer = client.post(
-        f"/pieces/{shawl.pk}/size/", {"do": "gauge-from", "row": "soon", "from_stitches": "", "from_rows": ""}
-    )
-    assert "wants three numbers" in answer.content.decode()
-
-
-def test_questions_of_a_construction_are_answered_until_it_is_changed_by_hand(client, shawl):
-    address = f"/pieces/{shawl.pk}/size/"
-    client.post(address, {"do": "answers", "ask.tab": "5", "ask.increase": "m1_pair", "ask.fabric": "stockinette"})
-    assert plan_now(shawl).cast_on == 15
-    answer = client.post(address, {"do": "answers", "ask.tab": "50"}).content.decode()
-    assert "can be 2 to 20, not 50. Nothing was changed." in answer
-    send(client, shawl, **{"stages.0.rhythm": "4"})
-    assert "Counts and schools" not in size(client, shawl)
-    assert "&#x27;Grow&#x27; until stitches" in size(client, shawl)
-
-
-def test_the_mark_of_a_line_that_is_born_later_can_be_chosen(client, knitter):
-    piece = keep_plan(knitter, plan_text(made("asymmetric")))
-    send(client, piece, **{"stages.1.add_lines.0.kind": "needle-before"})
-    assert plan_now(piece).stages[1].add_lines[0].line.kind.value == "needle-before"
-    assert "Place a marker before the center stitch." in piece_words(client, piece)
-
-
-def test_a_stage_may_end_at_a_share_of_the_yarn_at_hand(client, shawl):
-    send(client, shawl, **{"stages.0.until_kind": "yarn"})
-    assert "does not know how much there is" in client.get(f"/pieces/{shawl.pk}/plan/").content.decode()
-    press(client, shawl, do="yarn", yarn_m="220")
-    assert planned(standing(shawl).plan).course.sound
-    assert "The yarn wants its metres" in press(client, shawl, do="yarn", yarn_m="much")
-
-
-def test_openings_that_go_over_a_head_are_measured(client, knitter):
-    panel = keep_plan(knitter, plan_text(made("poncho-panel")))
-    assert "It must pass over a head." in size(client, panel)
-
-
 def test_plans_of_others_are_not_there(client, django_user_model):
     other = django_user_model.objects.create_user("stranger", password="a long enough word")
     theirs = keep_plan(other, SHAWL)
@@ -420,3 +289,10 @@ def test_a_row_of_the_plan_is_shown_as_it_stands(client, shawl):
     send(client, shawl, **{"stages.0.until": "29"})
     assert client.get(f"/pieces/{shawl.pk}/plan/rows/12/").status_code == 200
     assert client.get(f"/pieces/{shawl.pk}/plan/rows/60/").status_code == 404
+
+
+def test_the_mark_of_a_line_that_is_born_later_can_be_chosen(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("asymmetric")))
+    send(client, piece, **{"stages.1.add_lines.0.kind": "needle-before"})
+    assert plan_now(piece).stages[1].add_lines[0].line.kind.value == "needle-before"
+    assert "Place a marker before the center stitch." in piece_words(client, piece)

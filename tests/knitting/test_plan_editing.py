@@ -1,0 +1,196 @@
+"""Plans changed in one place, and plans read out of rows."""
+
+from dataclasses import replace
+from pathlib import Path
+
+import pytest
+
+from knitting.needle.piece_worker import work_piece
+from knitting.plan.compiling import compile_plan
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.editing import CannotEdit, Edit, edited
+from knitting.plan.foresight import foresee
+from knitting.plan.plan import CENTRE, LEFT_EDGE, RIGHT_EDGE, Beside, Count, LineKind, Repeats, Rows
+from knitting.plan.recognise import recognise
+from knitting.plan.reshaping import (
+    bare_parts,
+    moved,
+    with_line,
+    with_plain_row,
+    with_shaping,
+    with_stage,
+    without,
+    without_plain_row,
+    without_shaping,
+    without_stage,
+)
+from knitting.words.writer import write
+from tests.knitting.asking import worked
+from tests.knitting.planning import bare, knitted, made, staged
+
+DEMO = Path(__file__).resolve().parents[2] / "demo"
+MITRE = made("mitre", cast_on=21)
+
+EDITS = [
+    ("cast_on", "31", lambda plan: [part.count for part in plan.parts], [15, 15]),
+    ("cast_on", "30", lambda plan: (plan.cast_on, plan.counted), (30, 21)),
+    ("parts.0.count", "12", lambda plan: plan.cast_on, 23),
+    ("parts.1.fabric", "stockinette", lambda plan: plan.parts[1].fabric, "stockinette"),
+    ("lines.0.kind", "needle", lambda plan: (plan.lines[0].stitches, plan.counted), (0, 21)),
+    ("lines.0.kind", "needle-both", lambda plan: plan.lines[0].kind, LineKind.BOTH),
+    ("stages.0.rhythm", "4", lambda plan: foresee(plan).rows, 40),
+    ("stages.0.until", "5", lambda plan: foresee(plan).ends, 5),
+    ("stages.0.until_kind", "rows", lambda plan: plan.stages[0].until, Rows(20)),
+    ("stages.0.until_kind", "repeats", lambda plan: plan.stages[0].until, Repeats(10)),
+    ("stages.0.ending", "1", lambda plan: plan.stages[0].ending, 1),
+    ("stages.0.shapings.0.work", "sk2p", lambda plan: plan.stages[0].shapings[0].work, "sk2p"),
+    ("stages.0.shapings.0.work", "k2tog_pair", lambda plan: plan.stages[0].shapings[0].side, Beside.BOTH),
+    (
+        "stages.0.shapings.0.at",
+        "right edge + left edge",
+        lambda plan: plan.stages[0].shapings[0].at,
+        (RIGHT_EDGE, LEFT_EDGE),
+    ),
+    ("finish.way", "leave on the needle", lambda plan: work_piece(compile_plan(plan)).on_needle, 1),
+]
+
+
+@pytest.mark.parametrize(("path", "text", "of", "wanted"), EDITS, ids=[f"{case[0]} {case[1]}" for case in EDITS])
+def test_a_word_changes_what_it_says_and_nothing_else(path, text, of, wanted):
+    plan = edited(MITRE, Edit(path, text))
+    assert of(plan) == wanted
+    assert plan.stages[0].name == MITRE.stages[0].name
+
+
+CANNOT = [
+    ("cast_on", "even", "The cast-on wants a whole number, not 'even'."),
+    ("tab", "4", "This piece begins with a cast-on, not with a tab."),
+    ("parts.7.count", "4", "That part of the plan is not there any more."),
+    ("parts.0.colour", "4", "A part has no 'colour'."),
+    (
+        "lines.0.kind",
+        "glue",
+        "A line can be stitch, needle-before, needle-after, needle-both, needle, unmarked, not 'glue'.",
+    ),
+    ("stages.0.until_kind", "never", "An end can be count, rows, repeats, length, part, yarn, not 'never'."),
+    ("stages.0.shapings.0.rows", "0", "A row can be 1 to 2, not 0."),
+    ("stages.0.shapings.0.away", "-1", "The plain stitches between can be 0 to 200, not -1."),
+    (
+        "finish.manner",
+        "angrily",
+        "The bind-off can be , loosely, knitwise, purlwise, in_pattern, stretchy, not 'angrily'.",
+    ),
+    ("nothing", "1", "There is nothing to change at 'nothing'."),
+]
+
+
+@pytest.mark.parametrize(("path", "text", "says"), CANNOT, ids=[f"{case[0]} {case[1]}" for case in CANNOT])
+def test_a_word_that_cannot_be_says_what_could(path, text, says):
+    with pytest.raises(CannotEdit) as refused:
+        edited(MITRE, Edit(path, text))
+    assert str(refused.value) == says
+
+
+def test_a_renamed_line_is_called_so_wherever_it_is_spoken_of():
+    plan = edited(MITRE, Edit("lines.0.name", "spine"))
+    assert plan.stages[0].shapings[0].at == ("spine",)
+    assert [row.parts for row in knitted(plan).rows] == [row.parts for row in knitted(MITRE).rows]
+
+
+def test_bare_parts_become_a_shawl_step_by_step():
+    plan = with_shaping(with_line(bare_parts(21)), 0)
+    assert (plan.lines[0].name, plan.stages[0].shapings[0].at, plan.cast_on) == (CENTRE, (CENTRE,), 21)
+    plan = with_shaping(plan, 0)
+    assert plan.stages[0].shapings[1].at == (RIGHT_EDGE, LEFT_EDGE)
+    assert {row.change for row in knitted(plan).rows} == {0, 4}
+    plan = with_stage(plan)
+    assert [stage.name for stage in plan.stages] == ["Rows", "Stage 2"]
+    assert without_stage(plan, 1).stages == plan.stages[:1]
+    assert without_shaping(plan, 0, 0).stages[0].shapings[0].at == (RIGHT_EDGE, LEFT_EDGE)
+    plain = with_plain_row(plan, 0)
+    assert len(knitted(plain).rows) == len(knitted(plan).rows) + 1
+    assert without_plain_row(plain, 0) == plan
+
+
+def test_a_line_moves_and_goes_with_its_shapings():
+    plan = moved(MITRE, 0, 3)
+    assert [part.count for part in plan.parts] == [13, 7]
+    alone = without(plan, 0)
+    assert ([part.count for part in alone.parts], alone.stages[0].shapings) == ([21], ())
+
+
+@pytest.mark.parametrize(
+    "deed",
+    [
+        lambda: moved(MITRE, 0, 99),
+        lambda: moved(MITRE, 4, 1),
+        lambda: without(MITRE, 4),
+        lambda: without_stage(MITRE, 0),
+        lambda: without_shaping(MITRE, 0, 3),
+        lambda: without_plain_row(MITRE, 0),
+        lambda: with_line(MITRE, 9),
+        lambda: with_line(made("triangle"), 1),
+    ],
+)
+def test_a_deed_that_cannot_be_done_is_refused(deed):
+    with pytest.raises(CannotEdit):
+        deed()
+
+
+# -- read out of rows ---------------------------------------------------------------------------------------
+
+TOLD = [name for name in CONSTRUCTIONS if name not in ("capelet", "held-wing")]
+
+
+@pytest.mark.parametrize("name", TOLD)
+def test_a_shape_is_recognised_from_its_written_rows(name):
+    piece = worked(write(compile_plan(made(name))))
+    found = recognise(piece)
+    assert found.plan is not None, found.said
+    again = knitted(found.plan)
+    assert [(row.side, row.colour, row.parts) for row in again.rows] == [
+        (row.side, row.colour, row.parts) for row in piece.rows
+    ]
+    assert (again.bound_off, again.dropped) == (piece.bound_off, piece.dropped)
+
+
+@pytest.mark.parametrize("name", ["tideline", "harbour", "sash-window", "switchback"])
+def test_the_written_pieces_of_the_demo_are_recognised(name):
+    assert recognise(worked((DEMO / f"{name}.txt").read_text("utf-8"))).plan is not None
+
+
+NOT_TOLD = [
+    ("Cast on 9 sts.\nRow 1: K8, k2tog.", "The rows do not all add up yet: mend them first."),
+    ("Cast on 9 sts.\nRow 1: k5, turn\nRow 2: Knit.\nRow 3: Knit.", "it is not worked from end to end"),
+    ("Cast on 9 sts.\nRow 1: K3, pm, k6.\nRow 2: Knit.", "marks are set, moved or taken off within it"),
+    ("Cast on 9 sts.\nRow 1: K to end, co 3.\nRow 2: Knit.", "stitches are cast on, bound off or held within it"),
+    ("Cast on 9 sts.\nRow 1: Work in seed.\nRow 2: Work in seed.", "it is worked in a pattern"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "says"), NOT_TOLD, ids=[case[1][:30] for case in NOT_TOLD])
+def test_what_is_not_recognised_is_said_with_its_row(text, says):
+    found = recognise(worked(text))
+    assert found.plan is None
+    assert says in found.said[0]
+
+
+def test_irregular_rows_are_never_offered_as_another_plan():
+    rows = ["k5, yo, k to end", "k", "k2, yo, k to end", "k7, k2tog, k to end", "k", "k3, yo, k4, yo, k to end"]
+    piece = worked("Cast on 20 sts.\n" + "".join(f"Row {at}: {row}.\n" for at, row in enumerate(rows, start=1)))
+    found = recognise(piece)
+    if found.plan is not None:
+        assert [row.parts for row in knitted(found.plan).rows] == [row.parts for row in piece.rows]
+    assert found.said
+
+
+def test_a_recognised_rhythm_and_its_end_can_be_changed():
+    plan = recognise(worked(write(compile_plan(made("poncho-panel", cast_on=35, to=63))))).plan
+    assert (plan.stages[0].rhythm, plan.stages[0].until) == (2, Count(63))
+    larger = plan.with_stage(0, replace(plan.stages[0], until=Count(83)))
+    assert knitted(larger).rows[-1].end == 83
+
+
+def test_two_parts_may_not_have_one_name():
+    with pytest.raises(CannotEdit, match="taken already"):
+        edited(staged(bare(4, 4)), Edit("parts.0.name", "part 2"))
