@@ -173,6 +173,7 @@ def test_what_is_not_recognised_is_said_with_its_row(text, says):
     found = recognise(worked(text))
     assert found.plan is None
     assert says in found.said[0]
+    assert any("Recognised: 1 part and 0 marks" in line for line in found.said)
 
 
 def test_irregular_rows_are_never_offered_as_another_plan():

@@ -45,16 +45,34 @@ def recognise(worked: WorkedPiece) -> Recognised:
     try:
         plan = _Reader(worked).plan()
     except NotTold as reason:
-        return Recognised(None, (str(reason),))
+        return Recognised(None, (str(reason), *_seen(worked)))
     course = foresee(plan)
     if course.troubles:
-        return Recognised(None, (f"What was found does not come out as a plan: {course.troubles[0].message}",))
+        said = f"What was found does not come out as a plan: {course.troubles[0].message}"
+        return Recognised(None, (said, *_found(plan)))
     again = work_piece(compiled(course))
     other = _first_other(worked, again)
     if other is not None:
         name = worked.rows[other].label if other < len(worked.rows) else "the end"
-        return Recognised(None, (f"A plan of these rows would come to other stitches in row {other + 1} ({name}).",))
+        said = f"A plan of these rows would come to other stitches in row {other + 1} ({name})."
+        return Recognised(None, (said, *_found(plan)))
     return Recognised(plan, tuple(_found(plan)))
+
+
+def _seen(worked: WorkedPiece) -> tuple[str, ...]:
+    """What can be told of rows that make no plan: their parts and marks, and how many of them are told."""
+    rows = worked.rows[worked.tab_rows :]
+    if not rows:
+        return ()
+    told = 0
+    for row in rows:
+        try:
+            anatomy(row)
+            told += 1
+        except NotTold:
+            pass
+    parts, marks = plural(len(rows[0].before.counts), "part"), plural(len(rows[0].before.marks), "mark")
+    return (f"Recognised: {parts} and {marks} at the beginning; {told} of {plural(len(rows), 'row')}.",)
 
 
 def _first_other(one: WorkedPiece, other: WorkedPiece) -> int | None:
