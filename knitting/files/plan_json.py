@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from knitting.files.coding import Decoder, NotRead, encoded
+from knitting.plan.checks import impossible
 from knitting.plan.plan import Plan
 
 FORMAT, VERSION = "bias-plan", 1
@@ -29,6 +30,9 @@ def plan_from_json(data: object) -> Plan:
     rest = {key: value for key, value in data.items() if key not in ("format", "version")}
     plan = Decoder().value(Plan, rest, "", 0)
     assert isinstance(plan, Plan)
+    why = impossible(plan)
+    if why:
+        raise NotRead(why)
     return plan
 
 

@@ -4,17 +4,19 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
 
-from knitting.needle.bench import MOST_ROWS
+from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess
+from knitting.measures import Gauge
+from knitting.needle.bench import MOST_ROWS, MOST_STITCHES
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Shaping, Stage
+from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Rows, Shaping, Stage
 from knitting.plan.split import Split, spots
 from knitting.plan.troubles import Path, PlanMend, Trouble
 from knitting.plan.works import LineWork, makes, work_of
 from knitting.problems import ProblemKind, plural
-from knitting.rows import CastOn, Side
+from knitting.rows import CastOn, Side, Tab
 
 FABRICS = ("garter", "stockinette", "reverse_stockinette", "rib1x1", "rib2x2", "rib3x3", "seed", "moss")
 """The fabrics that a part may be in, by the keys of the dialects' tables."""
@@ -27,6 +29,41 @@ MOST_SHAPINGS = 40
 """Shapings of one stage."""
 
 WithShapings = Callable[[tuple[Shaping, ...]], Plan]
+
+
+def impossible(plan: Plan) -> str:
+    """Why no plan can be so, whatever is mended in it; nothing for a plan that can be shown.
+
+    Files may hold anything; what a knitter can type comes to a trouble with its mend instead.
+    """
+    if not plan.parts or not plan.stages:
+        return "A plan has one part and one stage at least."
+    if len(plan.lines) != len(plan.parts) - 1:
+        return f"{plural(len(plan.parts), 'part')} want {plural(len(plan.parts) - 1, 'line')} between them."
+    if any(not gauge.believable for gauge in _gauges(plan)):
+        return "A gauge in it is not one that hand knitting has: 2 to 200 stitches or rows to 10 cm."
+    guessed = plan.known_from if isinstance(plan.known_from, YarnGuess) else None
+    if guessed is not None and guessed.weight not in YARN_WEIGHTS:
+        return f"There is no category {guessed.weight} of yarn: there are 0 to {max(YARN_WEIGHTS)}."
+    fabrics = {part.fabric for part in _every_part(plan)} | {line.fabric or "garter" for line in plan.lines}
+    fabrics |= {fabric for stage in plan.stages for _, fabric in stage.fabrics}
+    unknown = sorted(fabrics - set(FABRICS))
+    if unknown:
+        return f"'{unknown[0][:40]}' is no fabric; there are {', '.join(FABRICS)}."
+    if isinstance(plan.start, Tab) and plan.start.rows > MOST_ROWS:
+        return f"A tab of {plan.start.rows:,} rows is more than is worked."
+    return ""
+
+
+def _gauges(plan: Plan) -> list[Gauge]:
+    swatch = (plan.known_from.before, plan.known_from.after) if isinstance(plan.known_from, Swatch) else ()
+    found = [plan.gauge, *swatch, *(change.gauge for change in plan.gauges)]
+    return [gauge for gauge in found if gauge is not None]
+
+
+def _every_part(plan: Plan) -> list[PlannedPart]:
+    born = [row.cast_on for stage in plan.stages for row in stage.setup if row.cast_on is not None]
+    return [*plan.parts, *born]
 
 
 def start_troubles(plan: Plan) -> Iterator[Trouble]:
@@ -203,6 +240,9 @@ def _shaping_trouble(
         return changed((*stage.shapings[:place], *instead, *stage.shapings[place + 1 :]))
 
     leave_out = PlanMend("leave it out", put())
+    if not shaping.at:
+        message = f"A shaping of '{stage.name}' stands at no line and no edge."
+        return Trouble(ProblemKind.NO_MARKER, path, message, (leave_out,), stops=True)
     missing = spots(split, shaping, side)
     if isinstance(missing, str):
         near = [line.name for line in split.lines] or [EDGES[0]]
@@ -295,3 +335,14 @@ def too_many_rows(plan: Plan, at: int) -> Trouble:
     """More rows than are worked of any piece."""
     message = f"With '{plan.stages[at].name}' the piece has more than {MOST_ROWS:,} rows."
     return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message)
+
+
+def too_many_stitches(plan: Plan, at: int, totals: Sequence[int], stitches: int) -> Trouble:
+    """More stitches in all than are worked of any piece, with as many rows of the stage as stay below that."""
+    stage, rows = plan.stages[at], len(totals)
+    while rows and stitches > MOST_STITCHES:
+        rows -= 1
+        stitches -= totals[rows]
+    message = f"With '{stage.name}' the piece has more than {MOST_STITCHES:,} stitches in all."
+    mends = (PlanMend(f"for {rows} rows", plan.with_stage(at, replace(stage, until=Rows(rows)))),) if rows else ()
+    return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message, mends, stops=True)

@@ -5,8 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from itertools import combinations
 
-from knitting.needle.bench import MOST_ROWS
-from knitting.plan.checks import cross_in_one_row, sound_stage, start_troubles, too_many_rows, unmarked_troubles
+from knitting.needle.bench import MOST_ROWS, MOST_STITCHES
+from knitting.plan.checks import (
+    cross_in_one_row,
+    sound_stage,
+    start_troubles,
+    too_many_rows,
+    too_many_stitches,
+    unmarked_troubles,
+)
 from knitting.plan.compose import shaped
 from knitting.plan.course import (
     Cycle,
@@ -25,7 +32,7 @@ from knitting.plan.split import Split, spots
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import work_of
 from knitting.problems import ProblemKind, plural
-from knitting.rows import Side
+from knitting.rows import Side, Tab
 
 
 @dataclass(frozen=True)
@@ -81,7 +88,16 @@ def foresee(plan: Plan) -> Course:
         if rows > MOST_ROWS:
             troubles.append(too_many_rows(plan, at))
             break
+        if stitches + _in_tab(plan) > MOST_STITCHES:
+            troubles.append(too_many_stitches(plan, at, course.totals[1:], stitches + _in_tab(plan)))
+            break
     return Course(plan, tuple(stages), tuple(troubles))
+
+
+def _in_tab(plan: Plan) -> int:
+    """Stitches worked in a tab, counted after each of its rows."""
+    tab = plan.start
+    return (tab.rows - 1) * tab.cast_on + tab.total if isinstance(tab, Tab) else 0
 
 
 def _stage(

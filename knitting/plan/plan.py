@@ -252,7 +252,7 @@ class Plan:
 
     def gauge_at(self, row: int) -> Gauge:
         """The gauge of a row, counted from 1."""
-        known = self.gauge or GUESS_IN_GARTER
+        known = self.gauge if self.gauge is not None and self.gauge.believable else GUESS_IN_GARTER
         for change in self.gauges:
             if change.row <= row:
                 known = change.gauge

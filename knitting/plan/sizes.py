@@ -11,8 +11,6 @@ from knitting.plan.knobs import Knob
 from knitting.plan.plan import Count
 
 _MOST_STEPS = 40
-_MOST_STITCHES = 2_000_000
-"""Stitches in all above which no size is tried."""
 
 Measure = Callable[[Course], float]
 
@@ -125,7 +123,7 @@ def _size(knob: Knob, value: int, of: Measure) -> Size | None:
     """
     plan = knob.turned(value)
     course = foresee(plan) if plan is not None else None
-    if course is None or not course.sound or not 0 < course.stitches <= _MOST_STITCHES:
+    if course is None or not course.sound or not course.stitches:
         return None
     met = next((stage.ends for stage in course.stages if stage.stage.until == Count(value)), value)
     exact = knob.turned(met) if met != value else None

@@ -259,6 +259,7 @@ def test_a_plan_goes_out_as_a_file_and_comes_in_again(client, shawl):
     assert plan_now(Piece.objects.latest("pk")) == plan_now(shawl)
     for wrong, says in (
         (data.replace(b'"version": 1', b'"version": 9'), "this Bias reads version 1"),
+        (data.replace(b'"kind": "tab"', b'"kind": "tub"'), "start.kind: one of cast-on, tab is wanted."),
         (b"Cast on 5 sts.", "cannot be read as JSON"),
         (b" " * 200_001, "at most 200 kB"),
     ):

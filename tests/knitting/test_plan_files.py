@@ -5,9 +5,14 @@ from pathlib import Path
 
 import jsonschema
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from knitting.files import NotRead, plan_from_json, plan_from_text, plan_schema, plan_text, plan_to_json, schema_text
+from knitting.needle.piece_worker import work_piece
+from knitting.plan.compiling import compiled
 from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.foresight import foresee
 from tests.knitting.planning import made
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -53,3 +58,53 @@ def test_a_file_that_holds_no_plan_is_refused_with_its_place(says, other, messag
 def test_text_that_is_no_json_is_said_so():
     with pytest.raises(NotRead, match="The file cannot be read as JSON"):
         plan_from_text("Cast on 5 sts.")
+
+
+SWATCH = {"kind": "swatch", "after": {"stitches": 900.0, "rows": 2.0}}
+IMPOSSIBLE = [
+    ({"parts": [], "lines": []}, "A plan has one part and one stage at least."),
+    ({"stages": []}, "A plan has one part and one stage at least."),
+    ({"lines": []}, "2 parts want 1 line between them."),
+    ({"gauge": {"stitches": 0.0, "rows": 30.0}}, "A gauge in it is not one that hand knitting has"),
+    ({"gauges": [{"row": 4, "gauge": {"stitches": 20.0, "rows": 0.0}}]}, "A gauge in it is not one that hand knitting has"),
+    ({"known_from": SWATCH}, "A gauge in it is not one that hand knitting has"),
+    ({"known_from": {"kind": "yarn-guess", "weight": 50}}, "There is no category 50 of yarn: there are 0 to 7."),
+    ({"parts": [{"name": "a", "count": 18, "fabric": "brocade"}, {"name": "b", "count": 18}]}, "'brocade' is no fabric"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("other", "message"), IMPOSSIBLE, ids=[case[1][:40] + str(at) for at, case in enumerate(IMPOSSIBLE)]
+)
+def test_a_file_of_the_right_form_that_no_plan_can_be_is_refused_too(other, message):
+    """Found by sending changed files: each of these broke the pages of the piece that was made of it."""
+    with pytest.raises(NotRead) as refused:
+        plan_from_json({**plan_to_json(made("mitre")), **other})
+    assert message in str(refused.value)
+
+
+@given(st.data())
+def test_a_changed_file_is_refused_or_is_a_plan_with_a_course(data):
+    """One figure anywhere in a plan's file replaced by another one."""
+    plan = plan_to_json(made(data.draw(st.sampled_from(sorted(CONSTRUCTIONS)))))
+    places = [(box, key) for box in _boxes(plan) for key, value in _items(box) if type(value) in (int, float)]
+    box, key = data.draw(st.sampled_from(places))
+    box[key] = data.draw(st.sampled_from([0, 1, 2, 3, 50, 4_999, 10_001, 10**9]))
+    try:
+        found = plan_from_json(plan)
+    except NotRead:
+        return
+    course = foresee(found)
+    worked = work_piece(compiled(course))
+    assert not course.sound or not worked.problems
+
+
+def _items(box):
+    return list(box.items()) if isinstance(box, dict) else list(enumerate(box))
+
+
+def _boxes(value):
+    if isinstance(value, dict | list):
+        yield value
+        for _, inner in _items(value):
+            yield from _boxes(inner)

@@ -48,18 +48,24 @@ def _parts_foreseen(course):
         splits += [stage.split.with_counts(counts) for counts in stage.counts[1:]]
         for split in splits:
             found = [0]
-            for part, line in zip(split.parts, [*split.lines, None]):
-                found[-1] += 0 if part.name in split.held else part.count
-                if line is None or line.kind is LineKind.UNMARKED:
-                    found[-1] += line.stitches if line else 0
-                elif line.kind is LineKind.STITCH:
-                    found += [1, 0]
-                elif line.kind is LineKind.BOTH:
-                    found += [line.stitches, 0]
-                else:
-                    found[-1] += line.stitches if line.kind is LineKind.AFTER else 0
-                    found.append(line.stitches if line.kind is LineKind.BEFORE else 0)
+            for at, part in enumerate(split.parts):
+                found[-1] += part.count if at in split.live else 0
+                if at < len(split.lines):
+                    _past(split, at, found)
             yield tuple(found)
+
+
+def _past(split, at, found):
+    """A line with its own stitches and its marks; a marker beside a held part rests on the holder with it."""
+    line, right, left = split.lines[at], at in split.live, at + 1 in split.live
+    if line.kind is LineKind.STITCH:
+        found += [1, 0]
+        return
+    if right and (line.kind in (LineKind.BEFORE, LineKind.BOTH) or (line.kind is LineKind.BETWEEN and left)):
+        found.append(0)
+    found[-1] += line.stitches
+    if left and line.kind in (LineKind.AFTER, LineKind.BOTH):
+        found.append(0)
 
 
 @settings(max_examples=150, deadline=None)

@@ -256,6 +256,7 @@ SAID = [
     ("unequal halves beside a centre", staged(replace(bare(9, 7), lines=(Line(CENTRE, LineKind.STITCH, 1),))), "no-centre", "cast on 17"),
     ("two works across one stitch", staged(bare(9, 9), Shaping(("line 1",), Beside.ON, "cdd", (1,)), Shaping(("line 1",), Beside.ON, "k3tog", (1,))), "ambiguous", "leave the second out"),
     ("a name that no row can hold", staged(replace(bare(9), parts=(PlannedPart("<left>, {n}", 9),))), "cannot-read", "call it 'part 1'"),
+    ("2,000,000 stitches in all", staged(bare(901), until=Rows(4000)), "too-long", "for 2219 rows"),
     ("a fabric that is none", staged(bare(9, fabric="brocade")), "cannot-read", "take garter"),
 ]  # fmt: skip
 
