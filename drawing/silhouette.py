@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from drawing.cloth import lay_out, to_svg
+from drawing.cloth import lay_out
+from drawing.cloth_svg import to_svg
 from knitting.cloth import Layout
 
 

@@ -49,13 +49,14 @@ def text(words: str) -> str:
     return escape(words, quote=False)
 
 
-def picture(parts: Iterable[str], width: float, height: float, title: str, class_: str = "") -> str:
-    """A whole drawing with its spoken title."""
+def picture(parts: Iterable[str], width: float, height: float, title: str, class_: str = "", size: str = "") -> str:
+    """A whole drawing with its spoken title; ``size`` is a width of its own, such as "18cm"."""
     return tag(
         "svg",
         tag("title", text(title)) + "".join(parts),
         xmlns="http://www.w3.org/2000/svg",
         viewBox=f"0 0 {number(width)} {number(height)}",
         class_=class_ or None,
+        width=size or None,
         role="img",
     )

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from bias.workbench.workouts import Workout
-from drawing.cloth import needle_path
+from drawing.cloth_svg import needle_path
 from knitting.words.tokens import lines_of
 
 _MOST_PLACES = 20_000
@@ -36,10 +36,10 @@ def cloth_shown(found: Workout, number: int) -> dict[str, Any]:
     page = found.page
     if page is None:
         return {}
-    step = len(page.needles) * len(page.needles[0]) // _MOST_PLACES + 1
+    step = page.places.size // _MOST_PLACES + 1
     return {
         "svg": found.cloth_svg(number),
-        "needles": [needle_path(line) for line in page.needles[::step]],
+        "needles": [needle_path(page.needle(at)) for at in range(0, page.boundaries, step)],
         "needle_step": step,
         "first_row": page.first_row,
     }

@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Any
 
-from drawing.cloth import ClothPage, lay_out, to_svg
+from drawing.cloth import ClothPage, lay_out
+from drawing.cloth_svg import to_svg
 from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NotLaid, lay_flat, measure

@@ -2,6 +2,20 @@
 
 from knitting.cloth.layout import Layout, NotLaid, lay_flat
 from knitting.cloth.measuring import Measures, measure
-from knitting.cloth.outline import bends, outline, upright
+from knitting.cloth.outline import bends, outline, outlines, upright
+from knitting.cloth.textures import Patch, Texture, texture_patches
 
-__all__ = ["Layout", "Measures", "NotLaid", "bends", "lay_flat", "measure", "outline", "upright"]
+__all__ = [
+    "Layout",
+    "Measures",
+    "NotLaid",
+    "Patch",
+    "Texture",
+    "bends",
+    "lay_flat",
+    "measure",
+    "outline",
+    "outlines",
+    "texture_patches",
+    "upright",
+]

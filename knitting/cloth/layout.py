@@ -1,15 +1,22 @@
-"""Laying a worked piece flat: its zones joined along their walls (the exact layout)."""
+"""Laying a worked piece flat: its zones joined along their walls where they fit, else a relaxed mesh."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import NDArray
 
-from knitting.cloth.studies import Study, study_rows
+from knitting.cloth.joining import Joined, join, unrolled
+from knitting.cloth.mesh import build_mesh
+from knitting.cloth.relaxing import relax
+from knitting.cloth.rim import polygon_area, rim
+from knitting.cloth.sectors import cut_in_sectors
+from knitting.cloth.sheet import Sheet, spread
+from knitting.cloth.studies import Study
 from knitting.cloth.walls import Wall, find_walls
-from knitting.cloth.zones import Points, Zone, lay_zones
+from knitting.cloth.zones import Numbers, Points, Zone, lay_zones
 from knitting.measures import GUESS_IN_GARTER, GUESS_IN_STOCKINETTE, Gauge
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.rows import Side
@@ -17,36 +24,59 @@ from knitting.stitches import Face, StitchKind
 
 FITS = 0.006
 """Largest misfit of a wall, as a share of its length, at which the layout is called exact."""
+MOST_OVERLAP = 0.005
+"""Share of the area by which zones may overlap in a layout that is called exact."""
+_MOST_STEPS = 200
+
+Alive = NDArray[np.bool_]
 
 
 @dataclass(frozen=True)
 class Layout:
     """A piece laid flat. ``points[row, line]`` are places in cm, x to the right and y upwards, as the right
-    side is seen; boundary 0 is where the layout begins, after a tab if there is one."""
+    side is seen; boundary 0 is where the layout begins, after a tab if there is one.
+
+    ``positions[line, row]`` are the lines' places in stitches, ``columns`` the pairs of lines with cloth between
+    them, ``alive[row, column]`` whether a row works it. ``wall_lines`` are the lines of the walls.
+    """
 
     worked: WorkedPiece
     gauge: Gauge
+    sheet: Sheet
     walls: tuple[Wall, ...]
-    studies: tuple[Study, ...]
+    wall_lines: tuple[int, ...]
     points: Points
+    positions: Numbers
+    columns: tuple[tuple[int, int], ...]
+    alive: Alive
+    zones: tuple[Zone, ...]
     misfit: float
+    strain: float
     first_row: int
     area_cm2: float
+    relaxed: bool = False
+    cut: bool = False
+    """Whether it makes more than a whole turn, and is laid in pieces side by side."""
 
     @property
     def method(self) -> str:
-        """``exact`` where all zones fit together, else ``fitted``: the best that rigid zones allow."""
-        return "exact" if self.misfit <= FITS else "fitted"
+        """``exact`` where all zones fit together, else ``relaxed``: the least distorted that they allow."""
+        return "relaxed" if self.relaxed else "exact"
 
     @property
     def rows(self) -> tuple[WorkedRow, ...]:
         """The rows that are laid out."""
-        return self.worked.rows[self.first_row : self.worked.drawn_rows]
+        return self.sheet.rows
+
+    @property
+    def studies(self) -> tuple[Study, ...]:
+        """What each row changes."""
+        return self.sheet.studies
 
     @property
     def whole(self) -> bool:
         """Whether every row is laid out; from the first that does not add up, or a new cast-on, none is."""
-        return self.worked.drawn_rows == len(self.worked.rows)
+        return self.worked.sound_rows == len(self.worked.rows)
 
     @property
     def in_round(self) -> bool:
@@ -57,6 +87,25 @@ class Layout:
     def from_tab(self) -> bool:
         """Whether the piece begins with a tab, which is drawn as a block."""
         return self.first_row > 0
+
+    def place(self, boundary: int, at: float) -> complex:
+        """The place of a stitch boundary, counted from the right-side start, after so many rows."""
+        positions = self.positions[:, boundary]
+        found = int(np.searchsorted(positions, at, side="right")) - 1
+        low = min(max(found, 0), len(positions) - 2)
+        wide = positions[low + 1] - positions[low]
+        share = min(max((at - positions[low]) / wide, 0.0), 1.0) if wide > 0 else 0.0
+        line = self.points[boundary]
+        return complex(line[low] + share * (line[low + 1] - line[low]))
+
+    def between(self, boundary: int, first: float, last: float) -> list[complex]:
+        """The places of all lines that a row crosses between two stitch boundaries."""
+        positions = self.positions[:, boundary]
+        return [complex(at) for at in self.points[boundary, (positions > first) & (positions < last)]]
+
+    def wall_points(self, wall: int) -> Points:
+        """The places of a wall at every boundary."""
+        return self.points[:, self.wall_lines[wall]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,19 +125,92 @@ def lay_flat(
     Rounds are cut open at their beginning. Returns ``NotLaid`` where there is nothing to lay.
     """
     first = worked.tab_rows
-    rows = worked.rows[first : worked.drawn_rows]
-    if worked.drawn_rows < worked.sound_rows and len(rows) < 2:
-        return NotLaid("Rows that are turned before their end, and held stitches, are not drawn yet.")
+    sheet = spread(worked, first)
+    rows = sheet.rows
     if len(rows) < 2:
         return NotLaid("The cloth is drawn once two rows add up.")
     used = gauge or worked.piece.headers.gauge or guess_gauge(rows)
-    studies = study_rows(rows)
-    walls = find_walls(rows, studies)
+    walls = find_walls(sheet)
     gauges = [_gauge_of(used, later, first + number) for number in range(1, len(rows) + 1)]
-    zones = lay_zones(rows, studies, walls, gauges)
-    points, misfit = _joined(zones)
-    area = sum(zone.area for zone in zones)
-    return Layout(worked, used, tuple(walls), tuple(studies), -points.conjugate(), misfit, first, area)
+    zones = lay_zones(sheet, walls, gauges)
+    if not sum(zone.area for zone in zones) > 0:
+        return NotLaid("There is no cloth between its first row and its last.")
+    found = join(zones)
+    layout = Layout(
+        worked=worked,
+        gauge=used,
+        sheet=sheet,
+        walls=tuple(walls),
+        wall_lines=tuple(range(len(walls))),
+        points=-found.walls().conjugate(),
+        positions=np.array([wall.positions for wall in walls]),
+        columns=tuple((at, at + 1) for at in range(len(zones))),
+        alive=np.stack([zone.alive for zone in zones], axis=1),
+        zones=tuple(zones),
+        misfit=found.misfit,
+        strain=0.0,
+        first_row=first,
+        area_cm2=sum(zone.area for zone in zones),
+    )
+    fits = sheet.whole and found.misfit <= FITS and not any(zone.scattered for zone in zones)
+    if fits and layout.in_round:
+        return _in_sectors(layout)
+    if fits and _overlap(layout) <= MOST_OVERLAP:
+        return layout
+    return _in_sectors(_relaxed(layout, found))
+
+
+def _in_sectors(layout: Layout) -> Layout:
+    """Rounds that make more than a whole turn would lie over themselves: they are laid in pieces."""
+    if not layout.in_round or not layout.sheet.whole:
+        return layout
+    cut = cut_in_sectors(layout.points, layout.positions, layout.columns, 3 * layout.gauge.stitch_cm)
+    if cut is None:
+        return layout
+    walls = tuple(cut.lines[line] for line in layout.wall_lines)
+    return replace(layout, points=cut.points, positions=cut.positions, columns=cut.columns, wall_lines=walls, cut=True)
+
+
+def _overlap(layout: Layout) -> float:
+    """By how much the area inside the outline differs from that of the stitches, as a share of it.
+
+    Zones may meet along a wall and yet lie over one another, or gape, where a rate changes near its end.
+    """
+    edges = rim(layout.points, layout.columns, layout.alive)
+    edge = np.concatenate([edge.points for edge in edges if not (layout.from_tab and edge.name == "first row")])
+    tab = polygon_area(layout.points[0]) if layout.from_tab else 0.0
+    return abs(polygon_area(edge) - tab - layout.area_cm2) / max(layout.area_cm2, 1e-9)
+
+
+def _relaxed(layout: Layout, found: Joined) -> Layout:
+    """The same piece as a mesh, its quads as little distorted as they allow."""
+    stitch_cm = layout.gauge.stitch_cm
+    mesh = build_mesh(layout.zones, layout.walls, stitch_cm)
+    start = unrolled(mesh) if layout.sheet.whole else found.on(mesh)
+    relaxed = relax(mesh, start, _MOST_STEPS)
+    rows = np.arange(len(layout.sheet.counts))
+    points = np.stack([_between(rows, mesh.samples, line) for line in relaxed.points.T], axis=1)
+    walls = np.array([wall.positions for wall in layout.walls])
+    positions = np.zeros((mesh.lines, len(rows)))
+    for column in mesh.columns:
+        wide = walls[column.zone + 1] - walls[column.zone]
+        positions[column.left] = walls[column.zone] + column.first * wide
+        positions[column.right] = walls[column.zone] + column.last * wide
+    firsts = [column.left for column in mesh.columns if column.first == 0.0]
+    return replace(
+        layout,
+        wall_lines=(*firsts, mesh.lines - 1),
+        points=-points.conjugate(),
+        positions=positions,
+        columns=tuple((column.left, column.right) for column in mesh.columns),
+        alive=np.stack([layout.zones[column.zone].alive for column in mesh.columns], axis=1),
+        strain=float(np.sqrt(np.mean(relaxed.strain**2))),
+        relaxed=True,
+    )
+
+
+def _between(rows: NDArray[np.int64], samples: NDArray[np.int64], line: Points) -> Points:
+    return np.interp(rows, samples, line.real) + 1j * np.interp(rows, samples, line.imag)
 
 
 def _gauge_of(first: Gauge, later: Sequence[tuple[int, Gauge]], row: int) -> Gauge:
@@ -113,31 +235,3 @@ def _first_face(row: WorkedRow) -> Face:
     kinds = [run.work for part in row.work for run in part.runs if isinstance(run.work, StitchKind)]
     plain = next((kind for kind in kinds if kind.uses == kind.makes == 1), None)
     return plain.face_on_rs if plain else Face.KNIT
-
-
-def _joined(zones: Sequence[Zone]) -> tuple[Points, float]:
-    """All zones in one plane, the largest lying still; and the worst misfit of a wall."""
-    fixed = max(range(len(zones)), key=lambda at: zones[at].area)
-    placed = {fixed: (zones[fixed].left, zones[fixed].right)}
-    misfit = 0.0
-    for at in range(fixed + 1, len(zones)):
-        left, right, miss = _laid_on(zones[at].left, zones[at].right, placed[at - 1][1])
-        placed[at], misfit = (left, right), max(misfit, miss)
-    for at in range(fixed - 1, -1, -1):
-        right, left, miss = _laid_on(zones[at].right, zones[at].left, placed[at + 1][0])
-        placed[at], misfit = (left, right), max(misfit, miss)
-    lines = [placed[0][0]]
-    lines += [(placed[at][1] + placed[at + 1][0]) / 2 for at in range(len(zones) - 1)]
-    lines.append(placed[len(zones) - 1][1])
-    return np.stack(lines, axis=1), misfit
-
-
-def _laid_on(common: Points, other: Points, target: Points) -> tuple[Points, Points, float]:
-    """A zone moved so that its common limit lies on ``target``, and the misfit along it."""
-    a, b = common - common.mean(), target - target.mean()
-    turn = np.sum(a.conjugate() * b)
-    turn = turn / abs(turn) if abs(turn) > 1e-12 else 1.0
-    moved = a * turn + target.mean()
-    length = float(np.abs(np.diff(target)).sum())
-    miss = float(np.sqrt(np.mean(np.abs(moved - target) ** 2))) / length if length > 0 else 0.0
-    return moved, (other - common.mean()) * turn + target.mean(), miss

@@ -9,11 +9,10 @@ import numpy as np
 
 from knitting.cloth.layout import Layout, NotLaid
 from knitting.cloth.outline import Corner, Stretch, corners, outline, stretches, upright
+from knitting.cloth.rim import polygon_area
 from knitting.cloth.zones import Points
 
 _MOST_CORNERS_SAID = 6
-_MOST_OVERLAP = 0.005
-"""Share of the area by which zones may overlap in a layout that is called exact."""
 
 
 @dataclass(frozen=True)
@@ -69,33 +68,15 @@ def measure(layout: Layout | NotLaid) -> Measures:
         corners=tuple(found),
         marks_cm=_marks(layout),
         angles=_angles(layout, found),
-        exact=layout.method == "exact" and overlap(layout) <= _MOST_OVERLAP,
+        exact=layout.method == "exact",
     )
-
-
-def polygon_area(points: Points) -> float:
-    """The area inside a closed outline (the surveyor's formula).
-
-    >>> polygon_area(np.array([0, 2, 2 + 3j, 3j]))
-    6.0
-    """
-    return float(abs(np.sum(points.conjugate() * np.roll(points, -1)).imag) / 2)
-
-
-def overlap(layout: Layout) -> float:
-    """By how much the area inside the outline differs from that of the stitches, as a share of it.
-
-    Zones may meet along a wall and yet lie over one another, or gape, where a rate changes near its end.
-    """
-    tab = polygon_area(layout.points[0]) if layout.from_tab else 0.0
-    return abs(polygon_area(outline(layout)) - tab - layout.area_cm2) / max(layout.area_cm2, 1e-9)
 
 
 def _marks(layout: Layout) -> dict[str, float]:
     lengths: dict[str, float] = {}
     for at, wall in enumerate(layout.walls):
         if wall.marked:
-            line = layout.points[wall.born : wall.ends + 1, at]
+            line = layout.wall_points(at)[wall.born : wall.ends + 1]
             lengths[wall.name] = float(np.abs(np.diff(line)).sum()) + _through_tab(layout, line)
     return lengths
 
@@ -117,7 +98,8 @@ def _angles(layout: Layout, found: list[Corner]) -> dict[str, float]:
     for at, wall in enumerate(layout.walls):
         if not wall.marked:
             continue
-        for name, place in ((wall.name, layout.points[0, at]), (f"{wall.name} end", layout.points[-1, at])):
+        line = layout.wall_points(at)
+        for name, place in ((wall.name, line[0]), (f"{wall.name} end", line[-1])):
             corner = min(left, key=lambda corner: abs(corner.place - place), default=None)
             if corner is not None and abs(corner.place - place) <= near:
                 angles[name] = corner.angle

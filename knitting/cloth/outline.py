@@ -9,6 +9,7 @@ from itertools import pairwise
 import numpy as np
 
 from knitting.cloth.layout import Layout
+from knitting.cloth.rim import Edge, rim, rims
 from knitting.cloth.zones import Points
 
 _TOLERANCE = 0.9
@@ -21,7 +22,7 @@ _SETTLING = 0.15
 
 @dataclass(frozen=True, slots=True)
 class Stretch:
-    """A straight part of the outline. ``edge`` says what it is: start edge, end edge, first row, last row."""
+    """A straight part of the outline. ``edge`` is the name of the rim's edge that it belongs to."""
 
     edge: str
     start: complex
@@ -43,20 +44,25 @@ class Corner:
 
 
 def outline(layout: Layout) -> Points:
-    """The closed outline, counter-clockwise as the right side is seen; a tab is closed straight across."""
+    """The closed outline, counter-clockwise as the right side is seen; a tab is closed straight across.
+
+    Of a layout in sectors it is that of the largest.
+    """
     return np.concatenate([points for _, points in _edges(layout)])
 
 
-def _edges(layout: Layout) -> list[tuple[str, Points]]:
-    points = layout.points
-    found = [
-        ("start edge", points[:, 0]),
-        ("last row", points[-1]),
-        ("end edge", points[::-1, -1]),
+def outlines(layout: Layout) -> list[Points]:
+    """The closed outlines of all pieces of cloth: one, unless it is laid in sectors."""
+    if not layout.cut:
+        return [outline(layout)]
+    return [
+        np.concatenate([edge.points for edge in loop]) for loop in rims(layout.points, layout.columns, layout.alive)
     ]
-    if not layout.from_tab:
-        found.append(("first row", points[0, ::-1]))
-    return found
+
+
+def _edges(layout: Layout) -> list[Edge]:
+    edges = rim(layout.points, layout.columns, layout.alive)
+    return [edge for edge in edges if not (layout.from_tab and edge.name == "first row")]
 
 
 def stretches(layout: Layout) -> list[Stretch]:

@@ -55,8 +55,12 @@ def study_rows(rows: Sequence[WorkedRow]) -> list[Study]:
 
 
 def _study(row: WorkedRow) -> Study:
-    changes = events(row)
-    return Study(lineage(row), changes, _groups(changes, alike=True), _groups(changes, alike=False))
+    return study_of(lineage(row), events(row))
+
+
+def study_of(links: tuple[Link, ...], changes: tuple[Event, ...]) -> Study:
+    """A study from a row's map and its changes."""
+    return Study(links, changes, _groups(changes, alike=True), _groups(changes, alike=False))
 
 
 def _groups(changes: Sequence[Event], alike: bool) -> tuple[Group, ...]:

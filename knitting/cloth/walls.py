@@ -10,9 +10,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import NamedTuple
 
+from knitting.cloth.sheet import Sheet
 from knitting.cloth.studies import Study
-from knitting.needle.lineage import Link
-from knitting.needle.worked import WorkedRow
+from knitting.needle.lineage import Link, follow, trace_back
 
 _NEAR_EDGE = 5.0
 """A repeat's changes this near to a free edge belong to the edge."""
@@ -20,6 +20,9 @@ _SAME_WALL = 2.6
 """How far a repeat's change may lie from where the wale of the one before it leads."""
 _ONE_WALL = 2.1
 """Marks with at most so many stitches between them all along are one wall."""
+_SAME_LIMIT = 2.0
+"""Limits of resting stitches nearer than this to one another are one line."""
+_MOST_LIMITS = 30
 _LEAST_ROWS = 4
 """A repeat's changes make a wall if they come back at least this often."""
 
@@ -29,6 +32,7 @@ class Wall:
     """One line through the rows: ``positions[r]`` for the boundary above row ``r`` (0: the beginning).
 
     ``marks`` is how many marks run along it: two where markers stand on both sides of a stitch or two.
+    ``limit`` says that stitches rest beside it while others are worked.
     """
 
     name: str
@@ -38,35 +42,16 @@ class Wall:
     born: int = 0
     ends: int = field(default=0)
     marks: int = 1
+    limit: bool = False
 
 
-def follow(links: Sequence[Link], position: float) -> float:
-    """Where the wale at a place before a row stands after it."""
-    at = max(bisect_right(links, position, key=lambda link: link.old) - 1, 0)
-    while at > 0 and links[at].uses == 0:
-        at -= 1
-    if at >= len(links):
-        return position
-    link = links[at]
-    if link.uses == 0:
-        return link.new
-    times, rest = divmod(position - link.old, link.uses)
-    times, rest = (link.times, 0.0) if times >= link.times else (times, rest)
-    return link.new + link.makes * (times + rest / link.uses)
-
-
-def trace_back(links: Sequence[Link], position: float) -> float:
-    """Where the wale at a place after a row stood before it: the same map, read the other way."""
-    return follow([Link(link.new, link.old, link.makes, link.uses, link.times) for link in links], position)
-
-
-def find_walls(rows: Sequence[WorkedRow], studies: Sequence[Study]) -> list[Wall]:
+def find_walls(sheet: Sheet) -> list[Wall]:
     """The walls from the right-side start to the end: an edge, what lies between, the other edge."""
-    maps = [study.links for study in studies]
-    counts = [rows[0].start, *(row.end for row in rows)]
-    inner = _mark_walls(rows, maps)
+    counts = sheet.counts
+    inner = _mark_walls(sheet)
     if not inner:
-        inner = _repeat_walls(rows, studies, maps)
+        inner = _repeat_walls(sheet)
+    inner += _limits(sheet)
     for wall in inner:
         wall.positions = [min(max(at, 0.0), float(count)) for at, count in zip(wall.positions, counts, strict=True)]
     inner.sort(key=lambda wall: (sum(wall.positions), wall.name))
@@ -75,8 +60,24 @@ def find_walls(rows: Sequence[WorkedRow], studies: Sequence[Study]) -> list[Wall
     return [start, *inner, end]
 
 
-def _mark_walls(rows: Sequence[WorkedRow], maps: Sequence[Sequence[Link]]) -> list[Wall]:
+def _limits(sheet: Sheet) -> list[Wall]:
+    """Lines along the limits of all that rests while other stitches are worked."""
+    found: list[Wall] = []
+    for at, passed in enumerate(sheet.resting):
+        for place in [limit for each in passed for limit in each if 0 < limit < sheet.counts[at]]:
+            known = any(abs(wall.positions[at] - place) < _SAME_LIMIT for wall in found)
+            if not known and len(found) < _MOST_LIMITS:
+                wall = _born("", place, at, sheet.maps)
+                for links in sheet.maps[at:]:
+                    wall.positions.append(follow(links, wall.positions[-1]))
+                wall.limit = True
+                found.append(wall)
+    return found
+
+
+def _mark_walls(sheet: Sheet) -> list[Wall]:
     """One wall for every mark, followed along its wale through the rows before it was set and after it went."""
+    rows, maps = sheet.rows, sheet.maps
     walls: list[Wall] = []
     live: list[Wall] = []
     for at, needle in enumerate([rows[0].before, *(row.after for row in rows)]):
@@ -84,7 +85,8 @@ def _mark_walls(rows: Sequence[WorkedRow], maps: Sequence[Sequence[Link]]) -> li
             for wall in live:
                 wall.positions.append(follow(maps[at - 1], wall.positions[-1]))
         free = list(live)
-        for mark, position in zip(needle.marks, needle.mark_positions, strict=True):
+        for mark, live_position in zip(needle.marks, needle.mark_positions, strict=True):
+            position = sheet.place(at, live_position)
             same = min(free, key=lambda wall: abs(wall.positions[-1] - position), default=None)
             if same is None or abs(same.positions[-1] - position) > _SAME_WALL:
                 same = _born(mark.name, position, at, maps)
@@ -115,14 +117,15 @@ def _beside_as_one(walls: Sequence[Wall]) -> list[Wall]:
     return found
 
 
-def _repeat_walls(rows: Sequence[WorkedRow], studies: Sequence[Study], maps: Sequence[Sequence[Link]]) -> list[Wall]:
+def _repeat_walls(sheet: Sheet) -> list[Wall]:
     """Walls where a repeat's changes come back over one another, as in zigzags."""
+    maps = sheet.maps
     live: list[Wall] = []
     known: dict[tuple[int, tuple[float, ...]], _Step] = {}
-    for at, row in enumerate(rows, start=1):
-        study, standing = studies[at - 1], tuple(wall.positions[-1] for wall in live)
+    for at, study in enumerate(sheet.studies, start=1):
+        standing = tuple(wall.positions[-1] for wall in live)
         key = (id(study), standing)
-        step = known.get(key) or _step(study, standing, row.end)
+        step = known.get(key) or _step(study, standing, sheet.counts[at])
         known[key] = step
         for number, wall in enumerate(live):
             wall.positions.append(step.positions[number])

@@ -11,6 +11,7 @@ from functools import partial
 import numpy as np
 from numpy.typing import NDArray
 
+from knitting.cloth.sheet import Sheet
 from knitting.cloth.studies import Group, Study
 from knitting.cloth.walls import Wall
 from knitting.measures import Gauge
@@ -27,10 +28,16 @@ _LONGEST_RHYTHM = 12
 
 @dataclass(frozen=True)
 class Zone:
-    """A flat stretch: for each boundary between rows the places of its two limits, in centimetres."""
+    """A flat stretch: for each boundary between rows the places of its two limits, in centimetres.
+
+    ``alive[r]`` says that row ``r`` works it; where it rests it has no height. ``scattered`` are changes far from
+    its limits: the row, the share of the zone's breadth that lies before it, and the change.
+    """
 
     left: Points
     right: Points
+    alive: NDArray[np.bool_]
+    scattered: tuple[tuple[int, float, int], ...] = ()
 
     @property
     def area(self) -> float:
@@ -40,16 +47,14 @@ class Zone:
         return float(np.sum((widths[1:] + widths[:-1]) / 2 * heights))
 
 
-def lay_zones(
-    rows: Sequence[WorkedRow], studies: Sequence[Study], walls: Sequence[Wall], gauges: Sequence[Gauge]
-) -> list[Zone]:
+def lay_zones(sheet: Sheet, walls: Sequence[Wall], gauges: Sequence[Gauge]) -> list[Zone]:
     """Every zone between neighbouring walls, flat: each row as high and its stitches as wide as its gauge says.
 
     Where the gauge changes, a zone grows wider or narrower about its middle.
     """
     positions = np.array([wall.positions for wall in walls])
-    shifts = _core_shifts(rows, studies, positions)
-    heights = np.concatenate([[0.0], np.cumsum([gauge.row_cm for gauge in gauges])])
+    shifts, scattered = _core_shifts(sheet.rows, sheet.studies, positions)
+    row_cm = np.array([gauge.row_cm for gauge in gauges])
     wide = np.array([gauge.stitch_cm for gauge in (gauges[0], *gauges)])
     zones = []
     for zone in range(len(walls) - 1):
@@ -58,8 +63,34 @@ def lay_zones(
         widened = np.diff(wide) * counts[:-1] / 2
         left = np.concatenate([[0.0], np.cumsum(wide[1:] * moves - widened)])
         right = left + wide * counts
-        zones.append(Zone(straightened(left) + 1j * heights, straightened(right) + 1j * heights))
+        alive = _alive(sheet, (positions[zone] + positions[zone + 1]) / 2)
+        heights = 1j * np.concatenate([[0.0], np.cumsum(row_cm * alive)])
+        zones.append(
+            Zone(
+                _straightened_where(left, alive) + heights,
+                _straightened_where(right, alive) + heights,
+                alive,
+                tuple(scattered[zone]),
+            )
+        )
     return zones
+
+
+def _alive(sheet: Sheet, middle: Numbers) -> NDArray[np.bool_]:
+    """In which rows a zone is worked, told by its middle."""
+    alive = np.ones(len(sheet.rows), dtype=bool)
+    for at, passed in enumerate(sheet.resting):
+        alive[at] = not any(each.first < middle[at] < each.last for each in passed)
+    return alive
+
+
+def _straightened_where(limit: Numbers, alive: NDArray[np.bool_]) -> Numbers:
+    """A limit straightened over the rows that are worked; it stands still in the others."""
+    if alive.all():
+        return straightened(limit)
+    met = np.concatenate([[0], 1 + np.flatnonzero(alive)])
+    line = straightened(limit[met])
+    return line[np.searchsorted(met, np.arange(len(limit)), side="right") - 1]
 
 
 class _Habits:
@@ -90,10 +121,14 @@ def _distances(group: Group, limits: tuple[float, float]) -> tuple[float, float]
     return group.events[0].old - limits[0], limits[1] - group.events[-1].old
 
 
-def _core_shifts(rows: Sequence[WorkedRow], studies: Sequence[Study], positions: Numbers) -> Numbers:
-    """How far the plain wales of each zone shift in each row, in stitches, as ``[zone, row]``."""
+def _core_shifts(
+    rows: Sequence[WorkedRow], studies: Sequence[Study], positions: Numbers
+) -> tuple[Numbers, list[list[tuple[int, float, int]]]]:
+    """How far the plain wales of each zone shift in each row, in stitches, as ``[zone, row]``; and by zones the
+    changes that stand far from its limits."""
     habits = _habits(rows, studies, positions)
     shifts = np.zeros((len(positions) - 1, len(rows)))
+    scattered: list[list[tuple[int, float, int]]] = [[] for _ in shifts]
     known: dict[tuple[int, bytes, bytes], Numbers] = {}
     for at, (row, study) in enumerate(zip(rows, studies, strict=True)):
         if not study.events:
@@ -103,7 +138,33 @@ def _core_shifts(rows: Sequence[WorkedRow], studies: Sequence[Study], positions:
         if key not in known:
             known[key] = _row_shifts(study, before, after, habits, row.side is Side.WS)
         shifts[:, at] = known[key]
-    return shifts
+        for zone, share, change in _scattered(study, before):
+            scattered[zone].append((at, share, change))
+    return shifts, scattered
+
+
+def _scattered(study: Study, before: Numbers) -> list[tuple[int, float, int]]:
+    """Changes far from all walls: the zone, the share of its breadth before them, the change.
+
+    An increase and a decrease beside it in one zone make up for one another, as in lace, and are none.
+    """
+    limits = before.tolist()
+    lasting: list[tuple[int, Group]] = []
+    for group in study.mixed:
+        place = (group.events[0].old + group.events[-1].old) / 2
+        zone = min(max(bisect_left(limits, place) - 1, 0), len(limits) - 2)
+        last = lasting[-1] if lasting else None
+        if last is not None and last[0] == zone and last[1].change == -group.change:
+            lasting.pop()
+        elif group.change:
+            lasting.append((zone, group))
+    found: list[tuple[int, float, int]] = []
+    for zone, group in lasting:
+        ends = (limits[zone], limits[zone + 1])
+        near, far = _distances(group, ends)
+        if min(near, far) > _REACH:
+            found.append((zone, near / (near + far), group.change))
+    return found
 
 
 def _row_shifts(study: Study, before: Numbers, after: Numbers, habits: _Habits, from_end: bool) -> Numbers:

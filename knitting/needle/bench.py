@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from dataclasses import replace
+from itertools import accumulate
 
 from knitting.needle.checks import check_claim, missing_increase, no_cast_on, no_centre, other_cast_ons, unknown_colours
 from knitting.needle.definitions import Definition
@@ -12,7 +14,7 @@ from knitting.needle.needle import Needle
 from knitting.needle.rehearsal import Rehearsal, rehearse
 from knitting.needle.row_worker import RowResult, Setting, work_row
 from knitting.needle.stops import not_held
-from knitting.needle.worked import WorkedRow
+from knitting.needle.worked import Rest, WorkedRow
 from knitting.problems import Mend, Problem, ProblemKind, Span
 from knitting.rows import CastOn, Headers, Side
 from knitting.words.writer import Writer
@@ -37,6 +39,8 @@ class Bench:
         self.lines = LineLog()
         self.history: list[Definition] = []
         self.held: dict[str, Held] = {}
+        self.rests: dict[str, Rest] = {}
+        self.ended_rests: list[Rest] = []
         self.rehearsals: dict[tuple[int, Side, bool], Rehearsal] = {}
         self.section_name = ""
         self.begun = False
@@ -50,7 +54,7 @@ class Bench:
         self.anew = False
         self.colour = headers.first_colour
         self.colours = frozenset(name for name, _ in headers.yarns)
-        self.striped = [stripe.colour for stripe in headers.stripes for _ in range(stripe.rows)]
+        self.stripe_ends = list(accumulate(stripe.rows for stripe in headers.stripes))
         self.stitches = 0
         self.bound_off = 0
         self.dropped = 0
@@ -76,8 +80,10 @@ class Bench:
         if result.problems or definition.worked == 1:
             self._check(definition, result)
         for name, needle, place in result.returned:
-            before = before.inserted(place if side is Side.RS else before.total - place, needle)
+            at = place if side is Side.RS else before.total - place
+            before = before.inserted(at, needle)
             del self.held[name]
+            self._end_rest(name, at)
         self._record(definition, result, before, side, colour, in_round, line)
         if self.held or result.held:
             self._keep_held(result, side)
@@ -126,6 +132,10 @@ class Bench:
             self.say(Problem(ProblemKind.AMBIGUOUS, where, message, hint))
             name = next(f"{name} {n}" for n in range(2, len(self.held) + 3) if f"{name} {n}" not in self.held)
         self.held[name] = held
+        self.rests[name] = Rest(name, held.needle.total, len(self.rows), held.before)
+
+    def _end_rest(self, name: str, place: int) -> None:
+        self.ended_rests.append(self.rests.pop(name)._replace(back=len(self.rows), back_place=place))
 
     def take_back(self, name: str, where: Span) -> None:
         """Held stitches back onto the needle between rows."""
@@ -138,6 +148,7 @@ class Bench:
             self.next_side, self.first_row, self.skip = held.side, False, 0
         place = min(held.before, self.needle.total)
         self.needle = self.needle.inserted(place, held.needle)
+        self._end_rest(name, place)
         self.held = {
             other: kept._replace(before=kept.before + held.needle.total) if kept.before > place else kept
             for other, kept in self.held.items()
@@ -227,7 +238,10 @@ class Bench:
 
     def stripe(self) -> str:
         """The colour that the stripes give the next row, or nothing."""
-        return self.striped[len(self.rows) % len(self.striped)] if self.striped else ""
+        if not self.stripe_ends:
+            return ""
+        at = bisect_right(self.stripe_ends, len(self.rows) % self.stripe_ends[-1])
+        return self.headers.stripes[at].colour
 
     def _has_stitches(self, definition: Definition) -> bool:
         if self.begun:

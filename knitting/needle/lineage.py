@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
@@ -64,6 +65,26 @@ def _flat(runs: Iterator[Run] | Sequence[Run]) -> Iterator[tuple[int, int, int]]
                 yield from _flat(run.work.runs)
         else:
             yield run.work.uses, run.work.makes, run.times
+
+
+def follow(links: Sequence[Link], position: float) -> float:
+    """Where the wale at a place before a row stands after it."""
+    at = max(bisect_right(links, position, key=lambda link: link.old) - 1, 0)
+    while at > 0 and links[at].uses == 0:
+        at -= 1
+    if at >= len(links):
+        return position
+    link = links[at]
+    if link.uses == 0:
+        return link.new
+    times, rest = divmod(position - link.old, link.uses)
+    times, rest = (link.times, 0.0) if times >= link.times else (times, rest)
+    return link.new + link.makes * (times + rest / link.uses)
+
+
+def trace_back(links: Sequence[Link], position: float) -> float:
+    """Where the wale at a place after a row stood before it: the same map, read the other way."""
+    return follow([Link(link.new, link.old, link.makes, link.uses, link.times) for link in links], position)
 
 
 def events(row: WorkedRow) -> tuple[Event, ...]:

@@ -85,6 +85,7 @@ class _PieceWorker:
             lines=self.bench.lines.counts(self.bench.rows),
             finished=self.bench.begun and self.bench.needle.total == 0 and not self.bench.held,
             breaks=tuple(self.bench.breaks),
+            rests=(*self.bench.ended_rests, *self.bench.rests.values()),
             held={name: held.needle.total for name, held in self.bench.held.items()},
         )
 

@@ -155,12 +155,26 @@ class LineCount:
     last_row: int | None
 
 
+class Rest(NamedTuple):
+    """Stitches that rest on a holder: from after ``row`` rows until ``back`` rows were worked, or for good.
+
+    ``place`` and ``back_place`` are the stitches of the needle on the right-side start's side of them then.
+    """
+
+    name: str
+    stitches: int
+    row: int
+    place: int
+    back: int | None = None
+    back_place: int = 0
+
+
 @dataclass(frozen=True)
 class WorkedPiece:
     """A piece as it came to be: the one way out of the engine.
 
     ``breaks`` are the rows (from 0) that do not go on from the one before them: stitches were cast on anew
-    or came back from a holder.
+    or came back from a holder. ``rests`` are the stays of stitches on holders.
     """
 
     piece: Piece
@@ -173,6 +187,7 @@ class WorkedPiece:
     finished: bool = False
     held: Mapping[str, int] = field(default_factory=dict)
     breaks: tuple[int, ...] = ()
+    rests: tuple[Rest, ...] = ()
 
     @property
     def on_needle(self) -> int:
@@ -187,17 +202,20 @@ class WorkedPiece:
     @cached_property
     def sound_rows(self) -> int:
         """How many rows from the beginning could be worked to their ends, each on the one before it."""
-        begun_anew = min((at for at in self.breaks if at), default=len(self.rows))
+        back: dict[int, int] = {}
+        for rest in self.rests:
+            if rest.back is not None:
+                back[rest.back] = back.get(rest.back, 0) + rest.stitches
+        begun_anew = min((at for at in self.breaks if at and at not in back), default=len(self.rows))
         for at, row in enumerate(self.rows[:begun_anew]):
-            if not row.complete or (at and row.start != self.rows[at - 1].end):
+            if not row.complete or (at and row.start != self.rows[at - 1].end + back.get(at, 0)):
                 return at
         return begun_anew
 
     @cached_property
-    def drawn_rows(self) -> int:
-        """How many of the sound rows are whole ones: none of their stitches held or turned away from."""
-        sound = self.sound_rows
-        return next((at for at, row in enumerate(self.rows[:sound]) if row.rests), sound)
+    def all_go_on(self) -> bool:
+        """Whether every row goes on whole from the one before it: nothing rests, nothing is turned away from."""
+        return not self.rests and not any(row.rests for row in self.rows[: self.sound_rows])
 
     @property
     def tab_rows(self) -> int:

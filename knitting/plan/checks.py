@@ -334,7 +334,7 @@ def unmarked_troubles(plan: Plan, at: int, split: Split, grows: frozenset[str]) 
 def too_many_rows(plan: Plan, at: int) -> Trouble:
     """More rows than are worked of any piece."""
     message = f"With '{plan.stages[at].name}' the piece has more than {MOST_ROWS:,} rows."
-    return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message)
+    return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message, stops=True)
 
 
 def too_many_stitches(plan: Plan, at: int, totals: Sequence[int], stitches: int) -> Trouble:

@@ -5,7 +5,8 @@ from xml.etree import ElementTree
 import pytest
 
 from drawing import svg
-from drawing.cloth import lay_out, to_svg
+from drawing.cloth import lay_out
+from drawing.cloth_svg import to_svg
 from drawing.silhouette import silhouette
 from drawing.strip import strip
 from knitting.cloth import lay_flat
@@ -18,17 +19,20 @@ ZIGZAG = "CO 42\nRow 1: *k6, k2tog, k5, kfb; rep from * to end.\nRepeat row 1 59
 @pytest.mark.parametrize("text", [CORNER, MITRE, TRIANGLE, ZIGZAG])
 def test_every_line_lies_on_the_page(text):
     page = lay_out(lay_flat(worked(text)), 720, 470)
-    places = [*page.outline, *page.increases, *page.decreases, *(at for line in page.needles for at in line)]
+    signs = [*page.signs.increases, *page.signs.eyelets, *page.signs.decreases]
+    needles = [place for at in range(page.boundaries) for line in page.needle(at) for place in line]
+    places = [*(place for line in page.outlines for place in line), *signs, *needles]
     assert all(-1 <= x <= 721 and -1 <= y <= 471 for x, y in places)
-    assert len(page.needles) == len(lay_flat(worked(text)).rows) + 1
+    assert page.boundaries == len(lay_flat(worked(text)).rows) + 1
 
 
 @pytest.mark.parametrize(("text", "above"), [(TRIANGLE, True), (CORNER, False)])
 def test_the_cloth_lies_as_it_is_used(text, above):
     """A shawl from a tab has its long edge on top; a square lies on its side."""
     page = lay_out(lay_flat(worked(text)))
-    ys = sorted(y for _, y in page.outline)
-    first = sum(y for _, y in page.needles[0]) / len(page.needles[0])
+    ys = sorted(y for _, y in page.outlines[0])
+    (needle,) = page.needle(0)
+    first = sum(y for _, y in needle) / len(needle)
     assert (first < (ys[0] + ys[-1]) / 2) is above
 
 
@@ -51,7 +55,7 @@ def test_an_arrow_shows_the_direction_of_knitting():
 
 def test_stripes_are_bands_in_their_order():
     page = lay_out(lay_flat(worked("Stripes: 2 rows A, 2 rows B\n" + MITRE)))
-    assert [band.colour for band in page.bands][:3] == ["A", "B", "A"]
+    assert [band.kind for band in page.bands][:3] == ["A", "B", "A"]
 
 
 def test_a_mark_is_a_thread_with_a_letter_and_a_name():

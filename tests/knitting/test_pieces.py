@@ -1,8 +1,13 @@
 """Rows by their numbers, repeats, stripes, claims, margins and folds of whole pieces."""
 
+from dataclasses import replace
+
 import pytest
 
 from knitting.needle.folds import folds
+from knitting.needle.piece_worker import work_piece
+from knitting.rows import Stripe
+from knitting.words.reader import read
 from tests.knitting.asking import kinds, worked
 
 START = "Cast on 8 sts.\n"
@@ -160,3 +165,9 @@ def test_what_is_no_row_can_be_kept_as_a_note():
     piece = worked("Cast on 9 sts.\nRow 1: Knit.\nWeave in ends.")
     (problem,) = piece.problems
     assert (problem.mends[-1].span.line, problem.mends[-1].text) == (3, "Note: ")
+
+
+def test_a_stripe_of_a_thousand_million_rows_takes_no_longer_than_any_other():
+    piece = read("Stripes: 2 rows A, 2 rows B\nCast on 9 sts.\nKnit 3 rows.").piece
+    wide = replace(piece.headers, stripes=(Stripe(10**9, "A"), Stripe(2, "B")))
+    assert [row.colour for row in work_piece(replace(piece, headers=wide)).rows] == ["A", "A", "A"]

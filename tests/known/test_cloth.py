@@ -9,6 +9,7 @@ import pytest
 from shapely import Polygon
 
 from knitting.cloth import Layout, NotLaid, lay_flat, measure, outline
+from knitting.cloth.layout import FITS
 from knitting.cloth.zones import straightened
 from knitting.measures import Gauge
 from tests.knitting.asking import worked
@@ -105,7 +106,8 @@ def test_a_border_without_increases_overlaps_at_the_tip_and_is_not_called_exact(
     """Where a fan of 90 degrees goes on straight, its halves would lie over one another by the border's square."""
     bordered = LARGE_TRIANGLE.replace("Bind off.", "Knit 4 rows.\nBind off.")
     layout = lay_flat(worked(bordered), GARTER)
-    assert layout.method == "exact", "its walls fit closely: only the area tells"
+    assert layout.misfit < FITS, "its walls fit closely: only the area tells"
+    assert layout.method == "relaxed"
     assert not measure(layout).exact
 
 
@@ -124,12 +126,7 @@ def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves)
 
 @pytest.mark.parametrize(
     ("text", "reason"),
-    [
-        ("Cast on 5 sts.", "two rows"),
-        ("Cast on 5 sts.\nRow 1: Knit.", "two rows"),
-        ("Cast on 9 sts.\nRow 1: k5, turn\nRow 2: k5\nRow 3: Knit.", "turned"),
-        ("Cast on 9 sts.\nRow 1: k5, place next 2 sts on hold as a, k2\nRow 2: Knit.", "held"),
-    ],
+    [("Cast on 5 sts.", "two rows"), ("Cast on 5 sts.\nRow 1: Knit.", "two rows")],
 )
 def test_what_cannot_be_laid_is_refused_with_a_sentence(text, reason):
     layout = lay_flat(worked(text))
@@ -151,11 +148,10 @@ def test_a_missing_gauge_is_guessed_and_says_so():
     assert stockinette.gauge.fabric == "stockinette"
 
 
-def test_what_begins_anew_or_comes_back_from_a_holder_is_not_drawn_on_what_was_before():
+def test_what_begins_anew_is_not_drawn_on_what_was_before():
     second = "Cast on 9 sts.\nKnit 4 rows.\nLeave sts on hold as wing.\nCast on 9 sts.\nKnit 6 rows."
-    back = "Cast on 9 sts.\nKnit 4 rows.\nLeave sts on hold as wing.\nReturn wing to needle.\nKnit 3 rows."
     pieces = "Cast on 9 sts.\nKnit 4 rows.\nBind off.\nCast on 9 sts.\nKnit 6 rows."
-    for text in (second, back, pieces):
+    for text in (second, pieces):
         layout = lay_flat(worked(text))
         assert isinstance(layout, Layout)
         assert (len(layout.rows), layout.whole) == (4, False)

@@ -1,0 +1,15 @@
+"""Colours of drawings that stand alone; in the pages the site's styles give them, light or dark."""
+
+CLOTH = (
+    ".cloth{font-family:'Source Sans 3',sans-serif}.cloth-ground{fill:#fffdf8}.cloth-worked{fill:#ece3cf}"
+    ".cloth-row,.cloth-edge,.cloth-up,.cloth-down,.cloth-rule,.cloth-needle,.cloth-thread path{fill:none}"
+    ".cloth-row{stroke:#d5cab3;stroke-width:.9}.cloth-fine{stroke-width:.4}.cloth-edge{stroke:#1c2333;stroke-width:1.5}"
+    ".cloth-texture{fill:#1c2333;fill-opacity:0}.texture-stockinette{fill-opacity:.035}.texture-purled{fill-opacity:.07}"
+    ".texture-figured{fill-opacity:.105}.cloth-eyelet{fill:#fff;stroke:#a8352a;stroke-width:1.2}"
+    ".cloth-tab{fill:#ece3cf}.cloth-up{stroke:#a8352a;stroke-width:1.3}.cloth-down{stroke:#24557f;stroke-width:1.3}"
+    ".cloth-thread path{stroke:#0b6b63;stroke-width:2.2}.cloth-thread rect{fill:#0b6b63}"
+    ".cloth-thread text{fill:#fff;font-weight:600;font-size:13px}.cloth-rule{stroke:#6f6a56}.cloth-size rect{fill:#fff}"
+    ".cloth-size text{fill:#545a6b;font-size:15px}.is-hidden{display:none}"
+    ".cloth-growth path{fill:none;stroke:#545a6b}.cloth-growth text{fill:#545a6b;font-size:14px}"
+    ".yarn-0{fill:#8aa3b8}.yarn-1{fill:#cdbb8d}.yarn-2{fill:#c08d80}.yarn-3{fill:#a3b093}"
+)

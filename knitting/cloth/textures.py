@@ -1,0 +1,132 @@
+"""Textures: what the stitches of a row make together with those below, told by the faces that they show."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from enum import Enum
+from typing import NamedTuple
+
+import numpy as np
+
+from knitting.cloth.layout import Layout
+from knitting.cloth.zones import Points
+from knitting.needle.worked import GroupWork, Run, WorkedRow
+from knitting.rows import Side
+from knitting.stitches import IN_PATTERN, Face, StitchKind
+
+_LEAST_ROWS = 4
+_MOST_PATCHES = 400
+"""So many stretches of one texture are shown; of more the cloth is too small to show them."""
+
+
+class Texture(Enum):
+    """How a stretch of stitches looks and lies."""
+
+    GARTER = "garter"
+    STOCKINETTE = "stockinette"
+    PURLED = "purled"
+    FIGURED = "figured"
+    """Knits and purls change along the row, as in rib and seed, or a pattern is worked."""
+
+
+@dataclass(frozen=True, slots=True)
+class Patch:
+    """A stretch of cloth in one texture; the outline in cm."""
+
+    texture: Texture
+    outline: Points
+
+
+class _Stretch(NamedTuple):
+    """Stitches of a row, from the right-side start: ``face`` is ``None`` where knits and purls change."""
+
+    first: int
+    last: int
+    face: Face | None
+
+
+def texture_patches(layout: Layout) -> list[Patch]:
+    """The textures of a laid cloth as closed shapes: rows that are divided alike make one."""
+    rows = layout.rows
+    if not layout.sheet.whole or len(rows) < 2 * _LEAST_ROWS:
+        return []
+    faces = _each_once(rows)
+    found: list[Patch] = []
+    begin = 0
+    kinds = [_kinds(faces[at - 1] if at else faces[1], faces[at]) for at in range(len(rows))]
+    for at in range(1, len(rows) + 1):
+        if at == len(rows) or kinds[at] != kinds[begin]:
+            found += _patches(layout, kinds[begin], faces[begin:at], begin)
+            begin = at
+        if len(found) > _MOST_PATCHES:
+            return []
+    return found
+
+
+def _each_once(rows: Sequence[WorkedRow]) -> list[tuple[_Stretch, ...]]:
+    known: dict[tuple[int, Side], tuple[_Stretch, ...]] = {}
+    for row in rows:
+        known.setdefault((id(row.work), row.side), tuple(_stretches(row)))
+    return [known[(id(row.work), row.side)] for row in rows]
+
+
+def _stretches(row: WorkedRow) -> Iterator[_Stretch]:
+    """The faces along a row, single shaping stitches counted to those beside them."""
+    parts = [run for part in row.work for run in part.runs]
+    at, first = 0, 0
+    face: Face | None = None
+    begun = False
+    for run in parts if row.side is Side.RS else reversed(parts):
+        wide = run.work.makes * run.times
+        here = _face(run, row.side)
+        plain = not isinstance(run.work, StitchKind) or run.work.uses == run.work.makes
+        if begun and plain and here is not face:
+            yield _Stretch(first, at, face)
+            first, face = at, here
+        elif not begun and plain:
+            face, begun = here, True
+        at += wide
+    yield _Stretch(first, at, face)
+
+
+def _face(run: Run, side: Side) -> Face | None:
+    work = run.work
+    if isinstance(work, StitchKind):
+        if work is IN_PATTERN:
+            return None
+        return work.face_on_rs if side is Side.RS else work.face_on_ws
+    if isinstance(work, GroupWork):
+        faces = {_face(inner, side) for inner in work.runs}
+        return faces.pop() if len(faces) == 1 else None
+    return Face.KNIT if side is Side.RS else Face.PURL
+
+
+def _kinds(below: Sequence[_Stretch], here: Sequence[_Stretch]) -> tuple[Texture, ...]:
+    """What each stretch of a row makes with the stretch that lies most below it."""
+    return tuple(_texture(_below(below, each), each.face) for each in here)
+
+
+def _below(below: Sequence[_Stretch], each: _Stretch) -> Face | None:
+    return max(below, key=lambda other: min(other.last, each.last) - max(other.first, each.first)).face
+
+
+def _texture(below: Face | None, here: Face | None) -> Texture:
+    if below is None or here is None:
+        return Texture.FIGURED
+    if below is not here:
+        return Texture.GARTER
+    return Texture.STOCKINETTE if here is Face.KNIT else Texture.PURLED
+
+
+def _patches(
+    layout: Layout, kinds: Sequence[Texture], rows: Sequence[tuple[_Stretch, ...]], begin: int
+) -> Iterator[Patch]:
+    for number, texture in enumerate(kinds):
+        first = [rows[0][number].first, *(row[number].first for row in rows)]
+        last = [rows[0][number].last, *(row[number].last for row in rows)]
+        left = [layout.place(begin + at, place) for at, place in enumerate(first)]
+        right = [layout.place(begin + at, place) for at, place in enumerate(last)]
+        top = layout.between(begin + len(rows), first[-1], last[-1])
+        bottom = layout.between(begin, first[0], last[0])
+        yield Patch(texture, np.array([*left, *top, *right[::-1], *bottom[::-1]]))
