@@ -1,4 +1,4 @@
-"""``python -m drawing cloth FILE --svg OUT``."""
+"""``python -m drawing cloth|chart FILE --svg OUT``."""
 
 import sys
 

@@ -7,12 +7,16 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
+from drawing import inks
+from drawing.chart import lay_out_chart
+from drawing.chart_svg import chart_svg
 from drawing.cloth import lay_out
 from drawing.cloth_svg import to_svg
-from drawing.inks import CLOTH as STYLE
 from knitting.cli import ALL_WELL, PROBLEMS, WRONG_CALL, read_gauge, read_text
 from knitting.cloth import NotLaid, lay_flat
+from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_piece
+from knitting.needle.worked import WorkedPiece
 from knitting.words.reader import read
 
 
@@ -24,11 +28,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
         gauge = read_gauge(options.gauge) if options.gauge else None
         reading = read(text)
         worked = work_piece(reading.piece, reading.problems, gauge)
-        layout = lay_flat(worked, gauge)
-        if isinstance(layout, NotLaid):
-            print(layout.reason, file=sys.stderr)
+        drawn = _chart(worked, options.as_worked) if options.command == "chart" else _cloth(worked, gauge)
+        if drawn is None:
             return PROBLEMS
-        drawn = to_svg(lay_out(layout), style=STYLE)
         Path(options.svg).write_text(drawn, "utf-8")
     except (OSError, ValueError) as error:
         print(error, file=sys.stderr)
@@ -38,10 +40,31 @@ def main(arguments: Sequence[str] | None = None) -> int:
     return PROBLEMS if worked.problems else ALL_WELL
 
 
+def _cloth(worked: WorkedPiece, gauge: Gauge | None) -> str | None:
+    layout = lay_flat(worked, gauge)
+    if isinstance(layout, NotLaid):
+        print(layout.reason, file=sys.stderr)
+        return None
+    return to_svg(lay_out(layout), style=inks.CLOTH)
+
+
+def _chart(worked: WorkedPiece, as_worked: bool) -> str | None:
+    if not worked.rows:
+        print("No row could be worked: there is nothing to chart.", file=sys.stderr)
+        return None
+    return chart_svg(lay_out_chart(worked), as_worked=as_worked, style=inks.CHART)
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="python -m drawing", description="Draws written rows.")
-    cloth = parser.add_subparsers(dest="command", required=True).add_parser("cloth", help="the cloth as it will lie")
-    cloth.add_argument("file", help="a text file, or - for standard input")
-    cloth.add_argument("--svg", required=True, help="the file to write")
-    cloth.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28; overrides the header's")
+    commands = parser.add_subparsers(dest="command", required=True)
+    for name, says in (("cloth", "the cloth as it will lie"), ("chart", "every stitch of every row")):
+        command = commands.add_parser(name, help=says)
+        command.add_argument("file", help="a text file, or - for standard input")
+        command.add_argument("--svg", required=True, help="the file to write")
+        command.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28; overrides the header's")
+        if name == "chart":
+            command.add_argument(
+                "--as-worked", action="store_true", help="signs as worked, not as the right side shows"
+            )
     return parser

@@ -13,3 +13,12 @@ CLOTH = (
     ".cloth-growth path{fill:none;stroke:#545a6b}.cloth-growth text{fill:#545a6b;font-size:14px}"
     ".yarn-0{fill:#8aa3b8}.yarn-1{fill:#cdbb8d}.yarn-2{fill:#c08d80}.yarn-3{fill:#a3b093}"
 )
+
+CHART = (
+    ".chart{font-family:'Source Sans 3',sans-serif}.chart text{font-size:11px;fill:#545a6b}"
+    ".tone-knit{fill:#fffdf8}.tone-purl{fill:#efe8d8}.tone-more,.tone-hole{fill:#f3d9d3}.tone-fewer{fill:#d4e1ec}"
+    ".tone-none{fill:#e9e5da}.chart-grid{fill:none;stroke:#b9b09a;stroke-width:.6}"
+    ".chart-sign{fill:none;stroke:#1c2333;stroke-width:1.3;stroke-linecap:round;stroke-linejoin:round}"
+    ".chart-thread{fill:none;stroke:#0b6b63;stroke-width:2.4;stroke-opacity:.55}.chart-frame{fill:none;stroke:#1c2333;stroke-width:1.8}"
+    ".yarn-0{fill:#c9d6e0}.yarn-1{fill:#e6dcc0}.yarn-2{fill:#e3c9c1}.yarn-3{fill:#d2dbc9}"
+)

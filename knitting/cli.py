@@ -8,7 +8,7 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-from knitting.cloth import lay_flat, measure
+from knitting.cloth import lay_flat, shape_json
 from knitting.fair_copy import fair_copy
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.ledger import as_json, as_table
@@ -82,7 +82,7 @@ def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | Non
     if options.command == "write":
         return _written(options, worked, dialect(options.dialect) if options.dialect else words)
     if options.command == "shape":
-        return json.dumps(measure(lay_flat(worked, gauge)).as_json(), indent=2) + "\n"
+        return json.dumps(shape_json(lay_flat(worked, gauge)), indent=2) + "\n"
     if options.csv:
         return ledger_csv(worked, words)
     if options.json:

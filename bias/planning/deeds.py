@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
+from bias.workbench import planned
+from knitting.files import plan_text
 from knitting.plan import reshaping
 from knitting.plan.editing import CannotEdit, Edit, edited
 from knitting.plan.foresight import Course
@@ -31,6 +33,8 @@ def done(course: Course, do: str) -> Plan:
         raise CannotEdit("That cannot be done here.") from None
     if name == "mend":
         return _mended(course, numbers)
+    if name == "straighten":
+        return _straightened(course, numbers)
     deed = _DEEDS.get(name)
     try:
         if deed is not None:
@@ -46,6 +50,15 @@ def _mended(course: Course, numbers: list[int]) -> Plan:
     if not 0 <= trouble < len(course.troubles) or not 0 <= mend < len(course.troubles[trouble].mends):
         raise CannotEdit("That is mended already.")
     return course.troubles[trouble].mends[mend].plan
+
+
+def _straightened(course: Course, numbers: list[int]) -> Plan:
+    """The plan with one of the changes that make its cloth lie better."""
+    advice = planned(plan_text(course.plan)).advice
+    finding, mend = (*numbers, -1, -1)[:2]
+    if not 0 <= finding < len(advice) or not 0 <= mend < len(advice[finding].mends):
+        raise CannotEdit("That is mended already.")
+    return advice[finding].mends[mend].plan
 
 
 def reworded(course: Course, known: Mapping[str, str], typed: Mapping[str, str]) -> tuple[Plan, list[str]]:

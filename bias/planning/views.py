@@ -110,7 +110,7 @@ def _changed(request: HttpRequest, piece: Piece, stands: Standing, do: str, page
         return [_overtaken(saved)] if isinstance(saved, Overtaken) else []
     elif do == "drop":
         actions.drop(piece)
-    elif typed and do.startswith("mend:"):
+    elif typed and do.startswith(("mend:", "straighten:")):
         return ["The plan was changed by what you typed: look at it again before it is mended."]
     else:
         return _done(piece, planned(standing(piece).plan).course, do, page)
@@ -154,6 +154,16 @@ def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
     if fold >= len(folds):
         raise Http404("There is no such stretch of rows.")
     return render(request, "ledger/_rows.html", {"fold": folds[fold]})
+
+
+@require_safe
+def lies(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """How the cloth of the plan lies as it stands, with what would mend it."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    if not stands.plan:
+        raise Http404("This piece has no plan.")
+    return render(request, "planning/_lies.html", {"planned": planned(stands.plan)})
 
 
 @require_POST

@@ -9,10 +9,12 @@ from bias.workbench import workouts
 from bias.workbench.workouts import Workout, workout
 from knitting.files import plan_from_text
 from knitting.plan.compiling import compiled
+from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.foresight import Course, foresee
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.recognise import Recognised, recognise
 from knitting.plan.split import Split
+from knitting.straightening import Advice, advise
 from knitting.words.writer import write
 
 
@@ -54,6 +56,12 @@ class Planned:
     def _split(self, row: int) -> Split | None:
         stages = [stage for stage in self.course.stages if stage.first_row <= row]
         return stages[-1].closing if stages else None
+
+    @cached_property
+    def advice(self) -> tuple[Advice, ...]:
+        """How its cloth lies, with what would mend it."""
+        construction = CONSTRUCTIONS.get(self.plan.construction)
+        return advise(self.plan, construction.curvature if construction else None)
 
     @cached_property
     def workout(self) -> Workout:

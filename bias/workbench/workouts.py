@@ -13,7 +13,7 @@ from drawing.cloth import ClothPage, lay_out
 from drawing.cloth_svg import to_svg
 from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
-from knitting.cloth import Layout, Measures, NotLaid, lay_flat, measure
+from knitting.cloth import Finding, Layout, Measures, NotLaid, flatness, lay_flat, measure
 from knitting.doubts import Doubt, doubts
 from knitting.fair_copy import fair_copy
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
@@ -67,6 +67,11 @@ class Workout:
     def measures(self) -> Measures:
         """Width, height, area, sides and angles."""
         return measure(self.layout)
+
+    @cached_property
+    def flatness(self) -> tuple[Finding, ...]:
+        """How the cloth lies: where it cups, ruffles or pulls."""
+        return flatness(self.layout)
 
     @property
     def said_measures(self) -> str:

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
+from knitting.curvature import Curvature
 from knitting.measures import said_cm
 from knitting.plan.constructions.asymmetric import ASYMMETRIC
 from knitting.plan.constructions.capelet import CAPELET
-from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Sort, Value, Values
+from knitting.plan.constructions.construction import Asked, Construction, Measured, Sort, Value, Values
 from knitting.plan.constructions.corner_cloth import CORNER_CLOTH
 from knitting.plan.constructions.disc import DISC
 from knitting.plan.constructions.framed_chart import FRAMED_CHART

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
 from knitting.plan.constructions.construction import (
     DOUBLE,
     MARKING,
     Asked,
     Construction,
-    Curvature,
     Measured,
     Values,
     marking,

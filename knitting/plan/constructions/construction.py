@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import Enum
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
 from knitting.plan.course import tab_rows
 from knitting.plan.foresight import Course
@@ -53,14 +54,6 @@ class Measured:
     words: str
     follows: str
     of: Callable[[Course], float]
-
-
-class Curvature(Enum):
-    """How a piece should lie."""
-
-    FLAT = "It should lie flat."
-    CUPS = "It should cup at the shoulders: its rows widen fast, then slowly."
-    TUBE = "It is a tube: it hangs straight."
 
 
 @dataclass(frozen=True)

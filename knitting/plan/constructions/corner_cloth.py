@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from math import hypot
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
-from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Values, number, word
+from knitting.plan.constructions.construction import Asked, Construction, Measured, Values, number, word
 from knitting.plan.foresight import Course
 from knitting.plan.plan import ROW_START, Beside, Count, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE

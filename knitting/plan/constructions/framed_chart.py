@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
-from knitting.plan.constructions.construction import Asked, Construction, Curvature, Measured, Values, number, rows_cm
+from knitting.plan.constructions.construction import Asked, Construction, Measured, Values, number, rows_cm
 from knitting.plan.foresight import Course
 from knitting.plan.plan import (
     Beside,

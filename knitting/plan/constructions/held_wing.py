@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
 from knitting.plan.constructions.construction import (
     MARKING,
     Asked,
     Construction,
-    Curvature,
     Measured,
     Values,
     marking,

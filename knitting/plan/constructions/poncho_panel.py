@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
 from knitting.plan.constructions.construction import (
     LEANING,
@@ -9,7 +10,6 @@ from knitting.plan.constructions.construction import (
     OPEN_INCREASE,
     Asked,
     Construction,
-    Curvature,
     Measured,
     Values,
     leaning,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from math import hypot
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
 from knitting.plan.constructions.construction import (
     LEANING,
@@ -11,7 +12,6 @@ from knitting.plan.constructions.construction import (
     OPEN_INCREASE,
     Asked,
     Construction,
-    Curvature,
     Measured,
     Values,
     leaning,

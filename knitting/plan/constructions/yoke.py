@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from knitting.curvature import Curvature
 from knitting.plan.care import Care
 from knitting.plan.constructions.construction import (
     Asked,
     Construction,
-    Curvature,
     Measured,
     Values,
     around,

@@ -1,0 +1,208 @@
+"""The chart: every row and stitch of a worked piece as cells, each with the column of its wale."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import groupby
+
+import numpy as np
+from numpy.typing import NDArray
+
+from drawing.columns import Places, Unit, place_columns, units_of
+from drawing.marks import letters
+from drawing.signs import Sign, face_of, sign_of
+from knitting.needle.folds import folds
+from knitting.needle.worked import ClusterWork, GroupWork, WorkedPiece, WorkedRow
+from knitting.rows import Side
+from knitting.stitches import StitchKind
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """A stitch in the key. ``on_rs`` and ``on_ws`` are its signs as the right side is seen, worked on either."""
+
+    said: str
+    spoken: str
+    uses: int
+    makes: int
+    on_rs: Sign
+    on_ws: Sign
+
+
+@dataclass(frozen=True, slots=True)
+class ChartRow:
+    """A row from the right-side start: ``cells`` are runs of (entry, times), ``columns`` runs of (first, how many)
+    for the stitches after it, ``marks`` where marks stand then (a letter, a hue, stitches before it, in a stitch)."""
+
+    number: int
+    label: str
+    side: Side
+    colour: str
+    in_round: bool
+    start: int
+    end: int
+    cells: tuple[tuple[int, int], ...]
+    columns: tuple[tuple[int, int], ...]
+    marks: tuple[tuple[str, int, float, bool], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """A repeat: rows ``first`` to ``last`` (numbers), worked ``times`` times; over all columns, or over some."""
+
+    first: int
+    last: int
+    times: int
+    columns: tuple[int, int] | None = None
+
+
+@dataclass(frozen=True)
+class ChartPage:
+    """The whole chart in columns and rows; column 0 lies at the right-side start, at the right of the page.
+
+    ``below`` are the columns of the stitches that each row is worked on, as in its ``columns``.
+    """
+
+    title: str
+    columns: int
+    entries: tuple[Entry, ...]
+    rows: tuple[ChartRow, ...]
+    below: tuple[tuple[tuple[int, int], ...], ...]
+    frames: tuple[Frame, ...]
+    colours: tuple[str, ...]
+
+    @property
+    def stitches(self) -> int:
+        """Stitches after every row, added up."""
+        return sum(row.end for row in self.rows)
+
+
+def lay_out_chart(worked: WorkedPiece) -> ChartPage:
+    """The chart of a piece; rows that do not add up are shown as far as they were worked."""
+    units = _each_once(worked)
+    places = place_columns(worked, units)
+    entries = _Entries()
+    known: dict[int, tuple[tuple[int, int], ...]] = {}
+    rows: list[ChartRow] = []
+    for at, row in enumerate(worked.rows):
+        if id(units[at]) not in known:
+            known[id(units[at])] = tuple(entries.runs(units[at]))
+        rows.append(
+            ChartRow(
+                at + 1,
+                row.label,
+                row.side,
+                row.colour,
+                row.in_round,
+                row.start,
+                row.end,
+                known[id(units[at])],
+                runs(places.columns[at]),
+                _marks(row),
+            )
+        )
+    return ChartPage(
+        worked.piece.title or "The chart",
+        places.total,
+        tuple(entries.found),
+        tuple(rows),
+        tuple(runs(each) for each in places.below),
+        (*_row_frames(worked), *_stitch_frames(worked, places)),
+        tuple(dict.fromkeys(row.colour for row in worked.rows)),
+    )
+
+
+def _each_once(worked: WorkedPiece) -> list[tuple[Unit, ...]]:
+    """The units of every row; rows that share their work share them."""
+    known: dict[tuple[int, Side, int], tuple[Unit, ...]] = {}
+    found: list[tuple[Unit, ...]] = []
+    for row in worked.rows:
+        key = (id(row.work), row.side, row.start)
+        if key not in known:
+            known[key] = units_of(row)
+        found.append(known[key])
+    return found
+
+
+class _Entries:
+    """The key, grown as stitches are met."""
+
+    def __init__(self) -> None:
+        self.found: list[Entry] = []
+        self.numbers: dict[object, int] = {}
+
+    def runs(self, units: Sequence[Unit]) -> Iterator[tuple[int, int]]:
+        """The units of a row by their numbers in the key, equal neighbours together."""
+        for number, group in groupby(units, key=lambda unit: self._number(unit.work)):
+            yield number, sum(unit.times for unit in group)
+
+    def _number(self, work: StitchKind | ClusterWork) -> int:
+        if work not in self.numbers:
+            self.numbers[work] = len(self.found)
+            said, spoken = _named(work)
+            signs = [sign_of(work, face_of(work, right)) for right in (True, False)]
+            self.found.append(Entry(said, spoken, work.uses, work.makes, *signs))
+        return self.numbers[work]
+
+
+def _named(work: StitchKind | ClusterWork) -> tuple[str, str]:
+    if isinstance(work, ClusterWork):
+        return f"{work.uses} into {work.makes}", f"a cluster of {work.makes} stitches worked into {work.uses}"
+    return work.said, work.spoken
+
+
+def runs(columns: NDArray[np.int64]) -> tuple[tuple[int, int], ...]:
+    """Columns as runs of neighbours: the first of each and how many.
+
+    >>> runs(np.array([0, 1, 2, 5, 6]))
+    ((0, 3), (5, 2))
+    """
+    if not len(columns):
+        return ()
+    breaks = 1 + np.flatnonzero(np.diff(columns) != 1)
+    starts = [0, *breaks.tolist()]
+    ends = [*breaks.tolist(), len(columns)]
+    return tuple((int(columns[start]), end - start) for start, end in zip(starts, ends, strict=True))
+
+
+def _marks(row: WorkedRow) -> tuple[tuple[str, int, float, bool], ...]:
+    needle = row.after
+    flags = letters([mark.name for mark in needle.marks])
+    places = zip(flags, needle.mark_positions, needle.marks, strict=True)
+    return tuple((letter, hue, at, mark.in_stitch) for (letter, hue), at, mark in places)
+
+
+def _row_frames(worked: WorkedPiece) -> Iterator[Frame]:
+    """Rows that come again and again: the first time of each repeat."""
+    for fold in folds(worked):
+        once = len(fold.labels)
+        if fold.times > 1:
+            yield Frame(fold.first + 1, fold.first + once, fold.times)
+
+
+def _stitch_frames(worked: WorkedPiece, places: Places) -> Iterator[Frame]:
+    """Repeats along a row, where they come again in the same columns row after row: their first time."""
+    found: list[Frame] = []
+    for at, row in enumerate(worked.rows):
+        for first, wide, times in _repeats(row):
+            columns = places.columns[at][first : first + wide]
+            if times < 2 or len(columns) < 2 or columns[-1] - columns[0] != len(columns) - 1:
+                continue
+            place = (int(columns[0]), int(columns[-1]) + 1)
+            last = found[-1] if found else None
+            if last is not None and last.last == at and last.columns == place and last.times == times:
+                found[-1] = Frame(last.first, at + 1, times, place)
+            else:
+                found.append(Frame(at + 1, at + 1, times, place))
+    yield from found
+
+
+def _repeats(row: WorkedRow) -> Iterator[tuple[int, int, int]]:
+    """The groups of a row that are worked several times: where their first time ends up, how wide, how often."""
+    at = 0
+    parts = [run for part in row.work for run in part.runs]
+    for run in parts if row.side is Side.RS else reversed(parts):
+        if isinstance(run.work, GroupWork):
+            yield at, run.work.makes, run.times
+        at += run.work.makes * run.times

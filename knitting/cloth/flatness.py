@@ -1,0 +1,293 @@
+"""Whether a cloth lies as it is meant to: where it cups, ruffles, bends or pulls, in degrees and in a knitter's words.
+
+The thresholds are guesses until swatches say otherwise, so it is "should" and never "will". Stretch, blocking, curl,
+gravity and drape are not in it.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import Enum
+from itertools import pairwise
+from math import pi, tan
+from typing import Any
+
+from knitting.cloth.folding import Fold, folds, leans_deg, plateaus, scatter_deg
+from knitting.cloth.layout import Layout, NotLaid
+from knitting.cloth.measuring import Measures, measure
+from knitting.curvature import Curvature
+from knitting.measures import Gauge, said_number
+from knitting.stitches import Look
+
+FLAT_DEG, BLOCKS_DEG = 10.0, 30.0
+"""Missing angles below the first should lie flat, below the second block out, above it show."""
+FINE_STRAIN, BLOCKS_STRAIN = 0.03, 0.08
+_FEW_STITCHES = 24
+"""A piece that begins with no more than these begins at a point."""
+_POINT = 3
+"""A piece that ends with no more than these ends in a point."""
+_SHORT_END = 8
+"""A change followed by no more rows than these is a border's, and bends nothing."""
+_SAME_ROW = 3
+_LEAST_EYELETS = 12
+
+
+class Verdict(Enum):
+    """What should become of it."""
+
+    FLAT = "flat"
+    BLOCKS = "blocks out"
+    SHOWS = "shows"
+
+
+class Bend(Enum):
+    """What sort of finding it is."""
+
+    TOP = "top edge"
+    CENTRE = "centre"
+    CORNERS = "corners"
+    CHANGE = "change"
+    PULL = "pull"
+    SLANT = "slant"
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """One place where a cloth does not lie as it is meant to, or nearly so.
+
+    ``rows`` are its first and last row, counted from 1. ``defect_deg`` is the angle that is missing (it cups or bends
+    inwards) or, below zero, too much (it ruffles); 0 where it is no angle. ``wished`` says that it is meant to be so.
+    """
+
+    bend: Bend
+    where: str
+    rows: tuple[int, int]
+    defect_deg: float
+    verdict: Verdict
+    says: str
+    wished: bool = False
+
+
+def flatness(layout: Layout | NotLaid, wanted: Curvature | None = None) -> tuple[Finding, ...]:
+    """Everything about how a cloth lies that is worth a sentence, the worst first; nothing where it lies as it should.
+
+    ``wanted`` is how the piece is meant to lie; it is told from the shape where nobody says.
+    """
+    if isinstance(layout, NotLaid):
+        return ()
+    meant = wanted or meant_to(layout)
+    along = folds(layout) if layout.sheet.whole or not layout.in_round else []
+    found = [*_top(layout), *_centre(layout, along, meant), *_corners(layout), *_changes(layout, along, meant)]
+    found += [*_pulls(layout, along, meant), *_slants(layout)]
+    order = list(Verdict)
+    return tuple(sorted(found, key=lambda each: (each.wished, -order.index(each.verdict))))
+
+
+def meant_to(layout: Layout) -> Curvature:
+    """What a piece seems to be meant for: one that begins wide and widens along marks goes over shoulders."""
+    marked = [wall for wall in layout.walls if wall.marked]
+    first, last = layout.rows[0].start, layout.rows[-1].end
+    if first == last and layout.in_round:
+        return Curvature.TUBE
+    wide = first > _FEW_STITCHES and not layout.from_tab
+    return Curvature.CUPS if wide and len(marked) > 1 and last > first else Curvature.FLAT
+
+
+def verdict_of(defect_deg: float) -> Verdict:
+    """What should become of a missing angle.
+
+    >>> verdict_of(-12.0).value
+    'blocks out'
+    """
+    size = abs(defect_deg)
+    return Verdict.FLAT if size < FLAT_DEG else Verdict.BLOCKS if size <= BLOCKS_DEG else Verdict.SHOWS
+
+
+def flat_increases(gauge: Gauge, lines: int) -> float:
+    """Increases a round with which rounds from a point lie flat: on both sides of so many lines, or scattered (0).
+
+    >>> round(flat_increases(Gauge(10, 10 / 0.75), 0), 2), round(flat_increases(Gauge(10, 20), 8), 2)
+    (4.71, 3.31)
+    """
+    ratio = gauge.row_cm / gauge.stitch_cm
+    return ratio * (2 * lines * tan(pi / lines) if lines > 2 else 2 * pi)
+
+
+# -- what is looked for ------------------------------------------------------------------------------------
+
+
+def top_angle_deg(layout: Layout) -> float | None:
+    """The angle at which the edges meet above the first row of a piece that fans out from a tab or a few stitches
+    along its marks; ``None`` for any other."""
+    inner = [wall for wall in layout.walls[1:-1] if wall.marked and wall.born == 0]
+    few = layout.from_tab or layout.rows[0].start <= _FEW_STITCHES
+    if layout.in_round or not inner or not few or not layout.sheet.whole:
+        return None
+    sides = (leans_deg(layout.zones[0], last=False), leans_deg(layout.zones[-1], last=True))
+    edges = [plateaus(side) for side in sides]
+    along = [fold for fold in folds(layout) if layout.walls[fold.wall] in inner]
+    if not all(edges) or not all(fold.plateaus for fold in along):
+        return None
+    leans = [each[0].fold_deg for each in edges]
+    if min(leans) <= 0:
+        return None
+    return sum(leans) + sum(fold.plateaus[0].fold_deg for fold in along)
+
+
+def _top(layout: Layout) -> Iterator[Finding]:
+    angle = top_angle_deg(layout)
+    if angle is None or abs(180 - angle) < 1 or not 90 < angle < 270:
+        return
+    missing = 180 - angle
+    if abs(missing) < FLAT_DEG:
+        says = f"The top edges meet at {angle:.0f}°, nearly straight: it should block out."
+    elif missing > 0:
+        says = f"In this gauge the top edges meet at {angle:.0f}°, not straight: they bend down by {missing:.0f}°."
+    else:
+        says = f"In this gauge the top edges meet at {angle:.0f}°: they stand up by {-missing:.0f}° past straight."
+    yield Finding(Bend.TOP, "top edge", _all_rows(layout), missing, verdict_of(missing), says)
+
+
+def _centre(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
+    """Rounds that begin at a point: the wedges together against the whole turn."""
+    first, last = layout.rows[0].start, layout.rows[-1].end
+    if not layout.in_round or not layout.sheet.whole or meant is Curvature.TUBE or last <= first:
+        return
+    fan = plateaus(scatter_deg(layout))
+    total = sum(fold.plateaus[0].fold_deg for fold in along if fold.plateaus)
+    total += max((plateau.fold_deg for plateau in fan), default=0.0)
+    if total <= 0:
+        return
+    missing = 360 - total
+    lines = sum(abs(fold.plateaus[0].fold_deg) > 1 for fold in along if fold.plateaus)
+    flat = said_number(flat_increases(layout.gauge, lines))
+    made = said_number((last - first) / len(layout.rows))
+    if meant is Curvature.CUPS or first > _FEW_STITCHES:
+        yield Finding(
+            Bend.CENTRE,
+            "the rounds",
+            _all_rows(layout),
+            missing,
+            Verdict.FLAT,
+            f"The rounds open to {total:.0f}° of the 360° of a flat circle.",
+            wished=True,
+        )
+        return
+    rates = f"these rounds gain {made} each, and {flat} would lie flat."
+    if abs(missing) < FLAT_DEG:
+        says = f"The rounds make {total:.0f}°: it should lie flat."
+    elif missing > 0:
+        says = f"The rounds make {total:.0f}°, {missing:.0f}° less than flat: the middle cups; {rates}"
+    else:
+        says = f"The rounds make {total:.0f}°, {-missing:.0f}° more than flat: the edge ruffles; {rates}"
+    yield Finding(Bend.CENTRE, "centre", _all_rows(layout), missing, verdict_of(missing), says)
+
+
+def _corners(layout: Layout) -> Iterator[Finding]:
+    """Four sides of one length, or four round a mark that ends in a point, that make no square."""
+    found: Measures = measure(layout)
+    lengths = [side.length for side in found.sides]
+    if layout.in_round or len(found.corners) != 4 or len(lengths) != 4:
+        return
+    to_a_point = sum(wall.marked for wall in layout.walls) == 1 and layout.rows[-1].end <= _POINT
+    if max(lengths) > 1.06 * min(lengths) and not to_a_point:
+        return
+    angles = sorted(corner.angle for corner in found.corners)
+    off = max(abs(angle - 90) for angle in angles)
+    if off > 1.5:
+        says = f"Its corners are {angles[0]:.0f}° and {angles[-1]:.0f}°: in this gauge it is no square."
+        yield Finding(Bend.CORNERS, "corners", _all_rows(layout), off, verdict_of(off), says)
+
+
+def _changes(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
+    """Where the rate of shaping changes: the lines that change in one row are said together."""
+    rows = len(layout.rows)
+    last = rows - max(_SHORT_END, rows // 12)
+    met: list[tuple[int, float, str, int]] = []
+    for fold in along:
+        ends = [plateau.last for plateau in fold.plateaus[1:]]
+        met += [(row, defect, fold.name, end) for (row, defect), end in zip(fold.changes, ends, strict=True)]
+    for before, after in pairwise(plateaus(scatter_deg(layout))):
+        met.append((after.first, before.fold_deg - after.fold_deg, "all round", after.last))
+    met.sort()
+    while met:
+        row = met[0][0]
+        together = [each for each in met if each[0] <= row + _SAME_ROW]
+        met = met[len(together) :]
+        defect = max((each[1] for each in together), key=abs)
+        if row <= last and abs(defect) >= FLAT_DEG / 2:
+            end = max(each[3] for each in together)
+            yield _change(layout, [each[2] for each in together], (row, end), defect, meant)
+
+
+def _change(layout: Layout, names: list[str], rows: tuple[int, int], defect: float, meant: Curvature) -> Finding:
+    first, last = (row + layout.first_row + 1 for row in rows)
+    noun = "round" if layout.in_round else "row"
+    where = names[0] if len(names) == 1 else f"{len(names)} lines"
+    at = "" if len(names) == 1 else " at each of the lines"
+    wished = meant is Curvature.CUPS and defect > 0
+    verdict = verdict_of(defect)
+    if wished:
+        says = f"From {noun} {first} on it cups by {defect:.0f}°{at}, as it should at the shoulders."
+    else:
+        rate, does = ("less", "cups") if defect > 0 else ("more", "ruffles")
+        then = {
+            Verdict.FLAT: "and should lie flat all the same",
+            Verdict.BLOCKS: "a little and should block out",
+            Verdict.SHOWS: "and that should show",
+        }[verdict]
+        says = f"From {noun} {first} on it gains {rate}: there it {does} by {abs(defect):.0f}°{at} {then}."
+    return Finding(Bend.CHANGE, where, (first, last), defect, verdict, says, wished)
+
+
+def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
+    """Walls whose two sides have other lengths; what the mesh had to stretch."""
+    for fold in along:
+        if fold.uneven >= FINE_STRAIN:
+            verdict = Verdict.BLOCKS if fold.uneven <= BLOCKS_STRAIN else Verdict.SHOWS
+            side = "before" if fold.before_cm > fold.after_cm else "after"
+            says = f"The side {side} '{fold.name}' is {fold.uneven:.0%} longer than the other: it should pull."
+            yield Finding(Bend.PULL, fold.name, _all_rows(layout), 0.0, verdict, says)
+    if layout.strain >= FINE_STRAIN and meant is Curvature.FLAT:
+        verdict = Verdict.BLOCKS if layout.strain <= BLOCKS_STRAIN else Verdict.SHOWS
+        then = "should block out" if verdict is Verdict.BLOCKS else "should distort"
+        says = f"To lie flat its stitches are stretched or pushed by {layout.strain:.0%} on the whole: it {then}."
+        yield Finding(Bend.PULL, "the whole cloth", _all_rows(layout), 0.0, verdict, says)
+
+
+def _slants(layout: Layout) -> Iterator[Finding]:
+    """Eyelets that always lie on the same side of their decreases: real cloth slants, and no count shows it."""
+    sides: Counter[bool] = Counter()
+    for study in layout.studies:
+        for group in study.mixed:
+            holes = [event.stitch is not None and event.stitch.look is Look.HOLE for event in group.events]
+            if len(holes) == 2 and group.change == 0 and sum(holes) == 1:
+                sides[holes[0]] += 1
+    if sum(sides.values()) >= _LEAST_EYELETS and len(sides) == 1:
+        says = (
+            "Every yarn over lies on the same side of its decrease: the cloth should slant a little, which no count "
+            "shows. Turn their order in every other pattern row."
+        )
+        yield Finding(Bend.SLANT, "the eyelets", _all_rows(layout), 0.0, Verdict.BLOCKS, says)
+
+
+def _all_rows(layout: Layout) -> tuple[int, int]:
+    return layout.first_row + 1, layout.first_row + len(layout.rows)
+
+
+def shape_json(layout: Layout | NotLaid) -> dict[str, Any]:
+    """The published form of a cloth's measures and of how it lies."""
+    return {
+        **measure(layout).as_json(),
+        "flatness": [
+            {
+                "where": each.where,
+                "rows": list(each.rows),
+                "defect_deg": round(each.defect_deg, 2),
+                "says": each.says,
+            }
+            for each in flatness(layout)
+        ],
+    }
