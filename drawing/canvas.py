@@ -29,7 +29,7 @@ def to_canvas(page: ChartPage, layout: Layout | None = None, yarns: Mapping[str,
             shared.place(_flat(row.cells)),
             shared.place(_flat(row.columns)),
             shared.place(_flat(below)),
-            [[letter, hue, at, int(inside)] for letter, hue, at, inside in row.marks],
+            [list(mark) for mark in row.marks],
         ]
         for row, below in zip(page.rows, page.below, strict=True)
     ]

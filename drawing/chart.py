@@ -33,7 +33,8 @@ class Entry:
 @dataclass(frozen=True, slots=True)
 class ChartRow:
     """A row from the right-side start: ``cells`` are runs of (entry, times), ``columns`` runs of (first, how many)
-    for the stitches after it, ``marks`` where marks stand then (a letter, a hue, stitches before it, in a stitch)."""
+    for the stitches after it, ``marks`` where marks stand then: a letter, a hue, the stitches to its right, and the
+    edge of a column (or its middle, for a marked stitch) at which its thread runs."""
 
     number: int
     label: str
@@ -44,7 +45,7 @@ class ChartRow:
     end: int
     cells: tuple[tuple[int, int], ...]
     columns: tuple[tuple[int, int], ...]
-    marks: tuple[tuple[str, int, float, bool], ...]
+    marks: tuple[tuple[str, int, float, float], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,6 +86,7 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
     entries = _Entries()
     known: dict[int, tuple[tuple[int, int], ...]] = {}
     rows: list[ChartRow] = []
+    threads = _Threads()
     for at, row in enumerate(worked.rows):
         if id(units[at]) not in known:
             known[id(units[at])] = tuple(entries.runs(units[at]))
@@ -99,7 +101,7 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
                 row.end,
                 known[id(units[at])],
                 runs(places.columns[at]),
-                _marks(row),
+                tuple(threads.marks(row, places.columns[at])),
             )
         )
     return ChartPage(
@@ -166,11 +168,32 @@ def runs(columns: NDArray[np.int64]) -> tuple[tuple[int, int], ...]:
     return tuple((int(columns[start]), end - start) for start, end in zip(starts, ends, strict=True))
 
 
-def _marks(row: WorkedRow) -> tuple[tuple[str, int, float, bool], ...]:
-    needle = row.after
-    flags = letters([mark.name for mark in needle.marks])
-    places = zip(flags, needle.mark_positions, needle.marks, strict=True)
-    return tuple((letter, hue, at, mark.in_stitch) for (letter, hue), at, mark in places)
+class _Threads:
+    """Where marks run: a marker between two stitches that grow apart stays with the one that it was beside."""
+
+    def __init__(self) -> None:
+        self.last: dict[int, float] = {}
+
+    def marks(self, row: WorkedRow, columns: NDArray[np.int64]) -> Iterator[tuple[str, int, float, float]]:
+        """The marks after a row."""
+        needle = row.after
+        flags = letters([mark.name for mark in needle.marks])
+        if len(needle.marks) != len(self.last):
+            self.last = {}
+        for number, ((letter, hue), place) in enumerate(zip(flags, needle.mark_positions, strict=True)):
+            edge = self._edge(number, place, columns)
+            if edge is not None:
+                self.last[number] = edge
+                yield letter, hue, place, edge
+
+    def _edge(self, number: int, place: float, columns: NDArray[np.int64]) -> float | None:
+        at = int(place)
+        if place != at:
+            return float(columns[at]) + 0.5 if at < len(columns) else None
+        edges = [float(columns[at])] if at < len(columns) else []
+        edges += [float(columns[at - 1]) + 1] if 0 < at <= len(columns) else []
+        last = self.last.get(number)
+        return min(edges, key=lambda edge: abs(edge - last) if last is not None else 0, default=None)
 
 
 def _row_frames(worked: WorkedPiece) -> Iterator[Frame]:

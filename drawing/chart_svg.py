@@ -138,11 +138,9 @@ class _Ink:
         if any(True for _ in seen):
             text = svg.text(str(row.number))
             self.texts.append(svg.tag("text", text, x=svg.number(at), y=number, text_anchor=anchor))
-        columns = _spread(row.columns)
-        for _, _, place, _ in row.marks:
-            column = _between(columns, place)
-            if column is not None and self.window.first <= column <= self.window.end:
-                x = self.x(column)
+        for _, _, _, edge in row.marks:
+            if self.window.first <= edge <= self.window.end:
+                x = self.x(edge)
                 self.strokes["thread"].append(svg.path([(x, top), (x, top + CELL)]))
 
     def _cell(self, cell: Cell, sign: Sign, top: float, row: ChartRow) -> None:
@@ -185,16 +183,6 @@ class _Ink:
                 )
                 box = svg.path([(left, top), (right, top), (right, bottom), (left, bottom)], closed=True)
                 self.strokes["frame"].append(box)
-
-
-def _between(columns: list[int], place: float) -> float | None:
-    """The column edge of a mark between two stitches, or the middle of its stitch."""
-    if not columns:
-        return None
-    at = int(place)
-    if place != at:
-        return columns[at] + 0.5 if at < len(columns) else None
-    return columns[at] if at < len(columns) else columns[-1] + 1
 
 
 _TOKEN = re.compile(r"[A-Za-z]|-?[\d.]+")

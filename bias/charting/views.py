@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
+from django.urls import reverse
 from django.views.decorators.http import require_safe
 
 from bias.keeping.models import Piece
-from bias.workbench import Workout, cloth_shown, row_shown
+from bias.workbench import COMPACT, Workout, cloth_shown, row_shown
 from knitting.ledger import as_json
 from knitting.words.tokens import lines_of
 
@@ -17,9 +18,7 @@ def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The whole page, at the row asked for or at the first."""
     owned = Piece.objects.one_of(request.user, piece_id)
     found = owned.workout
-    asked = request.GET.get("row", "1")
-    row = int(asked) if asked.isascii() and asked.isdigit() and len(asked) < 7 else 1
-    row = min(max(row, 1), max(len(found.worked.rows), 1))
+    row = min(max(_row_asked(request), 1), max(len(found.worked.rows), 1))
     about = {"piece": owned, "workout": found, "fold_view": "fold", "lines": _lines(found)}
     shown = {**row_shown(found, row), **cloth_shown(found, row)}
     return render(request, "charting/piece.html", {**about, **shown})
@@ -46,6 +45,47 @@ def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
 
 
 @require_safe
+def chart(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The chart of a piece, stitch by stitch."""
+    owned = Piece.objects.one_of(request.user, piece_id)
+    about = {"piece": owned, "workout": owned.workout, "chart_row": _row_asked(request)}
+    about |= {
+        "chart_url": reverse("chart-json", args=[owned.pk]),
+        "chart_svg_url": reverse("chart-svg", args=[owned.pk]),
+    }
+    return render(request, "charting/chart.html", about)
+
+
+@require_safe
+def chart_json(request: HttpRequest, piece_id: int) -> JsonResponse:
+    """The chart for the canvas."""
+    return JsonResponse(Piece.objects.one_of(request.user, piece_id).workout.chart_data, json_dumps_params=COMPACT)
+
+
+@require_safe
+def chart_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The chart as a drawing of its own."""
+    owned = Piece.objects.one_of(request.user, piece_id)
+    return drawing(owned, owned.workout.chart_alone(), "chart")
+
+
+@require_safe
+def cloth_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The cloth as a drawing of its own."""
+    owned = Piece.objects.one_of(request.user, piece_id)
+    return drawing(owned, owned.workout.cloth_alone(), "cloth")
+
+
+def drawing(owned: Piece, svg: str, name: str) -> HttpResponse:
+    """A drawing for download; nothing is drawn of nothing."""
+    if not svg:
+        raise Http404("There is nothing to draw.")
+    answer = HttpResponse(svg, content_type="image/svg+xml; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="{name}-{owned.pk}.svg"'
+    return answer
+
+
+@require_safe
 def rows_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The counts of every row in the published form, for download."""
     owned = Piece.objects.one_of(request.user, piece_id)
@@ -61,6 +101,11 @@ def words_txt(request: HttpRequest, piece_id: int) -> HttpResponse:
     answer = HttpResponse(owned.words, content_type="text/plain; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="piece-{owned.pk}.txt"'
     return answer
+
+
+def _row_asked(request: HttpRequest) -> int:
+    asked = request.GET.get("row", "1")
+    return int(asked) if asked.isascii() and asked.isdigit() and len(asked) < 7 else 1
 
 
 def _lines(found: Workout) -> list[tuple[str, int]]:

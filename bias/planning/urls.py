@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from bias.planning import sizing, views
+from bias.planning import chart, sizing, views
 
 urlpatterns = [
     path("begin/", views.begin, name="begin"),
@@ -17,5 +17,10 @@ urlpatterns = [
     path("pieces/<int:piece_id>/plan/read/", views.from_words, name="from-words"),
     path("pieces/<int:piece_id>/plan/trial/", views.make_trial, name="trial"),
     path("pieces/<int:piece_id>/plan.json", views.plan_json, name="plan-json"),
+    path("pieces/<int:piece_id>/plan/chart/", chart.chart, name="plan-chart"),
+    path("pieces/<int:piece_id>/plan/chart/stitch/", chart.stitch, name="plan-chart-stitch"),
+    path("pieces/<int:piece_id>/plan/chart/change/", chart.change_chart, name="plan-chart-change"),
+    path("pieces/<int:piece_id>/plan/chart.json", chart.chart_json, name="plan-chart-json"),
+    path("pieces/<int:piece_id>/plan/chart.svg", chart.chart_svg, name="plan-chart-svg"),
     path("pieces/<int:piece_id>/size/", sizing.size, name="size"),
 ]

@@ -26,7 +26,7 @@ from knitting.plan.reshaping import bare_parts
 from knitting.plan.trial import trial
 
 _LONGEST_FILE = 200_000
-_ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."
+ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."
 
 
 @require_safe
@@ -69,7 +69,7 @@ def plan(request: HttpRequest, piece_id: int) -> HttpResponse:
     stands = standing(piece)
     if not stands.plan:
         return render(request, "planning/read.html", {"piece": piece, "found": plan_of_words(piece.words)})
-    about = {"page_name": secrets.token_hex(8), **desk(piece, stands, _number(request, "row", 1))}
+    about = {"page_name": secrets.token_hex(8), **desk(piece, stands, number(request, "row", 1))}
     return render(request, "planning/plan.html", about)
 
 
@@ -80,11 +80,11 @@ def change(request: HttpRequest, piece_id: int) -> HttpResponse:
     stands = standing(piece)
     if not stands.plan:
         return redirect("plan", piece.pk)
-    page, row, said = request.POST.get("page_name", "")[:40], _number(request, "row", 1), list[str]()
+    page, row, said = request.POST.get("page_name", "")[:40], number(request, "row", 1), list[str]()
     do = request.POST.get("do", "")
-    seen = _number(request, "seen", -1)
+    seen = number(request, "seen", -1)
     if seen != stands.changes and (page != stands.page or do):
-        said.append(_ELSEWHERE)
+        said.append(ELSEWHERE)
     else:
         said += _changed(request, piece, stands, do, page)
     stands = standing(piece)
@@ -103,18 +103,26 @@ def _changed(request: HttpRequest, piece: Piece, stands: Standing, do: str, page
         actions.change(piece, plan_text(other), page)
     if not do or refused:
         return refused
+    said = list[str]()
+    if stepped(piece, do, page, said):
+        return said
+    if typed and do.startswith(("mend:", "straighten:")):
+        return ["The plan was changed by what you typed: look at it again before it is mended."]
+    return _done(piece, planned(standing(piece).plan).course, do, page)
+
+
+def stepped(piece: Piece, do: str, page: str, said: list[str]) -> bool:
+    """Take a step back or on, save, or give the sketch up, if that was pressed; what is to be said is added."""
     if do in ("undo", "redo"):
         actions.step(piece, -1 if do == "undo" else 1, page)
     elif do in ("save", "save-over"):
         saved = actions.save(piece, piece.current.number if do == "save-over" else None)
-        return [_overtaken(saved)] if isinstance(saved, Overtaken) else []
+        said += [_overtaken(saved)] if isinstance(saved, Overtaken) else []
     elif do == "drop":
         actions.drop(piece)
-    elif typed and do.startswith(("mend:", "straighten:")):
-        return ["The plan was changed by what you typed: look at it again before it is mended."]
     else:
-        return _done(piece, planned(standing(piece).plan).course, do, page)
-    return []
+        return False
+    return True
 
 
 def _done(piece: Piece, course: Course, do: str, page: str) -> list[str]:
@@ -235,6 +243,6 @@ def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
     }
 
 
-def _number(request: HttpRequest, key: str, otherwise: int) -> int:
+def number(request: HttpRequest, key: str, otherwise: int) -> int:
     value = (request.POST if request.method == "POST" else request.GET).get(key, "")
     return int(value) if value.isascii() and value.isdigit() and len(value) < 9 else otherwise

@@ -2,7 +2,7 @@
 
 from bias.workbench.plans import Planned, plan_of_words, planned
 from bias.workbench.shown import cloth_shown, row_shown
-from bias.workbench.workouts import Workout, dialects, digest, recent, words_of_json, workout
+from bias.workbench.workouts import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
 from drawing.cloth import ClothPage
 from drawing.strip import StripPart
 from knitting.cloth import Layout, Measures
@@ -12,6 +12,7 @@ from knitting.needle.folds import Fold
 from knitting.needle.worked import WorkedRow
 
 __all__ = [
+    "COMPACT",
     "ClothPage",
     "Exchanged",
     "Fold",

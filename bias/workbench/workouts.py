@@ -9,6 +9,10 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Any
 
+from drawing import inks
+from drawing.canvas import to_canvas
+from drawing.chart import ChartPage, lay_out_chart
+from drawing.chart_svg import chart_svg
 from drawing.cloth import ClothPage, lay_out
 from drawing.cloth_svg import to_svg
 from drawing.silhouette import silhouette
@@ -31,6 +35,10 @@ from knitting.words.writer import write
 
 KEPT = 48
 """How many results a process remembers."""
+MOST_DRAWN = 40_000
+"""Stitches up to which a chart is drawn as one SVG; larger ones are printed in pages."""
+COMPACT = {"separators": (",", ":"), "ensure_ascii": False}
+"""How data for the page is written."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -139,6 +147,30 @@ class Workout:
     def not_laid(self) -> str:
         """Why there is no drawing, or nothing."""
         return self.layout.reason if isinstance(self.layout, NotLaid) else ""
+
+    @property
+    def laid(self) -> bool:
+        """Whether the cloth could be laid out."""
+        return isinstance(self.layout, Layout)
+
+    @cached_property
+    def chart(self) -> ChartPage:
+        """Every stitch of every row in its column."""
+        return lay_out_chart(self.worked)
+
+    @cached_property
+    def chart_data(self) -> dict[str, Any]:
+        """The chart for the canvas."""
+        yarns = {colour: self.yarn(colour) for colour in self.chart.colours}
+        return to_canvas(self.chart, self.layout if isinstance(self.layout, Layout) else None, yarns)
+
+    def chart_alone(self) -> str:
+        """The chart as an SVG that stands alone, or nothing; refused where it has more cells than a drawing can."""
+        return chart_svg(self.chart, style=inks.CHART) if 0 < self.chart.stitches <= MOST_DRAWN else ""
+
+    def cloth_alone(self) -> str:
+        """The cloth as an SVG that stands alone, or nothing."""
+        return to_svg(self.page, style=inks.CLOTH, size="24cm") if self.page else ""
 
     def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
         """The cloth as SVG, or nothing."""

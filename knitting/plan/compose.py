@@ -22,7 +22,7 @@ from knitting.rows import (
 )
 from knitting.rows.grouping import in_groups
 from knitting.rows.lists import merged
-from knitting.stitches import KNIT, PURL, STITCHES
+from knitting.stitches import KNIT, PURL, STITCHES, Leaning
 
 _KNITTED_ON = {"garter": (KNIT, KNIT), "stockinette": (KNIT, PURL), "reverse_stockinette": (PURL, KNIT)}
 """How a plain fabric is worked on right-side and on wrong-side rows."""
@@ -38,6 +38,8 @@ class Placed:
     work: LineWork
     steps: Steps
     away: int
+    leaning: Leaning = Leaning.AWAY
+    own: Steps = ()
 
     @property
     def gains(self) -> int:
@@ -75,7 +77,11 @@ def shaped(split: Split, shapings: Sequence[Shaping], side: Side) -> Shaped:
         for spot in found:
             work = work_of(shaping.work, shaping.steps, spot.line >= 0)
             assert work is not None, "works are checked before"
-            placed.append(Placed(spot, work, _steps(split, spot, work, shaping, side), shaping.away))
+            placed.append(
+                Placed(
+                    spot, work, _steps(split, spot, work, shaping, side), shaping.away, shaping.leaning, shaping.steps
+                )
+            )
     needs, gains = [0] * len(split.parts), [0] * len(split.parts)
     for each in placed:
         if each.spot.line >= 0:

@@ -1,0 +1,287 @@
+// The chart's page: fetches the chart, moves over it by mouse, touch and keys, and says what a stitch is.
+document.addEventListener("DOMContentLoaded", () => {
+  for (const box of document.querySelectorAll(".chart-box")) new ChartPage(box).load();
+});
+
+const NEAR = 22;
+
+class ChartPage {
+  constructor(box) {
+    this.box = box;
+    this.canvas = box.querySelector("canvas");
+    this.pointers = new Map();
+    this.waiting = false;
+  }
+
+  async load() {
+    const answer = await fetch(this.box.dataset.url).catch(() => null);
+    if (!answer?.ok) {
+      this.say("The chart could not be fetched. Load the page again when the network is back.");
+      return;
+    }
+    this.open(await answer.json());
+    this.listen();
+  }
+
+  open(data) {
+    this.model = new ChartModel(data);
+    const before = this.drawing;
+    this.drawing = new ChartDrawing(this.canvas, this.model);
+    this.drawing.asWorked = before?.asWorked ?? false;
+    this.drawing.setSlant(before?.slant ?? false);
+    this.drawing.size();
+    if (before) Object.assign(this.drawing, { scale: before.scale, left: before.left, top: before.top });
+    else this.drawing.fit();
+    this.key();
+    const row = this.model.rows[Math.min(Number(this.box.dataset.row) || 1, this.model.rows.length) - 1];
+    if (row && this.model.cells(row).length) this.choose(this.model.cells(row)[0], false);
+    this.paint();
+    this.box.dataset.ready = String(Number(this.box.dataset.ready ?? 0) + 1);
+  }
+
+  // The chart as it is now, seen from where one was, at the same stitch.
+  async again() {
+    const answer = await fetch(this.box.dataset.url).catch(() => null);
+    if (!answer?.ok) return this.say("The changed chart could not be fetched: load the page again.");
+    const before = this.drawing.focus;
+    this.open(await answer.json());
+    const row = this.model.rows[(before?.row.number ?? 1) - 1];
+    const same = row && (this.model.cells(row).find((cell) => cell.old === before.old && cell.now === before.now) ?? nearest(this.model.cells(row), before.column));
+    if (same) this.choose(same, false);
+    document.getElementById("by-hand")?.querySelector("[name=do]:not(:disabled)")?.focus({ preventScroll: true });
+  }
+
+  paint() {
+    if (this.waiting) return;
+    this.waiting = true;
+    requestAnimationFrame(() => {
+      this.waiting = false;
+      this.drawing.draw();
+    });
+  }
+
+  say(words) { this.box.querySelector("[data-chart-said]").textContent = words; }
+
+  listen() {
+    const canvas = this.canvas;
+    canvas.addEventListener("wheel", (event) => this.wheel(event), { passive: false });
+    canvas.addEventListener("pointerdown", (event) => this.down(event));
+    canvas.addEventListener("pointermove", (event) => this.moved(event));
+    for (const name of ["pointerup", "pointercancel"]) canvas.addEventListener(name, (event) => this.up(event));
+    canvas.addEventListener("pointerleave", () => this.hover(null));
+    canvas.addEventListener("keydown", (event) => this.keyed(event));
+    this.box.addEventListener("click", (event) => this.pressed(event));
+    new ResizeObserver(() => { this.drawing.size(); this.paint(); }).observe(canvas);
+    new MutationObserver(() => { this.drawing.ink(); this.paint(); }).observe(document.documentElement, { attributeFilter: ["class"] });
+    document.addEventListener("chart-stale", () => this.again());
+  }
+
+  place(event) {
+    const box = this.canvas.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  }
+
+  wheel(event) {
+    event.preventDefault();
+    const [x, y] = this.place(event);
+    if (event.shiftKey) this.drawing.move(-event.deltaY - event.deltaX, 0);
+    else this.drawing.zoom(Math.exp(-event.deltaY / 400), x, y);
+    this.paint();
+  }
+
+  down(event) {
+    this.canvas.setPointerCapture?.(event.pointerId);
+    this.pointers.set(event.pointerId, this.place(event));
+    this.dragged = false;
+    this.canvas.focus({ preventScroll: true });
+  }
+
+  moved(event) {
+    const before = this.pointers.get(event.pointerId), now = this.place(event);
+    if (!before) return this.hover(this.drawing.at(...now));
+    const others = [...this.pointers].filter(([id]) => id !== event.pointerId).map(([, at]) => at);
+    if (others.length) {
+      const far = (a) => Math.hypot(a[0] - others[0][0], a[1] - others[0][1]) || 1;
+      this.drawing.zoom(far(now) / far(before), others[0][0], others[0][1]);
+    } else this.drawing.move(now[0] - before[0], now[1] - before[1]);
+    this.dragged ||= Math.hypot(now[0] - before[0], now[1] - before[1]) > 2;
+    this.pointers.set(event.pointerId, now);
+    this.paint();
+  }
+
+  up(event) {
+    const at = this.pointers.get(event.pointerId);
+    this.pointers.delete(event.pointerId);
+    if (!at || this.dragged) return;
+    const cell = this.drawing.at(...at);
+    if (cell) this.choose(cell, false);
+    this.paint();
+  }
+
+  hover(cell) {
+    if (cell === this.over) return;
+    this.over = cell;
+    this.canvas.title = cell ? `${cell.entry.spoken}, row ${cell.row.number}` : "";
+  }
+
+  // The chosen stitch: its wale is lit, and it is told in words.
+  choose(cell, show = true) {
+    this.drawing.focus = cell;
+    this.drawing.lit = this.model.wale(cell);
+    this.box.dataset.row = cell.row.number;
+    const told = this.model.explain(cell);
+    const fill = (name, words) => { this.box.querySelector(`[data-chart-${name}]`).textContent = words; };
+    fill("name", told.name);
+    fill("where", told.where);
+    fill("under", told.under);
+    fill("over", told.over);
+    fill("row-words", this.model.said(cell.row));
+    this.say(`${told.name}. ${told.where}; ${told.under}; ${told.over}.`);
+    this.sign(this.box.querySelector("[data-chart-sign]"), this.model.sign(cell, this.drawing.asWorked));
+    this.box.dispatchEvent(new CustomEvent("chart-stitch", { bubbles: true, detail: { row: cell.row.number, stitch: cell.old, between: this.between(cell) } }));
+    if (show) this.drawing.show(cell);
+    this.paint();
+  }
+
+  // How many others that use no stitch stand to the right of one, in the same place; -1 for a cell that uses some.
+  between(cell) {
+    if (cell.entry.uses) return -1;
+    const cells = this.model.cells(cell.row), at = cells.indexOf(cell);
+    let before = 0;
+    while (cells[at - 1 - before] && cells[at - 1 - before].entry.uses === 0 && cells[at - 1 - before].old === cell.old) before++;
+    return before;
+  }
+
+  keyed(event) {
+    if (event.altKey || event.ctrlKey || event.metaKey) return;
+    const cell = this.drawing.focus;
+    const d = this.drawing, middle = [d.width / 2, d.height / 2];
+    const moves = {
+      ArrowLeft: () => this.beside(cell, 1), ArrowRight: () => this.beside(cell, -1),
+      ArrowUp: () => this.along(cell, 1), ArrowDown: () => this.along(cell, -1),
+      PageUp: () => this.along(cell, 10), PageDown: () => this.along(cell, -10),
+      Home: () => this.model.cells(cell.row)[0], End: () => this.model.cells(cell.row).at(-1),
+    };
+    const views = { "+": () => d.zoom(1.25, ...middle), "=": () => d.zoom(1.25, ...middle), "-": () => d.zoom(0.8, ...middle), "0": () => d.fit() };
+    if (event.key in moves && cell) {
+      const next = moves[event.key]();
+      if (next) this.choose(next);
+    } else if (event.key in views) views[event.key]();
+    else if (event.key === "Enter") this.box.dispatchEvent(new CustomEvent("chart-enter", { bubbles: true }));
+    else return;
+    event.preventDefault();
+    this.paint();
+  }
+
+  beside(cell, by) {
+    const cells = this.model.cells(cell.row);
+    return cells[cells.indexOf(cell) + by];
+  }
+
+  // Up and down a wale; where it ends the nearest stitch of the next row.
+  along(cell, by) {
+    let at = cell;
+    for (let n = 0; n < Math.abs(by) && at; n++) {
+      const ways = by > 0 ? this.model.into(at) : this.model.from(at);
+      const row = this.model.rows[at.row.number - 1 + Math.sign(by)];
+      if (!row || !this.model.cells(row).length) break;
+      at = ways[(ways.length - 1) >> 1] ?? nearest(this.model.cells(row), at.column);
+    }
+    return at;
+  }
+
+  pressed(event) {
+    const what = event.target.closest("[data-chart-do]")?.dataset.chartDo;
+    const d = this.drawing, middle = [d.width / 2, d.height / 2];
+    const deeds = {
+      nearer: () => d.zoom(1.5, ...middle),
+      further: () => d.zoom(1 / 1.5, ...middle),
+      whole: () => d.fit(),
+      read: () => this.near(),
+      straight: () => this.slant(false),
+      slant: () => this.slant(true),
+      right: () => this.asWorked(false),
+      worked: () => this.asWorked(true),
+      png: () => this.save(),
+    };
+    if (!(what in deeds)) return;
+    deeds[what]();
+    this.paint();
+  }
+
+  // Near enough to read the signs, at the chosen stitch.
+  near() {
+    const d = this.drawing;
+    if (d.scale < NEAR) d.zoom(NEAR / d.scale, d.width / 2, d.height / 2);
+    if (!d.focus) return;
+    const [x, y] = d.middle(d.focus);
+    d.move(d.width / 2 - x, d.height / 2 - y);
+  }
+
+  slant(on) {
+    this.drawing.setSlant(on);
+    this.drawing.fit();
+    this.on("straight", !on);
+    this.on("slant", on);
+  }
+
+  asWorked(on) {
+    this.drawing.asWorked = on;
+    this.on("right", !on);
+    this.on("worked", on);
+    this.key();
+    if (this.drawing.focus) this.choose(this.drawing.focus, false);
+  }
+
+  on(what, on) { this.box.querySelector(`[data-chart-do="${what}"]`).setAttribute("aria-pressed", String(on)); }
+
+  save() {
+    this.drawing.draw();
+    this.canvas.toBlob((picture) => {
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(picture);
+      link.download = `${this.model.title}.png`;
+      link.click();
+      URL.revokeObjectURL(link.href);
+    });
+  }
+
+  // The signs in use, each with its name.
+  key() {
+    const list = this.box.querySelector("[data-chart-key]");
+    const seen = new Set();
+    list.replaceChildren();
+    for (const entry of this.model.entries) {
+      const ways = this.drawing.asWorked ? [[0, ""]] : [[0, ""], [1, " on a wrong-side row"]];
+      const worked = ways.filter(([side]) => this.model.rows.some((row) => this.model.wrong(row) === side && usesEntry(row, this.model.entries.indexOf(entry))));
+      for (const [side, where] of this.drawing.asWorked ? ways : worked) {
+        const name = entry.spoken + (entry.signs[0] === entry.signs[1] ? "" : where);
+        if (seen.has(name)) continue;
+        seen.add(name);
+        const item = document.createElement("li");
+        const picture = document.createElementNS("http://www.w3.org/2000/svg", "svg");
+        item.append(picture, name);
+        list.append(item);
+        this.sign(picture, entry.signs[side]);
+        picture.setAttribute("class", `tone-${entry.tones[side]}`);
+      }
+    }
+  }
+
+  sign(picture, path) {
+    picture.setAttribute("viewBox", "0 0 100 100");
+    picture.setAttribute("aria-hidden", "true");
+    const line = document.createElementNS("http://www.w3.org/2000/svg", "path");
+    line.setAttribute("d", path);
+    picture.replaceChildren(line);
+  }
+}
+
+function usesEntry(row, number) {
+  for (let i = 0; i < row.runs.length; i += 2) if (row.runs[i] === number) return true;
+  return false;
+}
+
+function nearest(cells, column) {
+  return cells.reduce((best, cell) => (Math.abs(cell.column - column) < Math.abs(best.column - column) ? cell : best), cells[0]);
+}
