@@ -53,6 +53,7 @@ INSTALLED_APPS = [
     "bias.writing",
     "bias.charting",
     "bias.making",
+    "bias.printing",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

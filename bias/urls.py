@@ -9,6 +9,7 @@ urlpatterns = [
     path("", include("bias.writing.urls")),
     path("", include("bias.charting.urls")),
     path("", include("bias.making.urls")),
+    path("", include("bias.printing.urls")),
     path("sign-in/", LoginView.as_view(template_name="joining/sign_in.html"), name="sign-in"),
     path("sign-out/", LogoutView.as_view(), name="sign-out"),
 ]

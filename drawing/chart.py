@@ -73,6 +73,18 @@ class ChartPage:
     frames: tuple[Frame, ...]
     colours: tuple[str, ...]
 
+    def key(self, as_worked: bool = False) -> tuple[tuple[str, Sign], ...]:
+        """The signs in use, each with what it stands for."""
+        found: dict[tuple[str, Sign], None] = {}
+        for row in self.rows:
+            on_wrong = row.side is Side.WS and not as_worked
+            for number, _ in row.cells:
+                entry = self.entries[number]
+                differs = on_wrong and entry.on_ws != entry.on_rs
+                words = f"{entry.spoken} on a wrong-side row" if differs else entry.spoken
+                found[(words, entry.on_ws if on_wrong else entry.on_rs)] = None
+        return tuple(found)
+
     @property
     def stitches(self) -> int:
         """Stitches after every row, added up."""

@@ -175,7 +175,7 @@ class _Ink:
                     transform=turn,
                     text_anchor="middle",
                 )
-                self.texts += [label] if bottom - top > 3 * CELL else []
+                self.texts.append(label)
             elif frame.columns[0] < self.window.end and frame.columns[1] > self.window.first:
                 left, right = (
                     self.x(min(frame.columns[1], self.window.end)),

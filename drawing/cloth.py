@@ -91,7 +91,7 @@ class ClothPage:
     def needle(self, row: int) -> tuple[Line, ...]:
         """Where the needle lies after ``row`` rows of the layout: a line for each stretch of live stitches."""
         alive = self.alive[max(row - 1, 0)]
-        return tuple(rounded(self.places[row, lines]) for lines in stretches(self.columns, alive))
+        return tuple(rounded(self.places[row, lines]) for lines in stretches(self.columns, alive, self.places[row]))
 
     def worked(self, rows: int) -> tuple[Line, ...]:
         """The cloth that there is after so many rows, as closed shapes."""
@@ -104,11 +104,11 @@ def rounded(places: Points) -> Line:
     return tuple((round(at.real, 1), round(at.imag, 1)) for at in places.tolist())
 
 
-def stretches(columns: Sequence[tuple[int, int]], alive: NDArray[np.bool_]) -> Iterator[list[int]]:
-    """The lines of each stretch of cloth without a gap."""
+def stretches(columns: Sequence[tuple[int, int]], alive: NDArray[np.bool_], row: Points) -> Iterator[list[int]]:
+    """The lines of each stretch of cloth without a gap; two lines in one place are the sides of a closed slit."""
     lines: list[int] = []
     for (left, right), worked in zip(columns, alive.tolist(), strict=True):
-        if lines and (not worked or lines[-1] != left):
+        if lines and (not worked or abs(row[lines[-1]] - row[left]) > _STRAIGHT):
             yield lines
             lines = []
         if worked:
@@ -183,7 +183,7 @@ def _rows(layout: Layout, places: Points, row_high: float) -> tuple[tuple[Line, 
 def _row_lines(layout: Layout, places: Points, rows: Sequence[int]) -> tuple[Line, ...]:
     found: list[Line] = []
     for row in rows:
-        for lines in stretches(layout.columns, layout.alive[row]):
+        for lines in stretches(layout.columns, layout.alive[row], places[row]):
             line = places[row, lines]
             found.append(rounded(line[bends(line, _STRAIGHT)]))
     return tuple(found)
@@ -241,7 +241,7 @@ def _shapes(
     cuts = [first, *changes.tolist(), last]
     for begin, end in pairwise(cuts):
         if begin < end:
-            for lines in stretches(columns, alive[begin]):
+            for lines in stretches(columns, alive[begin], places[end]):
                 left, right = places[begin : end + 1, lines[0]], places[begin : end + 1, lines[-1]]
                 yield np.concatenate([left, places[end, lines], right[::-1], places[begin, lines[::-1]]])
 

@@ -20,5 +20,5 @@ CHART = (
     ".tone-none{fill:#e9e5da}.chart-grid{fill:none;stroke:#b9b09a;stroke-width:.6}"
     ".chart-sign{fill:none;stroke:#1c2333;stroke-width:1.3;stroke-linecap:round;stroke-linejoin:round}"
     ".chart-thread{fill:none;stroke:#0b6b63;stroke-width:2.4;stroke-opacity:.55}.chart-frame{fill:none;stroke:#1c2333;stroke-width:1.8}"
-    ".yarn-0{fill:#c9d6e0}.yarn-1{fill:#e6dcc0}.yarn-2{fill:#e3c9c1}.yarn-3{fill:#d2dbc9}"
+    ".tone-yarn-0{fill:#c9d6e0}.tone-yarn-1{fill:#e6dcc0}.tone-yarn-2{fill:#e3c9c1}.tone-yarn-3{fill:#d2dbc9}"
 )

@@ -8,6 +8,7 @@ document.addEventListener("alpine:init", () => {
     first: 0,
     lineStep: 1,
     lines: [],
+    zones: [],
     held: false,
     part: 0,
     timer: 0,
@@ -17,6 +18,7 @@ document.addEventListener("alpine:init", () => {
       [this.row, this.rows, this.first, this.lineStep] = [Number(row), Number(rows), Number(first), Number(step)];
       const data = document.getElementById("needles");
       this.lines = data ? JSON.parse(data.textContent) : [];
+      this.zones = JSON.parse(document.getElementById("zones")?.textContent ?? "[]");
       this.points = this.lines.map((line) => [...line.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])]));
       this.$el.addEventListener("htmx:afterSwap", () => this.show(false));
       this.show(true);
@@ -52,6 +54,7 @@ document.addEventListener("alpine:init", () => {
     },
 
     grab(event) {
+      if (event.button || clothView.hands.size > 1) return;
       this.held = true;
       this.$refs.cloth.setPointerCapture?.(event.pointerId);
       this.nearest(event);
@@ -69,7 +72,7 @@ document.addEventListener("alpine:init", () => {
       this.points.forEach((line, at) => {
         for (let i = 1; i < line.length - 2; i++) {
           const far = distance(place, line[i], line[i + 1]);
-          if (far < least) [least, best, this.part] = [far, at, i - 1];
+          if (far < least) [least, best, this.part] = [far, at, this.zones[i - 1] ?? i - 1];
         }
       });
       this.to(best * this.lineStep + this.first);

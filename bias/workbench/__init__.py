@@ -3,6 +3,8 @@
 from bias.workbench.plans import Planned, plan_of_words, planned
 from bias.workbench.shown import cloth_shown, row_shown
 from bias.workbench.workouts import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
+from drawing.chart_svg import CELL, Window
+from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
 from drawing.strip import StripPart
 from knitting.cloth import Layout, Measures
@@ -12,6 +14,7 @@ from knitting.needle.folds import Fold
 from knitting.needle.worked import WorkedRow
 
 __all__ = [
+    "CELL",
     "COMPACT",
     "ClothPage",
     "Exchanged",
@@ -22,8 +25,10 @@ __all__ = [
     "NotRead",
     "Planned",
     "StripPart",
+    "Window",
     "WorkedRow",
     "Workout",
+    "chart_windows",
     "cloth_shown",
     "dialects",
     "digest",

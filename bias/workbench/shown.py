@@ -41,5 +41,6 @@ def cloth_shown(found: Workout, number: int) -> dict[str, Any]:
         "svg": found.cloth_svg(number),
         "needles": [needle_path(page.needle(at)) for at in range(0, page.boundaries, step)],
         "needle_step": step,
+        "zones": found.column_zones,
         "first_row": page.first_row,
     }

@@ -12,7 +12,7 @@ from typing import Any
 from drawing import inks
 from drawing.canvas import to_canvas
 from drawing.chart import ChartPage, lay_out_chart
-from drawing.chart_svg import chart_svg
+from drawing.chart_svg import Window, chart_svg
 from drawing.cloth import ClothPage, lay_out
 from drawing.cloth_svg import to_svg
 from drawing.silhouette import silhouette
@@ -22,7 +22,7 @@ from knitting.doubts import Doubt, doubts
 from knitting.fair_copy import fair_copy
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.hand import Exchanged, Habits, exchange
-from knitting.measures import Gauge, said_area
+from knitting.measures import Gauge, said_area, said_cm
 from knitting.needle.folds import Fold, folds
 from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece, WorkedRow
@@ -164,13 +164,30 @@ class Workout:
         yarns = {colour: self.yarn(colour) for colour in self.chart.colours}
         return to_canvas(self.chart, self.layout if isinstance(self.layout, Layout) else None, yarns)
 
+    @property
+    def column_zones(self) -> list[int]:
+        """For each stretch between two lines of the cloth, which part between walls it belongs to."""
+        if not isinstance(self.layout, Layout):
+            return []
+        walls = self.layout.wall_lines
+        return [sum(line <= left for line in walls[1:-1]) for left, _ in self.layout.columns]
+
     def chart_alone(self) -> str:
         """The chart as an SVG that stands alone, or nothing; refused where it has more cells than a drawing can."""
         return chart_svg(self.chart, style=inks.CHART) if 0 < self.chart.stitches <= MOST_DRAWN else ""
 
-    def cloth_alone(self) -> str:
-        """The cloth as an SVG that stands alone, or nothing."""
-        return to_svg(self.page, style=inks.CLOTH, size="24cm") if self.page else ""
+    def chart_window(self, window: Window, as_worked: bool) -> str:
+        """A window of the chart as an SVG that stands alone."""
+        return chart_svg(self.chart, window, as_worked, style=inks.CHART)
+
+    @property
+    def said_marks(self) -> list[tuple[str, str]]:
+        """The marks with the lengths of their lines, as they are said."""
+        return [(name, said_cm(length)) for name, length in self.measures.marks_cm.items()]
+
+    def cloth_alone(self, size: str = "24cm") -> str:
+        """The cloth as an SVG that stands alone, so wide, or nothing."""
+        return to_svg(self.page, style=inks.CLOTH, size=size) if self.page else ""
 
     def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
         """The cloth as SVG, or nothing."""

@@ -1,0 +1,61 @@
+"""Every change to a print, one small function each."""
+
+from __future__ import annotations
+
+from time import monotonic
+
+from django.db import IntegrityError, transaction
+
+from bias.keeping.models import Piece
+from bias.printing.models import PrintedPart, Printing
+from bias.printing.parts import Choices, parts
+from bias.printing.press import bound, pressed, ready
+
+_LONGEST_STEP_S = 0.6
+_MOST_KEPT = 3
+
+
+@transaction.atomic
+def ask(piece: Piece, choices: Choices) -> Printing | None:
+    """A print of a piece as it stands; one that was asked for before goes on. ``None`` where there is nothing in it."""
+    revision = piece.current
+    found = Printing.objects.filter(revision=revision, choices=choices.as_json()).order_by("-pk").first()
+    if found is not None:
+        return found
+    wanted = len(parts(revision.workout, choices))
+    if not wanted:
+        return None
+    made = Printing.objects.create(revision=revision, choices=choices.as_json(), parts_in_all=wanted)
+    older = Printing.objects.filter(revision__piece=piece).order_by("-pk").values_list("pk", flat=True)[_MOST_KEPT:]
+    Printing.objects.filter(pk__in=list(older)).delete()
+    return made
+
+
+def go_on(printing: Printing) -> int:
+    """Make the next parts for about half a second, and bind the whole after the last; how many are done then.
+
+    A part that another tab made meanwhile is left as it is.
+    """
+    begun = monotonic()
+    workout, choices = printing.revision.workout, Choices(**printing.choices)
+    wanted = parts(workout, choices)
+    done = printing.parts.count()
+    while done < len(wanted) and ready() and (monotonic() - begun < _LONGEST_STEP_S):
+        pdf = pressed(workout, choices, wanted[done])
+        try:
+            with transaction.atomic():
+                PrintedPart.objects.create(printing=printing, number=done, pdf=pdf)
+        except IntegrityError:
+            pass
+        done = printing.parts.count()
+    if done >= len(wanted) and printing.whole is None and monotonic() - begun < _LONGEST_STEP_S:
+        _bind(printing, workout.title)
+    return done
+
+
+def _bind(printing: Printing, title: str) -> None:
+    whole = bound((bytes(part.pdf) for part in printing.parts.all()), title)
+    with transaction.atomic():
+        printing.whole = whole
+        printing.save(update_fields=["whole"])
+        printing.parts.all().delete()

@@ -1,0 +1,99 @@
+"""Choosing what to print, watching it being made, taking the file."""
+
+from __future__ import annotations
+
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
+
+from bias.keeping.models import Piece
+from bias.printing import actions
+from bias.printing.models import Printing
+from bias.printing.parts import MM_PER_CELL, MOST_CHART_PAGES, PAPERS, Choices, chart_pages
+from bias.printing.press import NoPress
+from bias.workbench import dialects
+
+
+@require_http_methods(["GET", "POST"])
+def choose(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """What is printed of a piece; pressing begins the print."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    found = piece.workout
+    if request.method == "GET":
+        return _page(request, piece, Choices(dialect=found.reading.dialect.code))
+    choices = _asked(request)
+    pages = len(chart_pages(found, choices)) if choices.chart and found.worked.rows else 0
+    if pages > MOST_CHART_PAGES:
+        why = (
+            f"The chart would fill {pages} pages; {MOST_CHART_PAGES} is the most. Choose smaller cells or leave it out."
+        )
+        return _page(request, piece, choices, why)
+    printing = actions.ask(piece, choices)
+    if printing is None:
+        return _page(request, piece, choices, "There is nothing to print in that: choose something more.")
+    return redirect("printing", piece.pk, printing.pk)
+
+
+@require_safe
+def printing(request: HttpRequest, piece_id: int, printing_id: int) -> HttpResponse:
+    """A print, being made or ready."""
+    piece, made = _one_of(request, piece_id, printing_id)
+    return render(request, "printing/printing.html", {"piece": piece, **_standing(made)})
+
+
+@require_POST
+def go_on(request: HttpRequest, piece_id: int, printing_id: int) -> HttpResponse:
+    """The next parts of a print; the page asks again until it is whole."""
+    piece, made = _one_of(request, piece_id, printing_id)
+    refusal = ""
+    try:
+        actions.go_on(made)
+    except NoPress as why:
+        refusal = str(why)
+    about = {"piece": piece, "refusal": refusal, **_standing(made)}
+    if request.headers.get("HX-Request") != "true":
+        return render(request, "printing/printing.html", about)
+    return render(request, "printing/_progress.html", about)
+
+
+@require_safe
+def pdf(request: HttpRequest, piece_id: int, printing_id: int) -> HttpResponse:
+    """The file."""
+    piece, made = _one_of(request, piece_id, printing_id)
+    if made.whole is None:
+        raise Http404("That print is not whole yet.")
+    answer = HttpResponse(bytes(made.whole), content_type="application/pdf")
+    answer["Content-Disposition"] = f'attachment; filename="piece-{piece.pk}.pdf"'
+    return answer
+
+
+def _one_of(request: HttpRequest, piece_id: int, printing_id: int) -> tuple[Piece, Printing]:
+    piece = Piece.objects.one_of(request.user, piece_id)
+    made = Printing.objects.filter(revision__piece=piece, pk=printing_id).select_related("revision").first()
+    if made is None:
+        raise Http404("There is no such print.")
+    return piece, made
+
+
+def _standing(made: Printing) -> dict[str, object]:
+    done = made.parts_in_all if made.whole is not None else made.parts.count()
+    return {"printing": made, "done": done, "ready": made.whole is not None}
+
+
+def _asked(request: HttpRequest) -> Choices:
+    asked = request.POST
+    code = asked.get("dialect", "")
+    return Choices(
+        words="words" in asked,
+        cloth="cloth" in asked,
+        chart="chart" in asked,
+        paper=asked.get("paper") if asked.get("paper") in PAPERS else "A4",
+        dialect=code if code in dict(dialects()) else "us",
+        cell=asked.get("cell") if asked.get("cell") in MM_PER_CELL else "middle",
+        as_worked="as_worked" in asked,
+    )
+
+
+def _page(request: HttpRequest, piece: Piece, choices: Choices, refusal: str = "") -> HttpResponse:
+    about = {"piece": piece, "choices": choices, "refusal": refusal, "dialects": dialects(), "papers": list(PAPERS)}
+    return render(request, "printing/choose.html", about)
