@@ -1,0 +1,172 @@
+"""How known pieces lie: folds, angles and what is said of them, from closed forms (plane geometry; Gauss and Bonnet:
+a fold that changes along a wall bends the cloth by as many degrees). Thresholds of the verdicts are guesses."""
+
+from dataclasses import replace
+from math import atan2, degrees
+
+import pytest
+
+from knitting.cloth import Bend, Verdict, flatness, lay_flat
+from knitting.cloth.flatness import flat_increases, meant_to, top_angle_deg, verdict_of
+from knitting.cloth.folding import folds, plateaus
+from knitting.curvature import Curvature
+from knitting.measures import Gauge
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.foresight import foresee
+from knitting.straightening import advise
+from tests.knitting.asking import worked
+from tests.knitting.planning import knitted, made
+from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE
+
+GARTER = Gauge(10, 20)
+STOCKINETTE = Gauge(10, 10 / 0.75)
+CAPELET = {"parts": "13,1,15,1,27,1,15,1,13", "fast": "12", "slow": "6"}
+
+
+def lean(rate: float, ratio: float) -> float:
+    """How far a side leans that gains ``rate`` stitches a row: atan(rate w / h)."""
+    return degrees(atan2(rate, ratio))
+
+
+def test_a_capelet_folds_by_67_then_37_degrees_a_line_and_cups_by_30_where_it_changes():
+    """18 x 24 to 10 cm: 0.75. One stitch each side every 2nd row, then every 4th: 2 atan(1 / 1.5), 2 atan(1 / 3)."""
+    layout = lay_flat(knitted(made("capelet", **CAPELET)), Gauge(18, 24))
+    lines = folds(layout)
+    assert len(lines) == 4
+    for line in lines:
+        assert [plateau.fold_deg for plateau in line.plateaus[:2]] == pytest.approx([67.38, 36.87], abs=0.5)
+        assert line.changes[0][1] == pytest.approx(30.51, abs=1)
+    found = flatness(layout, Curvature.CUPS)
+    assert [(each.bend, each.wished) for each in found] == [(Bend.CHANGE, True)]
+    assert "cups by 31° at each of the lines, as it should at the shoulders" in found[0].says
+
+
+def test_the_same_capelet_meant_to_lie_flat_is_said_to_cup():
+    (change, *_) = flatness(lay_flat(knitted(made("capelet", **CAPELET)), Gauge(18, 24)), Curvature.FLAT)
+    assert (change.bend, change.wished, change.verdict) == (Bend.CHANGE, False, Verdict.SHOWS)
+    assert "it cups by 31° at each of the lines and that should show" in change.says
+
+
+def test_a_triangle_in_garter_has_a_straight_neck_and_nothing_to_say():
+    layout = lay_flat(worked(TRIANGLE), GARTER)
+    assert top_angle_deg(layout) == pytest.approx(180, abs=0.5)
+    assert flatness(layout) == ()
+
+
+def test_the_triangle_at_three_quarters_bends_its_neck_by_45_degrees():
+    """Four leans of atan(0.5 / 0.75): 134.76."""
+    layout = lay_flat(worked(TRIANGLE), STOCKINETTE)
+    assert top_angle_deg(layout) == pytest.approx(4 * lean(0.5, 0.75), abs=0.5)
+    (found,) = flatness(layout)
+    assert found.says == "In this gauge the top edges meet at 135°, not straight: they bend down by 45°."
+    assert (found.bend, found.verdict) == (Bend.TOP, Verdict.SHOWS)
+    assert found.defect_deg == pytest.approx(180 - 134.76, abs=0.5)
+
+
+@pytest.mark.parametrize(("wedges", "ratio"), [(8, 0.75), (8, 0.5), (3, 0.5), (5, 0.75)])
+def test_the_rounds_of_a_disc_make_the_wedges_together(wedges, ratio):
+    """Two increases a wedge every second round are one on each side of a line: 2 atan(0.5 / ratio) a wedge."""
+    plan = made("disc", wedges=wedges, start=2, rounds=30)
+    (found,) = (f for f in flatness(lay_flat(knitted(plan), Gauge(10, 10 / ratio))) if f.bend is Bend.CENTRE)
+    assert 360 - found.defect_deg == pytest.approx(wedges * 2 * lean(0.5, ratio), abs=0.5)
+    assert ("ruffles" in found.says) is (found.defect_deg < -10)
+
+
+@pytest.mark.parametrize(("ratio", "lines", "flat"), [(0.75, 0, 4.71), (0.5, 0, 3.14)])
+def test_scattered_increases_lie_flat_at_two_pi_heights_to_a_width(ratio, lines, flat):
+    assert flat_increases(Gauge(10, 10 / ratio), lines) == pytest.approx(flat, abs=0.01)
+
+
+@pytest.mark.parametrize("text", [CORNER, MITRE])
+def test_squares_are_squares_in_garter_and_none_in_stockinette(text):
+    assert flatness(lay_flat(worked(text), GARTER)) == ()
+    (found,) = flatness(lay_flat(worked(text), STOCKINETTE))
+    assert found.says == "Its corners are 67° and 113°: in this gauge it is no square."
+
+
+@pytest.mark.parametrize("name", ["triangle", "corner-cloth", "mitre", "fringe-triangle", "zigzag", "framed-chart"])
+def test_what_is_made_to_lie_flat_does_in_its_own_gauge(name):
+    layout = lay_flat(knitted(made(name)))
+    assert [each for each in flatness(layout, CONSTRUCTIONS[name].curvature) if not each.wished] == []
+
+
+@pytest.mark.parametrize(
+    ("degrees_", "verdict"), [(9, Verdict.FLAT), (-12, Verdict.BLOCKS), (30, Verdict.BLOCKS), (-31, Verdict.SHOWS)]
+)
+def test_a_missing_angle_has_a_verdict(degrees_, verdict):
+    assert verdict_of(degrees_) is verdict
+
+
+def test_a_series_is_told_in_plateaus_and_what_is_short_belongs_to_a_change():
+    found = plateaus([10.0] * 8 + [25.0] * 3 + [40.0] * 8)
+    assert [(each.first, each.last, each.fold_deg) for each in found] == [(0, 7, 10.0), (11, 18, 40.0)]
+
+
+def test_one_side_longer_than_the_other_pulls():
+    """After the mark the cloth leans by half a stitch a row, before it it stands: sqrt(0.25 + 0.25) to 0.5."""
+    text = "Cast on 41 sts.\nMark the center stitch.\nRow 1: K to center st, k1, yo, k to end.\nRow 2: Knit.\nRepeat rows 1 and 2 19 more times."
+    found = [each for each in flatness(lay_flat(worked(text), GARTER)) if each.bend is Bend.PULL]
+    assert found[0].says == "The side after 'centre' is 41% longer than the other: it should pull."
+
+
+def test_eyelets_always_in_one_order_are_warned_of():
+    same = "Cast on 40 sts.\nRow 1: *k6, yo, k2tog; rep from * to end.\nRow 2: Purl.\nRepeat rows 1 and 2 9 more times."
+    turned = same.replace(
+        "Row 2: Purl.", "Row 2: Purl.\nRow 3: *k6, ssk, yo; rep from * to end.\nRow 4: Purl."
+    ).replace("1 and 2", "1-4")
+    bends = [[each.bend for each in flatness(lay_flat(worked(text)))] for text in (same, turned)]
+    assert (Bend.SLANT in bends[0], Bend.SLANT in bends[1]) == (True, False)
+
+
+@pytest.mark.parametrize(
+    ("text", "meant"),
+    [
+        ("Cast on 40 sts.\nJoin to work in the round.\nRnd 1: Knit.\nRepeat rnd 1 9 more times.", Curvature.TUBE),
+        (TRIANGLE, Curvature.FLAT),
+        (
+            "Cast on 60 sts.\nMark sts 15 and 45.\nRow 1: *k to marked st, yo, k1, yo; rep from * once, k to end.",
+            Curvature.FLAT,
+        ),
+    ],
+)
+def test_what_a_piece_is_meant_for_is_told_from_its_shape(text, meant):
+    layout = lay_flat(worked(text + "\nKnit 6 rows." if "Join" not in text else text))
+    assert meant_to(layout) is (Curvature.CUPS if "15 and 45" in text and layout.rows[-1].end > 60 else meant)
+
+
+# -- what mends it -----------------------------------------------------------------------------------------
+
+
+def test_a_bent_neck_is_mended_by_increases_on_wrong_side_rows_or_by_garter():
+    """A stitch a row at the edges: 2 (atan(1 / 0.75) + atan(0.5 / 0.75)) = 173.6, nearly straight."""
+    (advice,) = advise(replace(made("triangle"), gauge=Gauge(18, 24)))
+    assert [mend.says for mend in advice.mends] == [
+        "work it in garter (then straight)",
+        "increase at each edge on wrong-side rows too (then 174°)",
+    ]
+    for mend, angle in zip(advice.mends, (180.0, 2 * lean(1, 0.75) + 2 * lean(0.5, 0.75)), strict=True):
+        layout = lay_flat(knitted(mend.plan), mend.plan.gauge)
+        assert top_angle_deg(layout) == pytest.approx(angle, abs=0.5)
+        assert not foresee(mend.plan).troubles
+
+
+def test_a_ruffled_disc_is_mended_by_another_rhythm_that_lies_flatter():
+    (advice,) = advise(made("disc", wedges=8))
+    assert advice.mends
+    for mend in advice.mends:
+        layout = lay_flat(knitted(mend.plan), mend.plan.gauge)
+        left = [each for each in flatness(layout) if each.bend is Bend.CENTRE]
+        assert abs(left[0].defect_deg) < 0.6 * abs(advice.finding.defect_deg)
+
+
+def test_a_square_that_is_none_is_mended_by_garter():
+    (advice,) = advise(replace(made("mitre"), gauge=Gauge(18, 24)))
+    assert [mend.says for mend in advice.mends] == ["work it in garter (then square)"]
+    assert flatness(lay_flat(knitted(advice.mends[0].plan), advice.mends[0].plan.gauge)) == ()
+
+
+@pytest.mark.parametrize("name", sorted(CONSTRUCTIONS))
+def test_no_mend_makes_it_worse(name):
+    for advice in advise(replace(made(name), gauge=Gauge(18, 24)), CONSTRUCTIONS[name].curvature):
+        assert not (advice.finding.wished and advice.mends)
+        assert all(not foresee(mend.plan).troubles for mend in advice.mends)
