@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from itertools import groupby
+from itertools import groupby, pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -98,7 +98,7 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
     entries = _Entries()
     known: dict[int, tuple[tuple[int, int], ...]] = {}
     rows: list[ChartRow] = []
-    threads = _Threads()
+    threads = _threads(worked.rows, places)
     for at, row in enumerate(worked.rows):
         if id(units[at]) not in known:
             known[id(units[at])] = tuple(entries.runs(units[at]))
@@ -113,7 +113,7 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
                 row.end,
                 known[id(units[at])],
                 runs(places.columns[at]),
-                tuple(threads.marks(row, places.columns[at])),
+                threads[at],
             )
         )
     return ChartPage(
@@ -180,32 +180,44 @@ def runs(columns: NDArray[np.int64]) -> tuple[tuple[int, int], ...]:
     return tuple((int(columns[start]), end - start) for start, end in zip(starts, ends, strict=True))
 
 
-class _Threads:
-    """Where marks run: a marker between two stitches that grow apart stays with the one that it was beside."""
+def _threads(rows: Sequence[WorkedRow], places: Places) -> list[tuple[tuple[str, int, float, float], ...]]:
+    """The marks after each row with the column edges at which their threads run.
 
-    def __init__(self) -> None:
-        self.last: dict[int, float] = {}
+    Between two stitches that grow apart a marker stays with the one beside which it moves least.
+    """
+    found: list[tuple[tuple[str, int, float, float], ...]] = []
+    begin = 0
+    for at in range(1, len(rows) + 1):
+        if at == len(rows) or len(rows[at].after.marks) != len(rows[begin].after.marks):
+            found += _stretch_of_marks(rows[begin:at], places.columns[begin:at])
+            begin = at
+    return found
 
-    def marks(self, row: WorkedRow, columns: NDArray[np.int64]) -> Iterator[tuple[str, int, float, float]]:
-        """The marks after a row."""
-        needle = row.after
-        flags = letters([mark.name for mark in needle.marks])
-        if len(needle.marks) != len(self.last):
-            self.last = {}
-        for number, ((letter, hue), place) in enumerate(zip(flags, needle.mark_positions, strict=True)):
-            edge = self._edge(number, place, columns)
-            if edge is not None:
-                self.last[number] = edge
-                yield letter, hue, place, edge
 
-    def _edge(self, number: int, place: float, columns: NDArray[np.int64]) -> float | None:
-        at = int(place)
-        if place != at:
-            return float(columns[at]) + 0.5 if at < len(columns) else None
-        edges = [float(columns[at])] if at < len(columns) else []
-        edges += [float(columns[at - 1]) + 1] if 0 < at <= len(columns) else []
-        last = self.last.get(number)
-        return min(edges, key=lambda edge: abs(edge - last) if last is not None else 0, default=None)
+def _stretch_of_marks(
+    rows: Sequence[WorkedRow], columns: Sequence[NDArray[np.int64]]
+) -> list[tuple[tuple[str, int, float, float], ...]]:
+    found: list[list[tuple[str, int, float, float]]] = [[] for _ in rows]
+    flags = [letters([mark.name for mark in row.after.marks]) for row in rows]
+    for number in range(len(rows[0].after.marks)):
+        places = [row.after.mark_positions[number] for row in rows]
+        sides = [[_edge(place, each, left) for place, each in zip(places, columns, strict=True)] for left in (1, 0)]
+        edges = min(sides, key=lambda edges: sum(abs(b - a) for a, b in pairwise(edges)))
+        for at in range(len(rows)):
+            letter, hue = flags[at][number]
+            found[at].append((letter, hue, places[at], edges[at]))
+    return [tuple(each) for each in found]
+
+
+def _edge(place: float, columns: NDArray[np.int64], left: int) -> float:
+    """The edge of the stitch to the left or to the right of a mark; the middle of a marked one."""
+    if not len(columns):
+        return 0.0
+    at = int(place)
+    if place != at:
+        return float(columns[min(at, len(columns) - 1)]) + 0.5
+    beside_left = at < len(columns) and (left or at == 0)
+    return float(columns[at]) if beside_left else float(columns[min(at, len(columns)) - 1]) + 1
 
 
 def _row_frames(worked: WorkedPiece) -> Iterator[Frame]:

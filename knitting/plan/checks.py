@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess
 from knitting.measures import Gauge
-from knitting.needle.bench import MOST_ROWS, MOST_STITCHES
+from knitting.needle.bench import MOST_ROWS
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Rows, Shaping, Stage
-from knitting.plan.split import Split, spots
+from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Shaping, Stage
+from knitting.plan.split import Split, rests_at, spots
 from knitting.plan.troubles import Path, PlanMend, Trouble
 from knitting.plan.works import LineWork, makes, work_of
 from knitting.problems import ProblemKind, plural
@@ -258,10 +258,14 @@ def _shaping_trouble(
         return Trouble(ProblemKind.UNKNOWN_STITCH, path, message, (yarn_over, leave_out), stops=True)
     if across != work.across:
         return _wrong_side_of_line(shaping, across, put, path)
-    unfit = next((split.lines[s.line] for s in missing if s.line >= 0 and not _takes(split.lines[s.line], work)), None)
+    unfit = next((split.lines[s.line] for s in missing if s.line >= 0 and not takes(split.lines[s.line], work)), None)
     if unfit is not None:
         message = f"'{work.said}' goes across one stitch of a line, and '{unfit.name}' {_said_own(unfit, work)}."
         return Trouble(ProblemKind.NO_CENTRE, path, message, (leave_out,), stops=True)
+    resting = rests_at(split, missing)
+    if resting:
+        message = f"'{work.said}' cannot be worked there in '{stage.name}': '{resting}' is on a holder."
+        return Trouble(ProblemKind.NO_MARKER, path, message, (leave_out,), stops=True)
     return _row_trouble(stage, shaping, put, path)
 
 
@@ -278,7 +282,7 @@ def _crossed_twice(stage: Stage, place: int, changed: WithShapings, path: Path) 
     return Trouble(ProblemKind.AMBIGUOUS, path, message, (PlanMend("leave the second out", without),), stops=True)
 
 
-def _takes(line: Line, work: LineWork) -> bool:
+def takes(line: Line, work: LineWork) -> bool:
     """Whether a work can go across a line: it has one stitch, and a marker beside it still has one afterwards."""
     return line.stitches == 1 and (line.kind in (LineKind.STITCH, LineKind.UNMARKED) or makes(work.before) == 1)
 
@@ -329,20 +333,3 @@ def unmarked_troubles(plan: Plan, at: int, split: Split, grows: frozenset[str]) 
         lines = tuple(replace(each, kind=kind) if each.name == line.name else each for each in plan.lines)
         mends = (PlanMend(f"mark '{line.name}'", replace(plan, lines=lines)),) if lines != plan.lines else ()
         yield Trouble(ProblemKind.NO_MARKER, ("stages", at), message, mends, stops=True)
-
-
-def too_many_rows(plan: Plan, at: int) -> Trouble:
-    """More rows than are worked of any piece."""
-    message = f"With '{plan.stages[at].name}' the piece has more than {MOST_ROWS:,} rows."
-    return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message, stops=True)
-
-
-def too_many_stitches(plan: Plan, at: int, totals: Sequence[int], stitches: int) -> Trouble:
-    """More stitches in all than are worked of any piece, with as many rows of the stage as stay below that."""
-    stage, rows = plan.stages[at], len(totals)
-    while rows and stitches > MOST_STITCHES:
-        rows -= 1
-        stitches -= totals[rows]
-    message = f"With '{stage.name}' the piece has more than {MOST_STITCHES:,} stitches in all."
-    mends = (PlanMend(f"for {rows} rows", plan.with_stage(at, replace(stage, until=Rows(rows)))),) if rows else ()
-    return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message, mends, stops=True)

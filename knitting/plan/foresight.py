@@ -10,8 +10,7 @@ from knitting.plan.checks import (
     cross_in_one_row,
     sound_stage,
     start_troubles,
-    too_many_rows,
-    too_many_stitches,
+    takes,
     unmarked_troubles,
 )
 from knitting.plan.compose import shaped
@@ -27,8 +26,9 @@ from knitting.plan.course import (
 )
 from knitting.plan.ends import Question, reach
 from knitting.plan.lifting import lifting_troubles
+from knitting.plan.limits import too_many_rows, too_many_stitches
 from knitting.plan.plan import AddedLine, Plan, SetupRow, Stage
-from knitting.plan.split import Split, spots
+from knitting.plan.split import Split, rests_at, spots
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import work_of
 from knitting.problems import ProblemKind, plural
@@ -214,6 +214,12 @@ def _set_up(
         if work is None or work.across != any(spot.line >= 0 for spot in missing):
             message = f"'{shaping.work}' cannot be worked there in the set-up of '{name}'."
             troubles.append(Trouble(ProblemKind.UNKNOWN_STITCH, path, message, stops=True))
+            return None
+        resting = rests_at(replace(split, held=split.held - {row.back}), missing)
+        if resting or any(spot.line >= 0 and not takes(split.lines[spot.line], work) for spot in missing):
+            why = f"'{resting}' is on a holder" if resting else "its line has no single stitch for it"
+            message = f"'{work.said}' cannot be worked there in the set-up of '{name}': {why}."
+            troubles.append(Trouble(ProblemKind.NO_MARKER, path, message, stops=True))
             return None
     if any(cross_in_one_row(one, other) for one, other in combinations(row.shapings, 2)):
         message = f"Two shapings go across one line in the set-up of '{name}'."

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from knitting.plan.plan import (
@@ -120,6 +121,12 @@ def spots(split: Split, shaping: Shaping, side: Side) -> list[Spot] | str:
             return name
         found += _beside(split, at, shaping.side)
     return found
+
+
+def rests_at(split: Split, found: Sequence[Spot]) -> str:
+    """The name of a held part that a work at some of the places would need; empty where there is none."""
+    needed = [at for spot in found for at in ((spot.line, spot.line + 1) if spot.line >= 0 else (spot.part,))]
+    return next((split.parts[at].name for at in needed if split.parts[at].name in split.held), "")
 
 
 def _edge(name: str, side: Side) -> str:

@@ -1,0 +1,146 @@
+"""Charting by hand on a plan: in one row or in every row like it; counts follow, what would break them is refused."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from knitting.needle.piece_worker import work_piece, work_reading
+from knitting.plan.by_hand import choose, leave_out, move, put
+from knitting.plan.compiling import compiled
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.editing import CannotEdit
+from knitting.plan.foresight import foresee
+from knitting.plan.works import WORKS
+from knitting.words.reader import read
+from knitting.words.writer import write
+from tests.knitting.planning import made
+
+TAB = 9
+"""Rows of the default triangle's tab; row 24 is a right-side row of 4, 16, 1, 16 and 4 stitches."""
+
+
+def ends(plan):
+    """The counts after every row, as the engine works them."""
+    course = foresee(plan)
+    piece = work_piece(compiled(course))
+    assert not piece.problems
+    return [row.end for row in piece.rows]
+
+
+@pytest.fixture(name="triangle")
+def _triangle():
+    return foresee(made("triangle"))
+
+
+def test_a_stitch_put_in_one_row_changes_that_row_and_every_count_above_it(triangle):
+    plan = put(triangle, choose(triangle, 24, 12), "yo", only_here=True)
+    before, after = ends(triangle.plan), ends(plan)
+    assert after[:23] == before[:23]
+    assert after[23:] == [count + 1 for count in before[23:]]
+    assert "Row 24 by hand" in write(compiled(foresee(plan)))
+
+
+def test_the_words_of_that_row_say_where_it_stands(triangle):
+    words = write(compiled(foresee(put(triangle, choose(triangle, 24, 12), "m1", only_here=True))))
+    assert (
+        "Set-up row (RS): K4, yo, k to 8 sts before center st, m1, k8, yo, k1, yo, k to last 4 sts, yo, k4. (46 sts)"
+        in words
+    )
+
+
+def test_one_increase_left_out_of_one_row_takes_one_from_every_count_above(triangle):
+    before_centre = choose(triangle, 24, 4 + 16, between=0)
+    assert before_centre.work is not None
+    plan = leave_out(triangle, before_centre, only_here=True)
+    assert ends(plan)[23:] == [count - 1 for count in ends(triangle.plan)[23:]]
+
+
+def test_left_out_of_every_such_row_the_rule_changes(triangle):
+    plan = leave_out(triangle, choose(triangle, 24, 4 + 16, between=0), only_here=False)
+    assert len(plan.stages) == 1
+    assert ends(plan)[TAB] - 13 == 3
+
+
+def test_put_in_every_such_row_beside_a_mark_the_rule_changes(triangle):
+    chosen = choose(triangle, 24, 4)
+    assert (chosen.near, chosen.apart) == ("A", 0)
+    plan = put(triangle, chosen, "kfb", only_here=False)
+    assert ends(plan)[TAB] - 13 == 5
+
+
+def test_an_increase_is_moved_from_its_mark_and_the_counts_stay(triangle):
+    plan = move(triangle, choose(triangle, 24, 4 + 16, between=0), -1, only_here=True)
+    assert ends(plan) == ends(triangle.plan)
+    assert ends(plan)[23] == 45
+    assert "k to 1 st before center st, yo, k2, yo" in write(compiled(foresee(plan)))
+
+
+def test_a_decrease_on_a_centre_stitch_is_put_there_and_nowhere_else():
+    course = foresee(made("mitre"))
+    with pytest.raises(CannotEdit, match="worked on a line's own stitch"):
+        put(course, choose(course, 2, 5), "cdd", only_here=True)
+    plan = put(course, choose(course, 2, 17), "cdd", only_here=True)
+    assert ends(plan)[1] == ends(course.plan)[1] - 2
+
+
+REFUSED = [
+    ("triangle", 3, 1, "yo", True, "The rows of a tab stay as they are."),
+    (
+        "triangle",
+        24,
+        12,
+        "m1",
+        False,
+        "That would break the count. In row 1 of 'Grow' the shapings in 'right wing' need",
+    ),
+    ("triangle", 24, 19, "k2tog", True, "There is no room for it beside what is worked there"),
+    ("held-wing", 53, 0, "cdd", True, "'right wing' is on a holder"),
+    ("triangle", 24, 12, "bobble", True, "There is no such increase or decrease."),
+]
+
+
+@pytest.mark.parametrize(("name", "row", "stitch", "work", "here", "why"), REFUSED)
+def test_what_would_break_the_count_is_refused_with_the_reason(name, row, stitch, work, here, why):
+    course = foresee(made(name))
+    with pytest.raises(CannotEdit) as refused:
+        put(course, choose(course, row, stitch), work, here)
+    assert why in str(refused.value)
+
+
+def test_a_plain_stitch_has_nothing_to_leave_out_or_move(triangle):
+    plain = choose(triangle, 24, 8)
+    with pytest.raises(CannotEdit, match="Nothing is increased"):
+        leave_out(triangle, plain, only_here=True)
+    with pytest.raises(CannotEdit, match="beside a line"):
+        move(triangle, plain, 1, only_here=True)
+
+
+@settings(deadline=None, max_examples=150)
+@given(st.data())
+def test_any_change_by_hand_is_refused_or_works_as_foreseen(data):
+    """Foreseen counts are the engine's, words read back to the same rows, and one row alone differs below its own."""
+    course = foresee(made(data.draw(st.sampled_from(sorted(CONSTRUCTIONS)))))
+    piece = work_piece(compiled(course))
+    row = data.draw(st.integers(1, len(piece.rows)))
+    stitch = data.draw(st.integers(0, max(piece.rows[row - 1].start - 1, 0)))
+    only_here = data.draw(st.booleans())
+    deed = data.draw(st.sampled_from(["put", "out", "left", "right"]))
+    try:
+        chosen = choose(course, row, stitch, data.draw(st.sampled_from([-1, 0, 1])))
+        if deed == "put":
+            plan = put(course, chosen, data.draw(st.sampled_from(sorted(WORKS))), only_here)
+        elif deed == "out":
+            plan = leave_out(course, chosen, only_here)
+        else:
+            plan = move(course, chosen, 1 if deed == "left" else -1, only_here)
+    except CannotEdit:
+        return
+    after = foresee(plan)
+    changed = work_piece(compiled(after))
+    assert not changed.problems or not after.sound
+    if after.sound:
+        again = work_reading(read(write(compiled(after))))
+        assert [each.end for each in again.rows] == [each.end for each in changed.rows]
+        assert after.ends == changed.rows[-1].end
+    if only_here:
+        assert [each.end for each in changed.rows[: row - 1]] == [each.end for each in piece.rows[: row - 1]]
