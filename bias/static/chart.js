@@ -11,6 +11,7 @@ class ChartPage {
     this.canvas = box.querySelector("canvas");
     this.pointers = new Map();
     this.waiting = false;
+    box.chart = this;
   }
 
   async load() {
