@@ -14,7 +14,7 @@ from itertools import pairwise
 from math import pi, tan
 from typing import Any
 
-from knitting.cloth.folding import Fold, folds, leans_deg, plateaus, scatter_deg
+from knitting.cloth.folding import Fold, folds, leans_deg, plateaus, scatter_plateaus
 from knitting.cloth.layout import Layout, NotLaid
 from knitting.cloth.measuring import Measures, measure
 from knitting.curvature import Curvature
@@ -155,7 +155,7 @@ def _centre(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Fin
     first, last = layout.rows[0].start, layout.rows[-1].end
     if not layout.in_round or not layout.sheet.whole or meant is Curvature.TUBE or last <= first:
         return
-    fan = plateaus(scatter_deg(layout))
+    fan = scatter_plateaus(layout)
     total = sum(fold.plateaus[0].fold_deg for fold in along if fold.plateaus)
     total += max((plateau.fold_deg for plateau in fan), default=0.0)
     if total <= 0:
@@ -209,7 +209,7 @@ def _changes(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Fi
     for fold in along:
         ends = [plateau.last for plateau in fold.plateaus[1:]]
         met += [(row, defect, fold.name, end) for (row, defect), end in zip(fold.changes, ends, strict=True)]
-    for before, after in pairwise(plateaus(scatter_deg(layout))):
+    for before, after in pairwise(scatter_plateaus(layout)):
         met.append((after.first, before.fold_deg - after.fold_deg, "all round", after.last))
     met.sort()
     while met:
@@ -244,12 +244,15 @@ def _change(layout: Layout, names: list[str], rows: tuple[int, int], defect: flo
 
 def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
     """Walls whose two sides have other lengths; what the mesh had to stretch."""
-    for fold in along:
-        if fold.uneven >= FINE_STRAIN:
-            verdict = Verdict.BLOCKS if fold.uneven <= BLOCKS_STRAIN else Verdict.SHOWS
-            side = "before" if fold.before_cm > fold.after_cm else "after"
-            says = f"The side {side} '{fold.name}' is {fold.uneven:.0%} longer than the other: it should pull."
-            yield Finding(Bend.PULL, fold.name, _all_rows(layout), 0.0, verdict, says)
+    uneven = sorted((fold for fold in along if fold.uneven >= FINE_STRAIN), key=lambda fold: -fold.uneven)
+    if uneven:
+        worst = uneven[0]
+        verdict = Verdict.BLOCKS if worst.uneven <= BLOCKS_STRAIN else Verdict.SHOWS
+        side = "before" if worst.before_cm > worst.after_cm else "after"
+        where = f"'{worst.name}'" if len(uneven) == 1 else f"each of {len(uneven)} lines"
+        up_to = "" if uneven[-1].uneven > 0.9 * worst.uneven else "up to "
+        says = f"The side {side} {where} is {up_to}{worst.uneven:.0%} longer than the other: it should pull."
+        yield Finding(Bend.PULL, worst.name, _all_rows(layout), 0.0, verdict, says)
     if layout.strain >= FINE_STRAIN and meant is Curvature.FLAT:
         verdict = Verdict.BLOCKS if layout.strain <= BLOCKS_STRAIN else Verdict.SHOWS
         then = "should block out" if verdict is Verdict.BLOCKS else "should distort"

@@ -18,7 +18,7 @@ from knitting.cloth.layout import Layout
 from knitting.cloth.zones import Numbers, Zone
 
 _LEAST_ROWS = 5
-_SAME_FOLD_DEG = 3.0
+_SAME_FOLD_DEG, _SAME_SCATTER_DEG = 3.0, 12.0
 _LEAST_SETTLING, _MOST_SETTLING = 2, 12
 
 
@@ -73,7 +73,9 @@ def folds(layout: Layout) -> list[Fold]:
 
 
 def _fold(wall: int, name: str, before: Zone, after: Zone, born: int) -> Fold:
-    both = leans_deg(before, last=True) + leans_deg(after, last=False)
+    # Changes on one side only pull both sides along: each takes half of what they grow together.
+    rates = [np.tan(np.radians(leans_deg(*side))) for side in ((before, True), (after, False))]
+    both = 2 * np.degrees(np.arctan(np.mean(rates, axis=0)))
     both[~(before.alive & after.alive)] = np.nan
     lengths = [float(np.abs(np.diff(side)).sum()) for side in (before.right, after.left)]
     return Fold(wall, name, tuple(plateaus(both, born)), *lengths)
@@ -90,7 +92,13 @@ def scatter_deg(layout: Layout) -> Numbers:
     return np.asarray(np.degrees(smooth * layout.gauge.stitch_cm / layout.gauge.row_cm))
 
 
-def plateaus(series: Sequence[float] | Numbers, born: int = 0) -> list[Plateau]:
+def scatter_plateaus(layout: Layout) -> list[Plateau]:
+    """The stretches over which changes far from all walls come at one rate, as near as their rhythm lets it be told."""
+    series = scatter_deg(layout)
+    return plateaus(series, tolerance_deg=max(0.2 * float(np.max(series, initial=0.0)), _SAME_SCATTER_DEG))
+
+
+def plateaus(series: Sequence[float] | Numbers, born: int = 0, tolerance_deg: float = _SAME_FOLD_DEG) -> list[Plateau]:
     """The stretches over which a series stays the same; what is shorter than a few rows belongs to a change.
 
     >>> [plateau.fold_deg for plateau in plateaus([40.0] * 20 + [20.0] * 20)]
@@ -102,11 +110,11 @@ def plateaus(series: Sequence[float] | Numbers, born: int = 0) -> list[Plateau]:
     at = first
     while at < len(values):
         end = at
-        while end < len(values) and abs(values[end] - values[at]) <= _SAME_FOLD_DEG:
+        while end < len(values) and abs(values[end] - values[at]) <= tolerance_deg:
             end += 1
         if end - at >= _LEAST_ROWS:
             mean = float(np.median(values[at:end]))
-            if found and abs(found[-1].fold_deg - mean) <= _SAME_FOLD_DEG:
+            if found and abs(found[-1].fold_deg - mean) <= tolerance_deg:
                 found[-1] = Plateau(found[-1].first, end - 1, found[-1].fold_deg)
             else:
                 found.append(Plateau(at, end - 1, mean))

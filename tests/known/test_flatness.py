@@ -4,11 +4,13 @@ a fold that changes along a wall bends the cloth by as many degrees). Thresholds
 from dataclasses import replace
 from math import atan2, degrees
 
+import numpy as np
 import pytest
+from shapely import Polygon
 
-from knitting.cloth import Bend, Verdict, flatness, lay_flat
+from knitting.cloth import Bend, Verdict, flatness, lay_flat, measure, outline
 from knitting.cloth.flatness import flat_increases, meant_to, top_angle_deg, verdict_of
-from knitting.cloth.folding import folds, plateaus
+from knitting.cloth.folding import folds, leans_deg, plateaus
 from knitting.curvature import Curvature
 from knitting.measures import Gauge
 from knitting.plan.constructions import CONSTRUCTIONS
@@ -75,6 +77,68 @@ def test_the_rounds_of_a_disc_make_the_wedges_together(wedges, ratio):
 @pytest.mark.parametrize(("ratio", "lines", "flat"), [(0.75, 0, 4.71), (0.5, 0, 3.14)])
 def test_scattered_increases_lie_flat_at_two_pi_heights_to_a_width(ratio, lines, flat):
     assert flat_increases(Gauge(10, 10 / ratio), lines) == pytest.approx(flat, abs=0.01)
+
+
+STACKED = (
+    "Cast on 16 sts.\nJoin to work in the round.\nRnd 1: *K2, pm; rep from * 6 more times, k2.\n"
+    "Rnd 2: *K to m, m1, sm; rep from * 6 more times, k to end, m1.\nRnd 3: Knit.\nRepeat rnds 2 and 3 40 more times."
+)
+
+
+@pytest.mark.parametrize(("gauge", "total"), [(STOCKINETTE, 294.96), (GARTER, 425.04)])
+def test_eight_stacked_single_increases_every_second_round_make_the_angle_of_the_table(gauge, total):
+    """8 x 2 atan(0.25 w / h): each side of a line takes half of a single increase; the mesh comes within 3 degrees."""
+    layout = lay_flat(worked(STACKED), gauge)
+    found = [each for each in flatness(layout) if each.bend is Bend.CENTRE]
+    assert 360 - found[0].defect_deg == pytest.approx(total, abs=0.5)
+    if total < 360:
+        start, end = (layout.points[-1, at] - layout.points[30, at] for at in (0, -1))
+        assert 360 - degrees(np.angle(start / end)) == pytest.approx(total, abs=3)
+    else:
+        assert layout.cut
+    (pull,) = (each for each in flatness(layout) if "longer" in each.says)
+    assert "each of 8 lines" in pull.says
+
+
+EIGHT_ROWS = (
+    "Cast on 41 sts.\nMark the center stitch.\nRow 1 (RS): Kfb, k to 1 st before center st, cdd, k to last st, kfb.\n"
+    "Row 2: Kfb, k to last st, kfb.\nRow 3: As row 1.\nRow 4: K to last st, kfb.\nRow 5: As row 1.\nRow 6: Knit.\n"
+    "Row 7: As row 1.\nRow 8: Knit.\nRepeat rows 1-8 24 more times."
+)
+
+
+def test_an_asymmetric_triangle_of_eight_rows_has_the_apexes_and_the_notch_of_the_table():
+    """Six stitches at one edge and five at the other in eight rows, half a stitch off each side of the centre a row:
+    atan(6/4) - 45 and atan(5/4) - 45; the last row turns by 90 at the centre."""
+    layout = lay_flat(worked(EIGHT_ROWS), GARTER)
+    assert layout.method == "exact"
+    apexes = [
+        plateaus(leans_deg(zone, last=False))[0].fold_deg + plateaus(leans_deg(zone, last=True))[0].fold_deg
+        for zone in layout.zones
+    ]
+    assert apexes == pytest.approx([11.31, 6.34], abs=0.5)
+    centre = layout.points[-1]
+    notch = degrees(np.angle((centre[2] - centre[1]) / (centre[0] - centre[1]))) % 360
+    assert min(notch, 360 - notch) == pytest.approx(90, abs=0.5)
+    assert Polygon([(at.real, at.imag) for at in outline(layout)]).is_valid
+
+
+def test_a_poncho_panel_has_the_lines_and_corners_of_the_table():
+    """27 to 67 in 40 rows at 0.75: 40 hypot(0.5, 0.75) along the centre, 40 times 0.75 along a side."""
+    found = measure(lay_flat(knitted(made("poncho-panel", cast_on=27, to=67)), STOCKINETTE))
+    assert (found.angles["centre"], found.angles["centre end"]) == (
+        pytest.approx(247.38, abs=0.5),
+        pytest.approx(112.62, abs=0.5),
+    )
+    assert found.marks_cm["centre"] == pytest.approx(36.06, rel=0.005)
+    assert [side.length for side in found.sides if "edge" in side.edge] == pytest.approx([30, 30], rel=0.005)
+
+
+def test_a_fringe_triangle_begins_at_126_87_degrees():
+    """One stitch a row at each edge in garter: 2 atan(2)."""
+    points = lay_flat(knitted(made("fringe-triangle")), GARTER).points
+    start, end = points[-1, 0] - points[20, 0], points[-1, -1] - points[20, -1]
+    assert abs(degrees(np.angle(start / end))) == pytest.approx(126.87, abs=0.5)
 
 
 @pytest.mark.parametrize("text", [CORNER, MITRE])
