@@ -153,7 +153,7 @@ class _Fit:
         self.turn = upright(layout)
         edge = np.concatenate(outlines(layout)) * self.turn
         span = (float(np.ptp(edge.real)), float(np.ptp(edge.imag)))
-        sides = margin * 1.4
+        sides = margin * 1.9
         self.scale = min((width - 2 * sides) / max(span[0], 1e-6), (height - 2 * margin) / max(span[1], 1e-6))
         middle = complex((edge.real.max() + edge.real.min()) / 2, (edge.imag.max() + edge.imag.min()) / 2)
         self.shift = complex(width / 2, height / 2) - middle.conjugate() * self.scale

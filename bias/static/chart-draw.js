@@ -1,5 +1,7 @@
 // The chart on a canvas: from afar one small picture of the whole, nearer the grid and the signs upon it.
-const SIGNS_FROM = 9, PLAIN_FROM = 13, GRID_FROM = 5, SLANT_CELLS_FROM = 6;
+const SIGNS_FROM = 9, PLAIN_FROM = 13, GRID_FROM = 5, SLANT_CELLS_FROM = 6, STILL_AFTER = 130;
+
+const STROKES = { "M50 14V86": "up", "M16 50H84": "flat" };
 
 class ChartDrawing {
   constructor(canvas, model) {
@@ -7,6 +9,7 @@ class ChartDrawing {
     this.context = canvas.getContext("2d", { alpha: false });
     this.model = model;
     this.asWorked = false;
+    this.movedAt = -Infinity;
     this.lit = new Set();
     this.focus = null;
     this.sprites = new Map();
@@ -24,6 +27,7 @@ class ChartDrawing {
     this.yarns = [0, 1, 2, 3].map((at) => ink(`--tone-yarn-${at}`));
     this.threads = [0, 1, 2, 3].map((at) => ink(`--thread-${at}`));
     this.picture = null;
+    if (this.cloth) this.cloth.kept = null;
     this.sprites.clear();
   }
 
@@ -66,9 +70,16 @@ class ChartDrawing {
     this.left = x - (x - this.left) * real;
     this.top = y - (y - this.top) * real;
     this.scale = scale;
+    this.movedAt = performance.now();
   }
 
-  move(dx, dy) { this.left += dx; this.top += dy; }
+  move(dx, dy) {
+    this.left += dx;
+    this.top += dy;
+    this.movedAt = performance.now();
+  }
+
+  get moving() { return performance.now() - this.movedAt < STILL_AFTER; }
 
   draw() {
     const c = this.context;
@@ -78,7 +89,7 @@ class ChartDrawing {
     if (!this.picture) this.picture = this.slant ? this.cloth.picture(this) : this.whole();
     c.imageSmoothingEnabled = this.slant;
     const near = this.slant && this.scale >= SLANT_CELLS_FROM;
-    if (!near) c.drawImage(this.picture, this.left, this.top, this.wide * this.scale, this.high * this.scale);
+    if (!near || this.moving) c.drawImage(this.picture, this.left, this.top, this.wide * this.scale, this.high * this.scale);
     if (this.slant) this.cloth.draw(this, near);
     else this.straight();
   }
@@ -412,24 +423,39 @@ class ChartCloth {
     c.save();
     c.translate(drawing.left, drawing.top);
     c.scale(drawing.scale, drawing.scale);
-    if (near) for (let k = 0; k < view.rows.length;) {
+    const held = near && drawing.moving && this.kept?.asWorked === drawing.asWorked ? this.kept : null;
+    if (near && !held) for (let k = 0; k < view.rows.length;) {
       let end = k;
       while (end + 1 < view.rows.length && view.rows[end + 1] === view.rows[end] + 1) end++;
       this.fill(drawing, c, view.rows[k], view.rows[end]);
       k = end + 1;
     }
+    if (near && !held) {
+      this.cells(drawing, c, view);
+      this.keep(drawing);
+    }
+    if (held) c.drawImage(held.picture, held.x, held.y, held.wide, held.high);
     if (drawing.lit.size) {
       c.fillStyle = drawing.inks.lit;
       c.beginPath();
       for (const cell of drawing.lit) this.traceWorld(c, cell);
       c.fill();
     }
-    if (near) this.cells(drawing, c, view);
     this.edges(drawing, c);
     this.marks(drawing, c);
     c.restore();
     this.numbers(drawing, view);
     if (drawing.focus) drawing.outline(drawing.focus);
+  }
+
+  // What was drawn near by is kept: while one moves it is shown where it lies, and drawn anew when one rests.
+  keep(drawing) {
+    const { canvas, scale } = drawing;
+    this.kept ??= { picture: new OffscreenCanvas(1, 1) };
+    const picture = this.kept.picture;
+    if (picture.width !== canvas.width || picture.height !== canvas.height) [picture.width, picture.height] = [canvas.width, canvas.height];
+    picture.getContext("2d").drawImage(canvas, 0, 0);
+    Object.assign(this.kept, { x: -drawing.left / scale, y: -drawing.top / scale, wide: drawing.width / scale, high: drawing.height / scale, asWorked: drawing.asWorked });
   }
 
   cells(drawing, c, view) {
@@ -447,27 +473,56 @@ class ChartCloth {
     c.strokeStyle = drawing.inks.line;
     c.lineWidth = 0.6 / s;
     c.beginPath();
-    for (const cell of inside) this.traceWorld(c, cell);
-    c.stroke();
-    const all = Math.min((s - SIGNS_FROM) / 4, 1), plain = Math.min((s - PLAIN_FROM) / 4, 1);
     for (const cell of inside) {
-      const alpha = cell.entry.uses === 1 && cell.entry.makes === 1 ? plain : all;
-      if (alpha <= 0) continue;
+      const [a, b, , d] = this.cornersOf(cell);
+      c.moveTo(b[0], b[1]);
+      c.lineTo(a[0], a[1]);
+      c.lineTo(d[0], d[1]);
+    }
+    c.stroke();
+    this.plainSigns(drawing, c, inside, Math.min((s - PLAIN_FROM) / 4, 1));
+    this.otherSigns(drawing, c, inside, Math.min((s - SIGNS_FROM) / 4, 1));
+    c.globalAlpha = 1;
+  }
+
+  // Knits and purls are one stroke each: all of them together make one path.
+  plainSigns(drawing, c, cells, alpha) {
+    if (alpha <= 0) return;
+    c.globalAlpha = alpha;
+    c.strokeStyle = drawing.inks.sign;
+    c.lineWidth = 0.06;
+    c.lineCap = "round";
+    c.beginPath();
+    for (const cell of cells) {
+      const stroke = STROKES[drawing.model.sign(cell, drawing.asWorked)];
+      if (!stroke) continue;
+      const [a, b, d, e] = this.cornersOf(cell);
+      const [p, q] = stroke === "up" ? [mix(a, b), mix(e, d)] : [mix(a, e), mix(b, d)];
+      c.moveTo(p[0] + 0.2 * (q[0] - p[0]), p[1] + 0.2 * (q[1] - p[1]));
+      c.lineTo(q[0] - 0.2 * (q[0] - p[0]), q[1] - 0.2 * (q[1] - p[1]));
+    }
+    c.stroke();
+  }
+
+  otherSigns(drawing, c, cells, alpha) {
+    if (alpha <= 0) return;
+    c.globalAlpha = alpha;
+    for (const cell of cells) {
+      const sign = drawing.model.sign(cell, drawing.asWorked);
+      if (STROKES[sign]) continue;
       const [a, b, d, e] = this.cornersOf(cell);
       const [x, y] = [(a[0] + b[0] + d[0] + e[0]) / 4, (a[1] + b[1] + d[1] + e[1]) / 4];
       const turn = Math.atan2(a[1] + e[1] - b[1] - d[1], a[0] + e[0] - b[0] - d[0]);
       const high = Math.hypot((d[0] + e[0] - a[0] - b[0]) / 2, (d[1] + e[1] - a[1] - b[1]) / 2);
-      c.globalAlpha = alpha;
+      const size = Math.min(high, 1) / 100;
       c.save();
       c.translate(x, y);
       c.rotate(turn);
-      const size = Math.min(high, 1) / 100;
       c.scale(Math.min(1 / 100, size * 1.6), size);
       c.translate(-50, -50);
-      drawing.stroke(c, drawing.model.sign(cell, drawing.asWorked));
+      drawing.stroke(c, sign);
       c.restore();
     }
-    c.globalAlpha = 1;
   }
 
   // From the first to the last stitch of a row with a place on the screen, told by its lines.
@@ -492,9 +547,10 @@ class ChartCloth {
     return [Math.floor(low), Math.ceil(high)];
   }
 
+  // The cloth stands still: the corners of a cell are found once.
   cornersOf(cell) {
     const at = cell.row.number - 1 - this.first;
-    return this.corners(at, cell.old, cell.old + cell.entry.uses, cell.now, cell.now + cell.entry.makes);
+    return cell.corners ??= this.corners(at, cell.old, cell.old + cell.entry.uses, cell.now, cell.now + cell.entry.makes);
   }
 
   drawn(cell) {
@@ -601,6 +657,8 @@ class ChartCloth {
 function numbered(row, every) {
   return every < 2 || row.number % every === 0 || (every > 2 && row.side !== "round" && row.number % every === 1);
 }
+
+function mix(a, b) { return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]; }
 
 function inside(x, y, corners) {
   let sign = 0;

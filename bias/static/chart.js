@@ -58,6 +58,8 @@ class ChartPage {
     requestAnimationFrame(() => {
       this.waiting = false;
       this.drawing.draw();
+      clearTimeout(this.still);
+      if (this.drawing.moving) this.still = setTimeout(() => this.paint(), STILL_AFTER);
     });
   }
 

@@ -55,6 +55,8 @@ class Layout:
     first_row: int
     area_cm2: float
     relaxed: bool = False
+    opened: bool = False
+    """Whether it is drawn open along a slit whose sides are too unequal to be laid together."""
     cut: bool = False
     """Whether it makes more than a whole turn, and is laid in pieces side by side."""
 
@@ -206,6 +208,7 @@ def _relaxed(layout: Layout, found: Joined) -> Layout:
         alive=np.stack([layout.zones[column.zone].alive for column in mesh.columns], axis=1),
         strain=float(np.sqrt(np.mean(relaxed.strain**2))),
         relaxed=True,
+        opened=mesh.opened,
     )
 
 

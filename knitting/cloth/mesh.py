@@ -18,6 +18,7 @@ Whole = NDArray[np.int64]
 _MOST_NODES = 900
 _LEAST_STITCHES = 4.0
 """Lines within a zone stand at least this far apart where it is widest."""
+_LOOP_ROWS = 8
 _SLIT_ROWS = 4
 """Stitches that rest for more rows than this leave a slit beside those that are worked; a turn leaves a step."""
 
@@ -46,6 +47,8 @@ class Mesh:
     rest: Points
     alive: NDArray[np.bool_]
     nodes: Whole
+    opened: bool = False
+    """Whether it is cut open where one side of a slit is much longer than the other that it is joined to again."""
 
     @property
     def corners(self) -> Whole:
@@ -64,7 +67,14 @@ def build_mesh(zones: Sequence[Zone], walls: Sequence[Wall], stitch_cm: float, f
     samples = _samples(zones, max(most // lines, 6))
     rest = np.stack([_rest(zones[column.zone], column, samples, stitch_cm) for column in columns], axis=1)
     alive = np.stack([_alive(zones[column.zone], samples) for column in columns], axis=1)
-    return Mesh(samples, columns, lines, rest, alive, _nodes(columns, lines, alive))
+    joined = [
+        _joined(alive[:, at] & alive[:, at + 1], alive[:, at : at + 2], samples) for at in range(len(columns) - 1)
+    ]
+    opened = any(
+        columns[at].right != columns[at + 1].left and (each != alive[:, at] & alive[:, at + 1]).any()
+        for at, each in enumerate(joined)
+    )
+    return Mesh(samples, columns, lines, rest, alive, _nodes(columns, lines, alive, joined), opened)
 
 
 def _across(zones: Sequence[Zone], most: int) -> int:
@@ -135,7 +145,27 @@ def _alive(zone: Zone, samples: Whole) -> NDArray[np.bool_]:
     return np.asarray(np.diff(worked[samples]) > 0)
 
 
-def _nodes(columns: Sequence[Column], lines: int, alive: NDArray[np.bool_]) -> Whole:
+def _joined(together: NDArray[np.bool_], both: NDArray[np.bool_], samples: Whole) -> NDArray[np.bool_]:
+    """Where two columns beside a slit are one cloth.
+
+    Where one side was worked for many rows and the other hardly at all, closing the slit again would fold the longer
+    side: the shorter stretch of rows over both is left open.
+    """
+    starts = np.flatnonzero(np.diff(np.concatenate([[0], together.astype(int)])) == 1).tolist()
+    ends = np.flatnonzero(np.diff(np.concatenate([together.astype(int), [0]])) == -1).tolist()
+    kept = together.copy()
+    rows = np.diff(samples)
+    for (first, end), (begin, last) in pairwise(zip(starts, ends, strict=True)):
+        alone = sorted(int(rows[end + 1 : begin][both[end + 1 : begin, side]].sum()) for side in (0, 1))
+        if alone[1] > _LOOP_ROWS and 2 * alone[0] < alone[1]:
+            shorter = (first, end) if rows[first : end + 1].sum() < rows[begin : last + 1].sum() else (begin, last)
+            kept[shorter[0] : shorter[1] + 1] = False
+    return kept
+
+
+def _nodes(
+    columns: Sequence[Column], lines: int, alive: NDArray[np.bool_], joined: Sequence[NDArray[np.bool_]]
+) -> Whole:
     """Which places of the grid are one: over the rows in which stitches rest, and across a slit before it opens."""
     steps = len(alive) + 1
     parent = list(range(steps * lines))
@@ -156,8 +186,7 @@ def _nodes(columns: Sequence[Column], lines: int, alive: NDArray[np.bool_]) -> W
     for at in range(len(columns) - 1):
         here, there = columns[at].right, columns[at + 1].left
         if here != there:
-            together = alive[:, at] & alive[:, at + 1]
-            for step in np.flatnonzero(together).tolist():
+            for step in np.flatnonzero(joined[at]).tolist():
                 join(step * lines + here, step * lines + there)
                 join((step + 1) * lines + here, (step + 1) * lines + there)
     roots = np.array([root(at) for at in range(steps * lines)], dtype=np.int64)

@@ -188,7 +188,8 @@ def upright(layout: Layout) -> complex:
     if layout.from_tab:
         return -1.0 / longest.direction
     if _widens_along_marks(layout):
-        down = layout.points[-1].mean() - layout.points[0].mean()
+        first, last = (layout.place(row, layout.sheet.counts[row] / 2) for row in (0, len(layout.rows)))
+        down = last - first
         return complex(-1j * abs(down) / down) if abs(down) > 1e-6 else 1.0 + 0j
     rising = [side for side in sides if side.edge == "start edge"]
     falling = [side for side in sides if side.edge == "end edge"]

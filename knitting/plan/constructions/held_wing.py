@@ -84,7 +84,7 @@ HELD_WING = Construction(
     ),
     care=(Care.PAUSE, Care.PINS, Care.FIBRE),
     curvature=Curvature.FLAT,
-    top="one wing; the centre line lies level",
+    top="the end of the centre line, the wings hanging down",
     measures=(Measured("width_cm", "cast-on edge", "cast_on", _width_cm),),
     caveats=("Note the row of the held wing: it waits on the side that it had coming.",),
 )
