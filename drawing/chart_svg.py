@@ -102,7 +102,14 @@ def chart_svg(page: ChartPage, window: Window | None = None, as_worked: bool = F
     parts = [svg.tag("style", svg.text(style))] if style else []
     parts += [svg.tag("path", d="".join(path), class_=f"tone-{tone}") for tone, path in ink.grounds.items()]
     parts += [svg.tag("path", d="".join(ink.strokes[name]), class_=f"chart-{name}") for name in _STROKES]
-    return svg.picture([*parts, *ink.texts], shown.width, shown.height, page.title, "chart")
+    return svg.picture(
+        [*parts, *ink.texts],
+        shown.width,
+        shown.height,
+        page.title,
+        "chart",
+        "" if window else f"{svg.number(shown.width)}px",
+    )
 
 
 class _Ink:

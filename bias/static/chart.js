@@ -269,6 +269,19 @@ class ChartPage {
         picture.setAttribute("class", `tone-${entry.tones[side]}`);
       }
     }
+    this.yarnKey(list);
+  }
+
+  // The yarns, where there are several.
+  yarnKey(list) {
+    if (this.model.colours.length < 2) return;
+    this.model.colours.forEach((colour, at) => {
+      const item = document.createElement("li"), picture = document.createElementNS("http://www.w3.org/2000/svg", "svg");
+      picture.setAttribute("class", `tone-yarn-${at % 4}`);
+      picture.setAttribute("aria-hidden", "true");
+      item.append(picture, this.model.data.yarns[colour] ?? colour);
+      list.append(item);
+    });
   }
 
   sign(picture, path) {

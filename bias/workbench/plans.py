@@ -7,7 +7,10 @@ from functools import cached_property, lru_cache
 
 from bias.workbench import workouts
 from bias.workbench.workouts import Workout, workout
+from knitting.cloth import lay_flat, measure
 from knitting.files import plan_from_text
+from knitting.gauges import Swatch
+from knitting.measures import said_cm
 from knitting.plan.compiling import compiled
 from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.foresight import Course, foresee
@@ -62,6 +65,16 @@ class Planned:
         """How its cloth lies, with what would mend it."""
         construction = CONSTRUCTIONS.get(self.plan.construction)
         return advise(self.plan, construction.curvature if construction else None)
+
+    @cached_property
+    def said_unwashed(self) -> str:
+        """What it measures before it is washed, where its swatch tells; else nothing."""
+        source = self.plan.known_from
+        before = source.before if isinstance(source, Swatch) and source.after else None
+        if before is None:
+            return ""
+        found = measure(lay_flat(self.workout.worked, before))
+        return f"{said_cm(found.width_cm)} by {said_cm(found.height_cm)} before washing"
 
     @cached_property
     def workout(self) -> Workout:

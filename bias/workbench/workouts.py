@@ -86,6 +86,11 @@ class Workout:
         """Area and corners as one sentence."""
         corners = self.measures.said_corners
         area = said_area(self.measures.area_cm2)
+        if isinstance(self.layout, Layout) and self.layout.in_round:
+            rounds = (
+                f"{said_cm(self.measures.first_cm)} round the first round, {said_cm(self.measures.last_cm)} the last"
+            )
+            return f"{area}; {rounds}."
         return f"{area}, corners of {corners}." if corners else f"{area}."
 
     @cached_property
@@ -172,9 +177,14 @@ class Workout:
         walls = self.layout.wall_lines
         return [sum(line <= left for line in walls[1:-1]) for left, _ in self.layout.columns]
 
+    @property
+    def charted(self) -> bool:
+        """Whether there is a chart that one drawing can hold."""
+        return 0 < self.chart.stitches <= MOST_DRAWN
+
     def chart_alone(self) -> str:
         """The chart as an SVG that stands alone, or nothing; refused where it has more cells than a drawing can."""
-        return chart_svg(self.chart, style=inks.CHART) if 0 < self.chart.stitches <= MOST_DRAWN else ""
+        return chart_svg(self.chart, style=inks.CHART) if self.charted else ""
 
     def chart_window(self, window: Window, as_worked: bool) -> str:
         """A window of the chart as an SVG that stands alone."""

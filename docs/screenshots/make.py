@@ -77,12 +77,9 @@ def desk(page: Page) -> None:
     page.emulate_media(color_scheme="dark")
     take(page, "basket-dark")
     page.emulate_media(color_scheme="light")
-    for title, name in (
-        ("Tideline shawl", "piece"),
-        ("Sash Window, square one", "mitre"),
-    ):
-        open_piece(page, title)
-        take(page, name)
+    open_piece(page, "Tideline shawl")
+    take(page, "piece")
+    chart(page)
     type_in(page)
     take(page, "bring-in")
     words_of(page, "Tideline shawl")
@@ -98,6 +95,28 @@ def desk(page: Page) -> None:
     take(page, "written")
     mend(page)
     take(page, "revisions")
+
+
+def chart(page: Page) -> None:
+    """Stitch by stitch on the grid, and a whole piece as it lies."""
+    open_piece(page, "Sash Window, square one")
+    page.get_by_role("link", name="Chart", exact=True).click()
+    page.wait_for_selector("[data-ready]")
+    page.locator("canvas").focus()
+    for key in (*["ArrowUp"] * 8, *["ArrowLeft"] * 14):
+        page.keyboard.press(key)
+    page.get_by_role("button", name="Signs").click()
+    page.get_by_role("button", name="Further away").click()
+    take(page, "chart")
+    open_piece(page, "Gable capelet")
+    page.get_by_role("link", name="Chart", exact=True).click()
+    page.wait_for_selector("[data-ready]")
+    page.get_by_role("button", name="As it lies").click()
+    page.locator("canvas").focus()
+    for key in (*["ArrowUp"] * 20, *["ArrowLeft"] * 14):
+        page.keyboard.press(key)
+    page.get_by_role("button", name="Whole").click()
+    take(page, "chart-lies")
 
 
 def plans(page: Page) -> None:
@@ -139,8 +158,6 @@ def phone(page: Page) -> None:
     take(page, "piece-phone")
     page.get_by_role("link", name="At the needles").first.click()
     take(page, "needles")
-    type_in(page)
-    take(page, "bring-in-phone")
     words_of(page, "Tideline shawl")
     put_caret(page, 10)
     take(page, "words-phone")

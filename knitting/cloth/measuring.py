@@ -28,6 +28,9 @@ class Measures:
     marks_cm: dict[str, float]
     angles: dict[str, float]
     exact: bool
+    first_cm: float = 0.0
+    last_cm: float = 0.0
+    """Lengths of the first and the last row by their stitches: of rounds, round the neck and round the hem."""
 
     @property
     def said_corners(self) -> str:
@@ -46,6 +49,8 @@ class Measures:
             "outline": [[round(x, 2), round(y, 2)] for x, y in self.outline],
             "angles": {name: round(angle, 2) for name, angle in self.angles.items()},
             "edges_cm": _named_sides(self.sides),
+            "first_row_cm": round(self.first_cm, 2),
+            "last_row_cm": round(self.last_cm, 2),
         }
 
 
@@ -69,6 +74,8 @@ def measure(layout: Layout | NotLaid) -> Measures:
         marks_cm=_marks(layout),
         angles=_angles(layout, found),
         exact=layout.method == "exact",
+        first_cm=layout.rows[0].start * layout.gauge.stitch_cm,
+        last_cm=layout.rows[-1].end * layout.gauge.stitch_cm,
     )
 
 

@@ -228,3 +228,16 @@ def test_a_print_is_made_before_ones_eyes_and_taken(page, live_server, shawl):
     with page.expect_download(timeout=40_000) as download:
         page.get_by_role("link", name="Take the PDF").click(timeout=40_000)
     assert download.value.suggested_filename == f"piece-{shawl.pk}.pdf"
+
+
+@pytest.mark.parametrize("name", ["cloth", "chart"])
+def test_drawings_are_taken_as_pictures(page, live_server, transactional_db, name, tmp_path):
+    piece = keep_plan(household_knitter(), plan_text(made("mitre", cast_on=49)))
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/print/")
+    button = page.locator(f"[data-name='{name}-{piece.pk}.png']")
+    with page.expect_download() as download:
+        button.click()
+    download.value.save_as(tmp_path / "picture.png")
+    content = (tmp_path / "picture.png").read_bytes()
+    assert content.startswith(b"\x89PNG")
+    assert int.from_bytes(content[16:20], "big") > 800
