@@ -53,8 +53,12 @@ def to_canvas(page: ChartPage, layout: Layout | None = None, yarns: Mapping[str,
         "frames": [[frame.first, frame.last, frame.times, *(frame.columns or ())] for frame in page.frames],
         "colours": list(page.colours),
         "yarns": dict(yarns or {}),
-        "slant": _slant(layout) if layout else None,
+        "slant": _slant(layout) if layout and layout.points.size <= MOST_PLACES else None,
     }
+
+
+MOST_PLACES = 150_000
+"""Places up to which a cloth is sent for the chart to be drawn as it lies."""
 
 
 class _Shared:

@@ -13,7 +13,7 @@ from drawing.columns import Places, Unit, place_columns, units_of
 from drawing.marks import letters
 from drawing.signs import Sign, face_of, sign_of
 from knitting.needle.folds import folds
-from knitting.needle.worked import ClusterWork, GroupWork, WorkedPiece, WorkedRow
+from knitting.needle.worked import ClusterWork, GroupWork, PartWork, WorkedPiece, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import StitchKind
 
@@ -128,11 +128,11 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
 
 
 def _each_once(worked: WorkedPiece) -> list[tuple[Unit, ...]]:
-    """The units of every row; rows that share their work share them."""
-    known: dict[tuple[int, Side, int], tuple[Unit, ...]] = {}
+    """The units of every row; rows of equal work share them."""
+    known: dict[tuple[tuple[PartWork, ...], Side, int], tuple[Unit, ...]] = {}
     found: list[tuple[Unit, ...]] = []
     for row in worked.rows:
-        key = (id(row.work), row.side, row.start)
+        key = (row.work, row.side, row.start)
         if key not in known:
             known[key] = units_of(row)
         found.append(known[key])

@@ -24,6 +24,7 @@ _STRAIGHT = 0.3
 _SIGNS_APART = 9.0
 """Signs along a thread stand at least this far apart."""
 _LEAST_SIGN, _MOST_SIGN = 1.8, 4.2
+_MOST_SIGNS = 3_000
 
 Line = tuple[Place, ...]
 
@@ -209,7 +210,9 @@ def _signs(layout: Layout, fit: _Fit) -> Signs:
     downs: list[complex] = []
     shaped = [(at, study.events) for at, study in enumerate(layout.studies, start=1) if study.events]
     apart = fit.scale * layout.gauge.row_cm * len(layout.rows) / max(len(shaped), 1)
-    every = max(1, int(np.ceil(_SIGNS_APART / max(apart, 1e-9)))) | 1  # odd, so that both sides of the work are met
+    crowd = sum(len(each) for _, each in shaped) / _MOST_SIGNS
+    # An odd step meets both sides of the work.
+    every = max(1, int(np.ceil(max(_SIGNS_APART / max(apart, 1e-9), crowd)))) | 1
     for at, each in shaped[::every]:
         for event in each:
             open_ = event.stitch is not None and event.stitch.look is Look.HOLE

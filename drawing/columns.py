@@ -103,18 +103,20 @@ def place_columns(worked: WorkedPiece, units: Sequence[Sequence[Unit]]) -> Place
 
 
 def _stretches(units: Sequence[Unit]) -> Iterator[tuple[bool, int, int]]:
-    """The units in stretches ``[first, last)``: those whose changes make up for one another, and all others singly."""
+    """The units in stretches ``[first, last)``: those that go on in their columns, or whose changes make up for one
+    another, together; all others singly."""
     sums = np.cumsum([unit.change * unit.times for unit in units])
-    at = 0
     returns = _next_return(units, sums)
+    at = begin = 0
     while at < len(units):
-        end = returns[at]
-        if units[at].change and end > at:
-            yield True, at, end + 1
-            at = end + 1
-        else:
+        if units[at].change and returns[at] <= at:
+            if begin < at:
+                yield True, begin, at
             yield False, at, at + 1
-            at += 1
+            begin = at + 1
+        at = max(returns[at], at) + 1
+    if begin < len(units):
+        yield True, begin, len(units)
 
 
 def _next_return(units: Sequence[Unit], sums: NDArray[np.int64]) -> list[int]:

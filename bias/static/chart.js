@@ -33,6 +33,9 @@ class ChartPage {
     this.drawing.size();
     if (before) Object.assign(this.drawing, { scale: before.scale, left: before.left, top: before.top });
     else this.drawing.fit();
+    const lies = this.box.querySelector("[data-chart-do='slant']");
+    lies.disabled = data.slant === null;
+    lies.title = data.slant ? "" : "This cloth is too large, or could not be laid, to be shown stitch by stitch as it lies.";
     this.key();
     const row = this.model.rows[Math.min(Number(this.box.dataset.row) || 1, this.model.rows.length) - 1];
     if (row && this.model.cells(row).length) this.choose(this.model.cells(row)[0], false);

@@ -12,7 +12,7 @@ from typing import NamedTuple
 
 from knitting.cloth.studies import Study, study_of, study_rows
 from knitting.needle.lineage import Link, follow, lineage, trace_back
-from knitting.needle.worked import GroupWork, Run, WorkedPiece, WorkedRow
+from knitting.needle.worked import GroupWork, PartWork, Run, WorkedPiece, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import Family, StitchKind
 
@@ -95,9 +95,14 @@ class _Gap:
 def _gaps(worked: WorkedPiece, rows: Sequence[WorkedRow], first: int) -> list[_Gap]:
     """All that is off the needle at some boundaries, in the order of the sheet; nothing where it is very much."""
     found: list[_Gap] = []
+    known: dict[tuple[tuple[PartWork, ...], Side, int], list[_Piece]] = {}
     for at, row in enumerate(rows):
         old = new = 0
-        for piece in _flat(row):
+        key = (row.work, row.side, row.start)
+        if key not in known:
+            flat = _flat(row)
+            known[key] = flat if any(piece.stays for piece in flat) else []
+        for piece in known[key]:
             if piece.stays and piece.uses > piece.makes and not piece.held:
                 _put(found, _Gap(piece.times, at + 1, _forwards(rows[at + 1 :], new)), at + 1)
             elif piece.stays and piece.makes > piece.uses:

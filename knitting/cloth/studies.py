@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from knitting.needle.lineage import Event, Link, events, lineage
-from knitting.needle.worked import WorkedRow
+from knitting.needle.worked import PartWork, WorkedRow
 from knitting.rows import Side
 
 _SAME_GROUP = 2.5
@@ -43,11 +43,11 @@ class Study:
 
 
 def study_rows(rows: Sequence[WorkedRow]) -> list[Study]:
-    """A study of every row; rows that share their work, as those of a standing repeat do, share it too."""
-    known: dict[tuple[int, Side], Study] = {}
+    """A study of every row; rows of equal work, as those of a standing repeat are, share it."""
+    known: dict[tuple[tuple[PartWork, ...], Side], Study] = {}
     found: list[Study] = []
     for row in rows:
-        key = (id(row.work), row.side)
+        key = (row.work, row.side)
         if key not in known:
             known[key] = _study(row)
         found.append(known[key])

@@ -11,7 +11,7 @@ import numpy as np
 
 from knitting.cloth.layout import Layout
 from knitting.cloth.zones import Points
-from knitting.needle.worked import GroupWork, Run, WorkedRow
+from knitting.needle.worked import GroupWork, PartWork, Run, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, Face, StitchKind
 
@@ -65,10 +65,14 @@ def texture_patches(layout: Layout) -> list[Patch]:
 
 
 def _each_once(rows: Sequence[WorkedRow]) -> list[tuple[_Stretch, ...]]:
-    known: dict[tuple[int, Side], tuple[_Stretch, ...]] = {}
+    known: dict[tuple[tuple[PartWork, ...], Side], tuple[_Stretch, ...]] = {}
+    found = []
     for row in rows:
-        known.setdefault((id(row.work), row.side), tuple(_stretches(row)))
-    return [known[(id(row.work), row.side)] for row in rows]
+        key = (row.work, row.side)
+        if key not in known:
+            known[key] = tuple(_stretches(row))
+        found.append(known[key])
+    return found
 
 
 def _stretches(row: WorkedRow) -> Iterator[_Stretch]:

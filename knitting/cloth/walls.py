@@ -23,6 +23,8 @@ _ONE_WALL = 2.1
 _SAME_LIMIT = 2.0
 """Limits of resting stitches nearer than this to one another are one line."""
 _MOST_LIMITS = 30
+_FORGOTTEN = 24
+"""After so many rows a change that did not come back over itself is forgotten."""
 _LEAST_ROWS = 4
 """A repeat's changes make a wall if they come back at least this often."""
 
@@ -129,8 +131,10 @@ def _repeat_walls(sheet: Sheet) -> list[Wall]:
         known[key] = step
         for number, wall in enumerate(live):
             wall.positions.append(step.positions[number])
-            wall.seen += number in step.met
+            if number in step.met:
+                wall.seen, wall.ends = wall.seen + 1, at
         live += [_born("", place, at, maps) for place in step.new]
+        live = [wall for wall in live if wall.seen >= _LEAST_ROWS or at - wall.ends <= _FORGOTTEN]
     lasting = [wall for wall in live if wall.seen >= _LEAST_ROWS]
     for number, wall in enumerate(sorted(lasting, key=lambda wall: wall.positions[-1]), start=1):
         wall.name = f"repeat line {number}"
@@ -171,4 +175,4 @@ def _born(name: str, position: float, at: int, maps: Sequence[Sequence[Link]]) -
     positions = [position]
     for links in reversed(maps[:at]):
         positions.append(trace_back(links, positions[-1]))
-    return Wall(name, positions[::-1], born=at, seen=1)
+    return Wall(name, positions[::-1], born=at, seen=1, ends=at)
