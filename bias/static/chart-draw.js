@@ -57,7 +57,7 @@ class ChartDrawing {
   }
 
   fit() {
-    const room = 76;
+    const room = this.width < 600 ? 40 : 76;
     this.scale = Math.max(Math.min((this.width - 2 * room) / this.wide, (this.height - 40) / this.high, 32), 0.02);
     this.left = (this.width - this.wide * this.scale) / 2;
     this.top = (this.height - this.high * this.scale) / 2;
@@ -244,8 +244,20 @@ class ChartDrawing {
       const fromRight = row.side !== "WS";
       const x = fromRight ? Math.min(this.x(cells[0]) + 6, this.width - 34) : Math.max(this.x(cells[cells.length - 1] + 1) - 6, 34);
       c.textAlign = fromRight ? "left" : "right";
-      c.fillText(row.number, x, this.y(row.number) + s / 2);
+      const y = this.y(row.number) + s / 2;
+      if (x === 34 || x === this.width - 34) this.underlay(x - (fromRight ? 3 : 31), y - 9, 34, 18);
+      c.fillText(row.number, x, y);
     }
+  }
+
+  // A quiet ground for what is written over cells.
+  underlay(x, y, wide, high) {
+    const c = this.context, ink = c.fillStyle;
+    c.globalAlpha = 0.85;
+    c.fillStyle = this.inks.ground;
+    c.fillRect(x, y, wide, high);
+    c.globalAlpha = 1;
+    c.fillStyle = ink;
   }
 
   frames() {

@@ -19,6 +19,11 @@ class Joined:
     rights: tuple[Points, ...]
     misfit: float
 
+    @property
+    def gap_cm(self) -> float:
+        """How far two neighbours' limits lie apart where they are farthest."""
+        return max((float(np.abs(a - b).max()) for a, b in zip(self.rights, self.lefts[1:])), default=0.0)
+
     def walls(self) -> Points:
         """The walls as ``[boundary, wall]``: midway between the limits of the zones at their sides."""
         inner = [(right + left) / 2 for right, left in zip(self.rights, self.lefts[1:])]

@@ -24,6 +24,8 @@ from knitting.stitches import Face, StitchKind
 
 FITS = 0.006
 """Largest misfit of a wall, as a share of its length, at which the layout is called exact."""
+LARGEST_GAP = 2.0
+"""Stitches by which neighbours may be apart anywhere in an exact layout: at a tip a small share of a wall is many."""
 MOST_OVERLAP = 0.005
 """Share of the area by which zones may overlap in a layout that is called exact."""
 _MOST_STEPS = 200
@@ -154,7 +156,8 @@ def lay_flat(
         first_row=first,
         area_cm2=sum(zone.area for zone in zones),
     )
-    fits = sheet.whole and found.misfit <= FITS and not any(zone.scattered for zone in zones)
+    near = found.gap_cm <= LARGEST_GAP * used.stitch_cm
+    fits = sheet.whole and near and found.misfit <= FITS and not any(zone.scattered for zone in zones)
     if fits and layout.in_round:
         return _in_sectors(layout)
     if fits and _overlap(layout) <= MOST_OVERLAP:

@@ -224,7 +224,8 @@ def _core_shift(
 
 
 def straightened(limit: Numbers) -> Numbers:
-    """A limit without its steps: averaged over its rhythm, carried on in a straight line at both ends.
+    """A limit without its steps: averaged over its rhythm, carried on in a straight line at both ends where the
+    rhythm holds there.
 
     >>> [float(at) for at in straightened(np.array([0.0, 0, 1, 1, 2, 2, 3, 3]))][1:4]
     [0.25, 0.75, 1.25]
@@ -237,9 +238,19 @@ def straightened(limit: Numbers) -> Numbers:
         weights[[0, -1]] /= 2
     half = len(weights) // 2
     middle = np.convolve(limit, weights, mode="valid")
+    moves = np.diff(limit)
     first = middle[0] - (middle[1] - middle[0]) * np.arange(half, 0, -1)
+    if not np.allclose(moves[:half], moves[period : period + half], atol=1e-6):
+        first = _narrowing(limit, half)
     last = middle[-1] + (middle[-1] - middle[-2]) * np.arange(1, half + 1)
+    if not np.allclose(moves[-half:], moves[len(moves) - period - half : len(moves) - period], atol=1e-6):
+        last = _narrowing(limit[::-1], half)[::-1]
     return np.concatenate([first, middle, last])
+
+
+def _narrowing(limit: Numbers, many: int) -> Numbers:
+    """The first places of a limit whose rhythm is another there: averaged over as many neighbours as there are."""
+    return np.array([limit[: 2 * at + 1].mean() for at in range(many)])
 
 
 def _rhythm(moves: Numbers) -> int:
