@@ -11,7 +11,7 @@ from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_piece
 from knitting.plan.compiling import compiled
 from knitting.plan.foresight import foresee
-from knitting.plan.plan import EDGES, LineKind, Plan, Shaping, Stage
+from knitting.plan.plan import EDGES, Beside, LineKind, Plan, Repeats, Rows, Shaping, Stage
 from knitting.plan.spacing import evenly
 from knitting.plan.troubles import PlanMend
 from knitting.problems import ProblemKind
@@ -57,6 +57,8 @@ def _candidates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
         yield from _in_garter(plan)
     if finding.bend is Bend.CENTRE:
         yield from _other_rhythms(plan)
+    if finding.bend is Bend.PULL:
+        yield from _in_turn(plan)
     if finding.bend is Bend.CHANGE:
         yield from _same_rhythm(plan, finding)
 
@@ -67,8 +69,8 @@ def _tried(mend: PlanMend, finding: Finding, wanted: Curvature | None) -> tuple[
     if plan is None:
         return None
     same = [each for each in _findings(plan, wanted) if each.bend is finding.bend and not each.wished]
-    left = max((abs(each.defect_deg) for each in same), default=0.0)
-    if left > _BETTER * abs(finding.defect_deg):
+    left = max((each.size for each in same), default=0.0)
+    if left > _BETTER * finding.size:
         return None
     return left, PlanMend(f"{mend.says} ({_then(finding.bend, same)})", plan)
 
@@ -86,9 +88,12 @@ def _made_to_end(plan: Plan) -> Plan | None:
 
 
 def _then(bend: Bend, same: list[Finding]) -> str:
-    worst = max(same, key=lambda each: abs(each.defect_deg), default=None)
+    worst = max(same, key=lambda each: each.size, default=None)
     if worst is None:
-        return {Bend.TOP: "then straight", Bend.CORNERS: "then square"}.get(bend, "then flat")
+        plain = {Bend.TOP: "then straight", Bend.CORNERS: "then square", Bend.PULL: "then even"}
+        return plain.get(bend, "then flat")
+    if bend is Bend.PULL:
+        return f"then {worst.share:.0%}"
     if bend is Bend.TOP:
         return f"then {180 - worst.defect_deg:.0f}°"
     return f"then {abs(worst.defect_deg):.0f}° {'less' if worst.defect_deg > 0 else 'more'} than flat"
@@ -151,6 +156,31 @@ def _main_stage(plan: Plan) -> tuple[int, Stage]:
     course = foresee(plan)
     at = max(range(len(course.stages)), key=lambda place: course.stages[place].rows, default=0)
     return at, plan.stages[at]
+
+
+def _in_turn(plan: Plan) -> Iterator[PlanMend]:
+    """What stands on one side of its lines only, in turn on that side and on the other."""
+    other = {Beside.BEFORE: Beside.AFTER, Beside.AFTER: Beside.BEFORE}
+    changed = plan
+    for at, stage in enumerate(plan.stages):
+        inner = {line.name for line in plan.lines}
+        turned = [each for each in stage.shapings if each.side in other and set(each.at) <= inner]
+        kept = [each for each in stage.shapings if each not in turned]
+        if not turned:
+            continue
+        twice = [replace(each, rows=(*each.rows, *(row + stage.rhythm for row in each.rows))) for each in kept]
+        both = [
+            one
+            for each in turned
+            for one in (each, replace(each, side=other[each.side], rows=tuple(row + stage.rhythm for row in each.rows)))
+        ]
+        until = stage.until
+        if isinstance(until, Repeats):
+            until = Rows(until.times * stage.rhythm)
+        double = replace(stage, rhythm=2 * stage.rhythm, shapings=(*twice, *both), until=until, ending=0)
+        changed = changed.with_stage(at, double)
+    if changed is not plan:
+        yield PlanMend("work it in turn on one side of its line and on the other", changed)
 
 
 def _same_rhythm(plan: Plan, finding: Finding) -> Iterator[PlanMend]:

@@ -7,6 +7,7 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_safe
 
+from bias.keeping.downloads import svg_file
 from bias.keeping.models import Piece
 from bias.workbench import COMPACT, Workout, cloth_shown, row_shown
 from knitting.ledger import as_json
@@ -66,23 +67,14 @@ def chart_json(request: HttpRequest, piece_id: int) -> JsonResponse:
 def chart_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart as a drawing of its own."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    return drawing(owned, owned.workout.chart_alone(), "chart")
+    return svg_file(owned, owned.workout.chart_alone(), "chart")
 
 
 @require_safe
 def cloth_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The cloth as a drawing of its own."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    return drawing(owned, owned.workout.cloth_alone(), "cloth")
-
-
-def drawing(owned: Piece, svg: str, name: str) -> HttpResponse:
-    """A drawing for download; nothing is drawn of nothing."""
-    if not svg:
-        raise Http404("There is nothing to draw.")
-    answer = HttpResponse(svg, content_type="image/svg+xml; charset=utf-8")
-    answer["Content-Disposition"] = f'attachment; filename="{name}-{owned.pk}.svg"'
-    return answer
+    return svg_file(owned, owned.workout.cloth_alone(), "cloth")
 
 
 @require_safe

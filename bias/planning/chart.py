@@ -10,6 +10,7 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
+from bias.keeping.downloads import svg_file
 from bias.keeping.models import Piece
 from bias.planning import actions
 from bias.planning.actions import Standing, standing
@@ -53,12 +54,7 @@ def chart_json(request: HttpRequest, piece_id: int) -> JsonResponse:
 def chart_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart of the plan as it stands, as a drawing of its own."""
     piece, _, found = _standing(request, piece_id)
-    drawn = found.workout.chart_alone() if found else ""
-    if not drawn:
-        raise Http404("There is no chart that one drawing could hold.")
-    answer = HttpResponse(drawn, content_type="image/svg+xml; charset=utf-8")
-    answer["Content-Disposition"] = f'attachment; filename="chart-{piece.pk}.svg"'
-    return answer
+    return svg_file(piece, found.workout.chart_alone() if found else "", "chart")
 
 
 @require_safe

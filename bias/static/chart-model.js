@@ -148,3 +148,17 @@ function listed(names) {
   for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1);
   return [...counts].map(([name, times]) => (times > 1 ? `${times} ${name}` : `a ${name}`.replace(/^a ([aeiou])/, "an $1"))).join(" and ");
 }
+
+function mix(a, b) { return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]; }
+
+function inside(x, y, corners) {
+  let sign = 0;
+  for (let k = 0; k < 4; k++) {
+    const [ax, ay] = corners[k], [bx, by] = corners[(k + 1) % 4];
+    const cross = (bx - ax) * (y - ay) - (by - ay) * (x - ax);
+    if (Math.abs(cross) < 1e-9) continue;
+    if (sign && Math.sign(cross) !== sign) return false;
+    sign = Math.sign(cross);
+  }
+  return true;
+}

@@ -50,6 +50,7 @@ class Bend(Enum):
     CORNERS = "corners"
     CHANGE = "change"
     PULL = "pull"
+    STRAIN = "strain"
     SLANT = "slant"
 
 
@@ -58,7 +59,8 @@ class Finding:
     """One place where a cloth does not lie as it is meant to, or nearly so.
 
     ``rows`` are its first and last row, counted from 1. ``defect_deg`` is the angle that is missing (it cups or bends
-    inwards) or, below zero, too much (it ruffles); 0 where it is no angle. ``wished`` says that it is meant to be so.
+    inwards) or, below zero, too much (it ruffles); 0 where it is no angle, but a ``share`` of a length. ``wished``
+    says that it is meant to be so.
     """
 
     bend: Bend
@@ -68,6 +70,12 @@ class Finding:
     verdict: Verdict
     says: str
     wished: bool = False
+    share: float = 0.0
+
+    @property
+    def size(self) -> float:
+        """How bad it is: degrees, or hundredths of a length."""
+        return abs(self.defect_deg) or 100 * self.share
 
 
 def flatness(layout: Layout | NotLaid, wanted: Curvature | None = None) -> tuple[Finding, ...]:
@@ -252,12 +260,12 @@ def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Find
         where = f"'{worst.name}'" if len(uneven) == 1 else f"each of {len(uneven)} lines"
         up_to = "" if uneven[-1].uneven > 0.9 * worst.uneven else "up to "
         says = f"The side {side} {where} is {up_to}{worst.uneven:.0%} longer than the other: it should pull."
-        yield Finding(Bend.PULL, worst.name, _all_rows(layout), 0.0, verdict, says)
+        yield Finding(Bend.PULL, worst.name, _all_rows(layout), 0.0, verdict, says, share=worst.uneven)
     if layout.strain >= FINE_STRAIN and meant is Curvature.FLAT:
         verdict = Verdict.BLOCKS if layout.strain <= BLOCKS_STRAIN else Verdict.SHOWS
         then = "should block out" if verdict is Verdict.BLOCKS else "should distort"
         says = f"To lie flat its stitches are stretched or pushed by {layout.strain:.0%} on the whole: it {then}."
-        yield Finding(Bend.PULL, "the whole cloth", _all_rows(layout), 0.0, verdict, says)
+        yield Finding(Bend.STRAIN, "the whole cloth", _all_rows(layout), 0.0, verdict, says, share=layout.strain)
 
 
 def _slants(layout: Layout) -> Iterator[Finding]:

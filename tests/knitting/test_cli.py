@@ -234,3 +234,18 @@ def test_constructions_lists_every_one_with_its_questions(capsys):
     for name, construction in CONSTRUCTIONS.items():
         assert f"{name}: {construction.built}" in out
         assert all(f"  {asked.key}=" in out for asked in construction.asks)
+
+
+def test_shape_says_how_the_cloth_lies(pattern, capsys):
+    """Four leans of atan(0.5 / 0.75): the neck of a triangle from a tab meets at 134.76 degrees."""
+    triangle = (
+        "Garter tab: cast on 3, knit 7 rows, pick up 3 along the side, pick up 3 from the cast-on. (9 sts)\n"
+        "Mark the center stitch.\nRow 1 (RS): K3, yo, k to center st, yo, k1, yo, k to last 3 sts, yo, k3.\n"
+        "Row 2: Knit.\nRepeat rows 1 and 2 until there are 61 sts.\n"
+    )
+    main(["shape", pattern(triangle), "--gauge", "18x24"])
+    (found,) = json.loads(capsys.readouterr().out)["flatness"]
+    assert set(found) == {"where", "rows", "defect_deg", "says"}
+    assert found["defect_deg"] == pytest.approx(45.24, abs=0.5)
+    main(["shape", pattern(triangle), "--gauge", "18x36"])
+    assert json.loads(capsys.readouterr().out)["flatness"] == []

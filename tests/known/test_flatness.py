@@ -15,6 +15,7 @@ from knitting.curvature import Curvature
 from knitting.measures import Gauge
 from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.foresight import foresee
+from knitting.plan.plan import Beside
 from knitting.straightening import advise
 from tests.knitting.asking import worked
 from tests.knitting.planning import knitted, made
@@ -221,6 +222,20 @@ def test_a_ruffled_disc_is_mended_by_another_rhythm_that_lies_flatter():
         layout = lay_flat(knitted(mend.plan), mend.plan.gauge)
         left = [each for each in flatness(layout) if each.bend is Bend.CENTRE]
         assert abs(left[0].defect_deg) < 0.6 * abs(advice.finding.defect_deg)
+
+
+def test_increases_on_one_side_of_a_line_are_mended_by_working_both_sides_in_turn():
+    plan = made("yoke")
+    stages = tuple(
+        replace(stage, shapings=tuple(replace(each, side=Beside.AFTER, work="m1") for each in stage.shapings))
+        for stage in plan.stages
+    )
+    found = [each for each in advise(replace(plan, stages=stages)) if each.finding.bend is Bend.PULL]
+    assert "longer than the other" in found[0].finding.says
+    (mend,) = found[0].mends
+    assert mend.says == "work it in turn on one side of its line and on the other (then even)"
+    bends = [each.bend for each in flatness(lay_flat(knitted(mend.plan), mend.plan.gauge))]
+    assert Bend.PULL not in bends
 
 
 def test_a_square_that_is_none_is_mended_by_garter():
