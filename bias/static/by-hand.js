@@ -1,15 +1,35 @@
-// What can be done at the chosen stitch is fetched for it; after a change the chart is fetched again.
-document.addEventListener("chart-stitch", async (event) => {
+// What can be done at the chosen stitch is fetched for it once one rests there; after a change the chart is fetched again.
+const RESTS_AFTER = 90;
+let resting = 0;
+let wantsFocus = false;
+
+document.addEventListener("chart-stitch", (event) => {
   const form = document.getElementById("by-hand");
   if (!form) return;
   const { row, stitch, between } = event.detail;
-  const asked = `${row} ${stitch} ${between}`;
-  form.dataset.asked = asked;
-  const query = new URLSearchParams({ row, stitch, ...(between < 0 ? {} : { between }) });
-  const answer = await fetch(`${form.dataset.stitchUrl}?${query}`, { headers: { "HX-Request": "true" } }).catch(() => null);
-  const now = document.getElementById("by-hand");
-  if (!answer?.ok || now?.dataset.asked !== asked) return;
-  now.querySelector("[data-stitch]").innerHTML = await answer.text();
+  form.dataset.asked = `${row} ${stitch} ${between}`;
+  clearTimeout(resting);
+  resting = setTimeout(() => fetchDeeds(form.dataset.stitchUrl, form.dataset.asked, row, stitch, between), RESTS_AFTER);
 });
 
-document.addEventListener("chart-enter", () => document.querySelector("#by-hand [data-stitch] :is(select, button)")?.focus());
+async function fetchDeeds(address, asked, row, stitch, between) {
+  const query = new URLSearchParams({ row, stitch, ...(between < 0 ? {} : { between }) });
+  const answer = await fetch(`${address}?${query}`, { headers: { "HX-Request": "true" } }).catch(() => null);
+  const form = document.getElementById("by-hand");
+  if (!answer?.ok || form?.dataset.asked !== asked) return;
+  form.querySelector("[data-stitch]").innerHTML = await answer.text();
+  form.dataset.shown = asked;
+  if (wantsFocus) toDeeds();
+}
+
+function toDeeds() {
+  wantsFocus = false;
+  document.querySelector("#by-hand [data-stitch] :is(select, button)")?.focus();
+}
+
+// Enter goes to what can be done at the stitch, once that is there.
+document.addEventListener("chart-enter", () => {
+  const form = document.getElementById("by-hand");
+  wantsFocus = true;
+  if (form && form.dataset.asked === form.dataset.shown) toDeeds();
+});
