@@ -87,5 +87,16 @@ def _fonts_alone(url: str, *_: Any, **__: Any) -> Any:
     name = url.removeprefix("bias:")
     if name not in ("source-sans-3-latin-wght-normal.woff2", "literata-latin-wght-normal.woff2"):
         raise ValueError(f"A print fetches nothing: {url[:80]}")
-    answer = _weasyprint().urls.URLFetcherResponse
-    return answer(url, (_FONTS / name).read_bytes(), {"Content-Type": "font/woff2"})
+    return _weasyprint().urls.URLFetcherResponse(url, _unpacked(name), {"Content-Type": "font/ttf"})
+
+
+@lru_cache(maxsize=4)
+def _unpacked(name: str) -> bytes:
+    """A shipped font unpacked once: every part would do it again otherwise."""
+    from fontTools.ttLib import TTFont
+
+    font = TTFont(_FONTS / name)
+    font.flavor = None
+    out = BytesIO()
+    font.save(out)
+    return out.getvalue()
