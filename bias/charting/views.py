@@ -46,6 +46,13 @@ def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
 
 
 @require_safe
+def lies(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """How the cloth lies, with what would mend it."""
+    owned = Piece.objects.one_of(request.user, piece_id)
+    return render(request, "charting/_lies.html", {"piece": owned})
+
+
+@require_safe
 def chart(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart of a piece, stitch by stitch."""
     owned = Piece.objects.one_of(request.user, piece_id)

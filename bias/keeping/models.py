@@ -8,7 +8,7 @@ from django.conf import settings
 from django.db import models
 from django.http import Http404
 
-from bias.workbench import Workout, planned, workout
+from bias.workbench import Advice, WordsAdvice, Workout, advice_of_words, planned, workout
 
 
 class PieceQuerySet(models.QuerySet["Piece"]):
@@ -58,6 +58,11 @@ class Piece(models.Model):
     def workout(self) -> Workout:
         """All that comes of it as it stands."""
         return self.current.workout
+
+    @property
+    def advice(self) -> tuple[Advice, ...] | tuple[WordsAdvice, ...]:
+        """How its cloth lies as it stands, with what would mend it."""
+        return planned(self.current.plan).advice if self.is_planned else advice_of_words(self.words)
 
     @property
     def is_planned(self) -> bool:

@@ -12,6 +12,7 @@ urlpatterns = [
     path("pieces/<int:piece_id>/plan/change/", views.change, name="change"),
     path("pieces/<int:piece_id>/plan/rows/<int:row>/", views.row, name="plan-row"),
     path("pieces/<int:piece_id>/plan/folds/<int:fold>/", views.fold, name="plan-fold"),
+    path("pieces/<int:piece_id>/plan/mended/", views.mended, name="plan-mended"),
     path("pieces/<int:piece_id>/plan/lies/", views.lies, name="plan-lies"),
     path("pieces/<int:piece_id>/plan/words/", views.to_words, name="to-words"),
     path("pieces/<int:piece_id>/plan/read/", views.from_words, name="from-words"),

@@ -175,6 +175,24 @@ def lies(request: HttpRequest, piece_id: int) -> HttpResponse:
 
 
 @require_POST
+def mended(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """A mend of how the cloth lies, pressed on the page of the piece: the plan with it is sketched, not saved.
+
+    Written rows become the plan that they can be read as first; the words stay among the revisions.
+    """
+    piece = Piece.objects.one_of(request.user, piece_id)
+    finding, mend = number(request, "finding", -1), number(request, "mend", -1)
+    advice = piece.advice
+    mends = advice[finding].mends if 0 <= finding < len(advice) else ()
+    plan = mends[mend].plan if 0 <= mend < len(mends) else None
+    if plan is not None:
+        if not piece.is_planned:
+            _taken_up(piece)
+        actions.change(piece, plan_text(plan))
+    return redirect("plan", piece.pk)
+
+
+@require_POST
 def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The saved plan's rows as written rows: from then on they are edited as words."""
     piece = Piece.objects.one_of(request.user, piece_id)
@@ -190,12 +208,17 @@ def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
 def from_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Take up the plan that was read out of written rows."""
     piece = Piece.objects.one_of(request.user, piece_id)
+    if not piece.is_planned:
+        _taken_up(piece)
+    return redirect("plan", piece.pk)
+
+
+def _taken_up(piece: Piece) -> None:
     found = plan_of_words(piece.words)
-    if found.plan is not None and not piece.is_planned:
+    if found.plan is not None:
         actions.change(piece, plan_text(found.plan))
         actions.save(piece)
         actions.drop(piece)
-    return redirect("plan", piece.pk)
 
 
 @require_POST

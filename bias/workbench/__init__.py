@@ -1,6 +1,6 @@
 """The one door to the core: words or a plan in, all results out, kept by their content."""
 
-from bias.workbench.plans import Planned, plan_of_words, planned
+from bias.workbench.plans import Planned, advice_of_words, mended_words, plan_of_words, planned
 from bias.workbench.shown import cloth_shown, row_shown
 from bias.workbench.workouts import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
 from drawing.chart_svg import CELL, Window
@@ -12,10 +12,12 @@ from knitting.files import NotRead
 from knitting.hand import Exchanged, Habits
 from knitting.needle.folds import Fold
 from knitting.needle.worked import WorkedRow
+from knitting.straightening import Advice, WordsAdvice
 
 __all__ = [
     "CELL",
     "COMPACT",
+    "Advice",
     "ClothPage",
     "Exchanged",
     "Fold",
@@ -26,12 +28,15 @@ __all__ = [
     "Planned",
     "StripPart",
     "Window",
+    "WordsAdvice",
     "WorkedRow",
     "Workout",
+    "advice_of_words",
     "chart_windows",
     "cloth_shown",
     "dialects",
     "digest",
+    "mended_words",
     "plan_of_words",
     "planned",
     "recent",

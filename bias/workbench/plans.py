@@ -17,7 +17,8 @@ from knitting.plan.foresight import Course, foresee
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.recognise import Recognised, recognise
 from knitting.plan.split import Split
-from knitting.straightening import Advice, advise
+from knitting.straightening import Advice, WordsAdvice, advise, advise_words
+from knitting.words.patching import patched
 from knitting.words.writer import write
 
 
@@ -95,3 +96,18 @@ def planned(source: str) -> Planned:
 def plan_of_words(words: str) -> Recognised:
     """The plan that written rows can be read as, or why they cannot."""
     return recognise(workout(words).worked)
+
+
+@lru_cache(maxsize=workouts.KEPT)
+def advice_of_words(words: str) -> tuple[WordsAdvice, ...]:
+    """How the cloth of written rows lies, with what would mend it."""
+    return advise_words(workout(words).worked, plan_of_words(words))
+
+
+def mended_words(words: str, finding: int, mend: int) -> str | None:
+    """Written rows with one of the mends that keep them written rows; ``None`` where there is no such mend."""
+    advice = advice_of_words(words)
+    mends = advice[finding].mends if 0 <= finding < len(advice) else ()
+    piece = mends[mend].piece if 0 <= mend < len(mends) else None
+    found = workout(words)
+    return patched(words, found.worked.piece, piece, found.reading.dialect) if piece is not None else None

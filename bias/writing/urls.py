@@ -12,6 +12,7 @@ urlpatterns = [
     path("pieces/<int:piece_id>/words/", views.edit, name="edit"),
     path("pieces/<int:piece_id>/words/check/", views.check, name="check-piece"),
     path("pieces/<int:piece_id>/words/row/", views.under, name="under-piece"),
+    path("pieces/<int:piece_id>/words/mended/", views.mended, name="edit-mended"),
     path("pieces/<int:piece_id>/words/hand/", ways.hand, name="hand"),
     path("pieces/<int:piece_id>/words/written/", ways.written, name="written"),
     path("pieces/<int:piece_id>/words/revisions/", ways.revisions, name="revisions"),

@@ -13,13 +13,14 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from bias.keeping.actions import Overtaken, keep_piece, revise
 from bias.keeping.models import Piece
-from bias.workbench import NotRead, Workout, dialects, recent, words_of_json, workout
+from bias.workbench import NotRead, Workout, dialects, mended_words, recent, words_of_json, workout
 from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
 from knitting.words.reader import MOST_BYTES
 
 _MOST_KEPT = 16
+_TYPED_ALREADY = "Words that you typed are not saved yet: keep them or give them up before a mend is tried."
 
 
 @require_http_methods(["GET", "POST"])
@@ -65,6 +66,20 @@ def edit(request: HttpRequest, piece_id: int) -> HttpResponse:
         return _page(request, "writing/edit.html", words, {**about, "overtaken": saved.current})
     drop_draft(request.user, piece)
     return redirect("piece", piece.pk)
+
+
+@require_POST
+def mended(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """A mend of how the cloth lies, pressed on the page of the piece: the words with it as a draft, not saved."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    current, draft = piece.current, draft_of(request.user, piece)
+    if draft is not None and draft.words != current.words:
+        about = {"piece": piece, "started_from": draft.started_from, "drafted": True, "refusal": _TYPED_ALREADY}
+        return _page(request, "writing/edit.html", draft.words, about)
+    words = mended_words(current.words, _number(request, "finding"), _number(request, "mend"))
+    if words is not None:
+        keep_draft(request.user, piece, words, current.number)
+    return redirect("edit", piece.pk)
 
 
 @require_POST

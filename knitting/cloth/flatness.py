@@ -11,8 +11,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import Enum
 from itertools import pairwise
-from math import pi, tan
-from typing import Any
+from math import pi, radians, tan
+from typing import Any, NamedTuple
 
 from knitting.cloth.folding import Fold, folds, leans_deg, plateaus, scatter_plateaus
 from knitting.cloth.layout import Layout, NotLaid
@@ -32,6 +32,8 @@ _SHORT_END = 8
 """A change followed by no more rows than these is a border's, and bends nothing."""
 _SAME_ROW = 3
 _LEAST_EYELETS = 12
+_NOTHING_GAINED = 0.05
+"""Stitches a row that are none, so far as a fold can be measured."""
 
 
 class Verdict(Enum):
@@ -60,7 +62,8 @@ class Finding:
 
     ``rows`` are its first and last row, counted from 1. ``defect_deg`` is the angle that is missing (it cups or bends
     inwards) or, below zero, too much (it ruffles); 0 where it is no angle, but a ``share`` of a length. ``wished``
-    says that it is meant to be so.
+    says that it is meant to be so. ``gains`` are the stitches that its rows gain there each, ``flat_gains`` those with
+    which it would lie flat; both 0 where no other number would do it.
     """
 
     bend: Bend
@@ -71,6 +74,8 @@ class Finding:
     says: str
     wished: bool = False
     share: float = 0.0
+    gains: float = 0.0
+    flat_gains: float = 0.0
 
     @property
     def size(self) -> float:
@@ -170,8 +175,7 @@ def _centre(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Fin
         return
     missing = 360 - total
     lines = sum(abs(fold.plateaus[0].fold_deg) > 1 for fold in along if fold.plateaus)
-    flat = said_number(flat_increases(layout.gauge, lines))
-    made = said_number((last - first) / len(layout.rows))
+    flat, made = flat_increases(layout.gauge, lines), _gained_from_the_centre(layout, along)
     if meant is Curvature.CUPS or first > _FEW_STITCHES:
         yield Finding(
             Bend.CENTRE,
@@ -183,14 +187,22 @@ def _centre(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Fin
             wished=True,
         )
         return
-    rates = f"these rounds gain {made} each, and {flat} would lie flat."
+    rates = f"these rounds gain {said_number(made)} each, and {said_number(flat)} would lie flat."
     if abs(missing) < FLAT_DEG:
         says = f"The rounds make {total:.0f}°: it should lie flat."
     elif missing > 0:
         says = f"The rounds make {total:.0f}°, {missing:.0f}° less than flat: the middle cups; {rates}"
     else:
         says = f"The rounds make {total:.0f}°, {-missing:.0f}° more than flat: the edge ruffles; {rates}"
-    yield Finding(Bend.CENTRE, "centre", _all_rows(layout), missing, verdict_of(missing), says)
+    rows = _all_rows(layout)
+    yield Finding(Bend.CENTRE, "centre", rows, missing, verdict_of(missing), says, gains=made, flat_gains=flat)
+
+
+def _gained_from_the_centre(layout: Layout, along: list[Fold]) -> float:
+    """Stitches that a round gains in the middle, where the turn is made, along all lines and between them."""
+    ratio = layout.gauge.row_cm / layout.gauge.stitch_cm
+    at_lines = sum(2 * ratio * tan(radians(fold.plateaus[0].fold_deg / 2)) for fold in along if fold.plateaus)
+    return at_lines + ratio * max((radians(each.fold_deg) for each in scatter_plateaus(layout)), default=0.0)
 
 
 def _corners(layout: Layout) -> Iterator[Finding]:
@@ -209,45 +221,80 @@ def _corners(layout: Layout) -> Iterator[Finding]:
         yield Finding(Bend.CORNERS, "corners", _all_rows(layout), off, verdict_of(off), says)
 
 
+class _Turn(NamedTuple):
+    """A change of fold: its row, where, the last row of the new fold, both folds as stitches gained a row."""
+
+    row: int
+    defect_deg: float
+    where: str
+    last: int
+    before: float
+    after: float
+
+
 def _changes(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
     """Where the rate of shaping changes: the lines that change in one row are said together."""
     rows = len(layout.rows)
     last = rows - max(_SHORT_END, rows // 12)
-    met: list[tuple[int, float, str, int]] = []
-    for fold in along:
-        ends = [plateau.last for plateau in fold.plateaus[1:]]
-        met += [(row, defect, fold.name, end) for (row, defect), end in zip(fold.changes, ends, strict=True)]
-    for before, after in pairwise(scatter_plateaus(layout)):
-        met.append((after.first, before.fold_deg - after.fold_deg, "all round", after.last))
-    met.sort()
+    met = sorted(_turns(layout, along))
     while met:
-        row = met[0][0]
-        together = [each for each in met if each[0] <= row + _SAME_ROW]
+        row = met[0].row
+        together = [each for each in met if each.row <= row + _SAME_ROW]
         met = met[len(together) :]
-        defect = max((each[1] for each in together), key=abs)
-        if row <= last and abs(defect) >= FLAT_DEG / 2:
-            end = max(each[3] for each in together)
-            yield _change(layout, [each[2] for each in together], (row, end), defect, meant)
+        defect = max((each.defect_deg for each in together), key=abs)
+        if row < last and abs(defect) >= FLAT_DEG / 2:
+            yield _change(layout, together, defect, meant)
 
 
-def _change(layout: Layout, names: list[str], rows: tuple[int, int], defect: float, meant: Curvature) -> Finding:
-    first, last = (row + layout.first_row + 1 for row in rows)
+def _turns(layout: Layout, along: list[Fold]) -> Iterator[_Turn]:
+    ratio = layout.gauge.row_cm / layout.gauge.stitch_cm
+    for fold in along:
+        for one, other in pairwise(fold.plateaus):
+            gains = [2 * ratio * tan(radians(each.fold_deg / 2)) for each in (one, other)]
+            yield _Turn(other.first, one.fold_deg - other.fold_deg, fold.name, other.last, *gains)
+    for one, other in pairwise(scatter_plateaus(layout)):
+        gains = [ratio * radians(each.fold_deg) for each in (one, other)]
+        yield _Turn(other.first, one.fold_deg - other.fold_deg, "all round", other.last, *gains)
+
+
+def _change(layout: Layout, together: list[_Turn], defect: float, meant: Curvature) -> Finding:
+    first, last = (row + layout.first_row + 1 for row in (together[0].row, max(each.last for each in together)))
     noun = "round" if layout.in_round else "row"
+    names = [each.where for each in together]
     where = names[0] if len(names) == 1 else f"{len(names)} lines"
-    at = "" if len(names) == 1 else " at each of the lines"
+    at = " at each of the lines" if len(names) > 1 else "" if names == ["all round"] else f" at '{names[0]}'"
     wished = meant is Curvature.CUPS and defect > 0
     verdict = verdict_of(defect)
+    flat, gains = sum(each.before for each in together), sum(each.after for each in together)
     if wished:
         says = f"From {noun} {first} on it cups by {defect:.0f}°{at}, as it should at the shoulders."
-    else:
-        rate, does = ("less", "cups") if defect > 0 else ("more", "ruffles")
-        then = {
-            Verdict.FLAT: "and should lie flat all the same",
-            Verdict.BLOCKS: "a little and should block out",
-            Verdict.SHOWS: "and that should show",
-        }[verdict]
-        says = f"From {noun} {first} on it gains {rate}: there it {does} by {abs(defect):.0f}°{at} {then}."
-    return Finding(Bend.CHANGE, where, (first, last), defect, verdict, says, wished)
+        return Finding(Bend.CHANGE, where, (first, last), defect, verdict, says, wished)
+    does = "cup" if defect > 0 else "ruffle"
+    how = f"{does} by {abs(defect):.0f}°{at}"
+    then = {
+        Verdict.FLAT: f"{how} and should lie flat all the same",
+        Verdict.BLOCKS: f"{does} a little, by {abs(defect):.0f}°{at}, and should block out",
+        Verdict.SHOWS: f"{how}, and that should show",
+    }[verdict]
+    rates = f"they {_gained(gains)} a {noun}{' there' if at else ''}, and {_rate(flat, gains)} would lie flat"
+    says = f"{noun.capitalize()}s {first} to {last} {then}: {rates}."
+    return Finding(Bend.CHANGE, where, (first, last), defect, verdict, says, gains=gains, flat_gains=flat)
+
+
+def _gained(gains: float) -> str:
+    if abs(gains) < _NOTHING_GAINED:
+        return "neither gain nor lose"
+    return f"{'gain' if gains > 0 else 'lose'} {said_number(abs(gains))}"
+
+
+def _rate(flat: float, gains: float) -> str:
+    """The rate that would lie flat, said so that it can be told from one of the other sign."""
+    if abs(flat) < _NOTHING_GAINED:
+        return "none"
+    said = said_number(abs(flat))
+    if flat > 0:
+        return said if gains > 0 else f"{said} increase{'' if said == '1' else 's'}"
+    return said if gains < 0 else f"{said} decrease{'' if said == '1' else 's'}"
 
 
 def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:

@@ -107,6 +107,10 @@ class Layout:
         positions = self.positions[:, boundary]
         return [complex(at) for at in self.points[boundary, (positions > first) & (positions < last)]]
 
+    def wall_positions(self) -> Numbers:
+        """The places of the walls in stitches, as ``[wall, boundary]``."""
+        return np.array([wall.positions for wall in self.walls])
+
     def wall_points(self, wall: int) -> Points:
         """The places of a wall at every boundary."""
         return self.points[:, self.wall_lines[wall]]
@@ -195,7 +199,7 @@ def _relaxed(layout: Layout, found: Joined) -> Layout:
     relaxed = relax(mesh, start, _MOST_STEPS)
     rows = np.arange(len(layout.sheet.counts))
     points = np.stack([_between(rows, mesh.samples, line) for line in relaxed.points.T], axis=1)
-    walls = np.array([wall.positions for wall in layout.walls])
+    walls = layout.wall_positions()
     positions = np.zeros((mesh.lines, len(rows)))
     for column in mesh.columns:
         wide = walls[column.zone + 1] - walls[column.zone]

@@ -34,7 +34,8 @@ class Wall:
     """One line through the rows: ``positions[r]`` for the boundary above row ``r`` (0: the beginning).
 
     ``marks`` is how many marks run along it: two where markers stand on both sides of a stitch or two.
-    ``limit`` says that stitches rest beside it while others are worked.
+    ``limit`` says that stitches rest beside it while others are worked; ``shaped`` is false where that is all that
+    it is there for.
     """
 
     name: str
@@ -45,6 +46,7 @@ class Wall:
     ends: int = field(default=0)
     marks: int = 1
     limit: bool = False
+    shaped: bool = True
 
 
 def find_walls(sheet: Sheet) -> list[Wall]:
@@ -53,7 +55,7 @@ def find_walls(sheet: Sheet) -> list[Wall]:
     inner = _mark_walls(sheet)
     if not inner:
         inner = _repeat_walls(sheet)
-    inner += _limits(sheet)
+    inner += _limits(sheet, inner)
     for wall in inner:
         wall.positions = [min(max(at, 0.0), float(count)) for at, count in zip(wall.positions, counts, strict=True)]
     inner.sort(key=lambda wall: (sum(wall.positions), wall.name))
@@ -62,17 +64,19 @@ def find_walls(sheet: Sheet) -> list[Wall]:
     return [start, *inner, end]
 
 
-def _limits(sheet: Sheet) -> list[Wall]:
-    """Lines along the limits of all that rests while other stitches are worked."""
+def _limits(sheet: Sheet, walls: Sequence[Wall]) -> list[Wall]:
+    """Lines along the limits of all that rests while other stitches are worked, but where a wall is one already."""
     found: list[Wall] = []
     for at, passed in enumerate(sheet.resting):
         for place in [limit for each in passed for limit in each if 0 < limit < sheet.counts[at]]:
-            known = any(abs(wall.positions[at] - place) < _SAME_LIMIT for wall in found)
+            known = [wall for wall in (*walls, *found) if abs(wall.positions[at] - place) < _SAME_LIMIT]
+            for wall in known:
+                wall.limit = True
             if not known and len(found) < _MOST_LIMITS:
                 wall = _born("", place, at, sheet.maps)
                 for links in sheet.maps[at:]:
                     wall.positions.append(follow(links, wall.positions[-1]))
-                wall.limit = True
+                wall.limit, wall.shaped = True, False
                 found.append(wall)
     return found
 

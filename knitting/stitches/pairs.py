@@ -70,3 +70,23 @@ def purled(kind: StitchKind) -> StitchKind:
     ('ssp', 'yo')
     """
     return STITCHES[_PURLED.get(kind.key, kind.key)]
+
+
+_MIRRORED = (
+    ("k2tog", "ssk"),
+    ("p2tog", "ssp"),
+    ("k3tog", "sssk"),
+    ("m1l", "m1r"),
+    ("m1lp", "m1rp"),
+    ("lli", "rli"),
+)
+_OTHER_WAY = MappingProxyType({a: b for pair in _MIRRORED for a, b in (pair, pair[::-1])})
+
+
+def mirrored(kind: StitchKind) -> StitchKind:
+    """The stitch that does the same leaning the other way; itself where it has no mirror image.
+
+    >>> mirrored(STITCHES["k2tog"]).key, mirrored(STITCHES["m1l"]).key, mirrored(STITCHES["yo"]).key
+    ('ssk', 'm1r', 'yo')
+    """
+    return STITCHES[_OTHER_WAY.get(kind.key, kind.key)]

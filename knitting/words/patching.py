@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from knitting.rows import Order, Piece, Row
 from knitting.rows.unplaced import unplaced
 from knitting.words.dialect import Dialect
@@ -10,23 +12,36 @@ from knitting.words.writer import Writer, sentence
 
 
 def patched(text: str, before: Piece, after: Piece, words: Dialect) -> str:
-    """The text of ``before`` with the orders of ``after``, which are the same ones in the same places but for words.
+    """The text of ``before`` with the orders of ``after``: the same ones in the same places but for words, and orders
+    that stand nowhere yet, each as a line of its own ahead of the order that follows it.
 
     Only lines with a changed order are written anew, and of a row only what follows its head.
     """
     lines = lines_of(text)
     writer = Writer(words)
-    changed = [
-        (old, new)
-        for one, other in zip(before.sections, after.sections, strict=True)
-        for old, new in zip(one.orders, other.orders, strict=True)
-        if unplaced(old) != unplaced(new)
-    ]
+    changed: list[tuple[Order, Order, list[Order]]] = []
+    for one, other in zip(before.sections, after.sections, strict=True):
+        kept = [order for order in other.orders if order.span.line]
+        for (old, new), ahead in zip(zip(one.orders, kept, strict=True), _ahead(other.orders), strict=True):
+            if ahead or unplaced(old) != unplaced(new):
+                changed.append((old, new, ahead))
     # From the right of each line, so that the places of the others stay true.
-    for old, new in sorted(changed, key=lambda pair: (pair[0].span.line, pair[0].span.column), reverse=True):
+    for old, new, ahead in sorted(changed, key=lambda each: (each[0].span.line, each[0].span.column), reverse=True):
         at = old.span.line - 1
         lines[at] = _line(lines[at], old, new, writer)
+        lines[at:at] = [writer.order(order) for order in ahead]
     return "\n".join(lines)
+
+
+def _ahead(orders: Sequence[Order]) -> list[list[Order]]:
+    """For each order that stands in the text, the new ones that come before it."""
+    found: list[list[Order]] = [[]]
+    for order in orders:
+        if order.span.line:
+            found.append([])
+        else:
+            found[-1].append(order)
+    return found[:-1]
 
 
 def _line(line: str, old: Order, new: Order, writer: Writer) -> str:

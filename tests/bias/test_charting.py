@@ -11,6 +11,7 @@ from bias.joining.models import Knitter
 from bias.keeping.actions import keep_piece, keep_plan
 from bias.planning.actions import standing
 from bias.workbench import planned
+from bias.writing.actions import keep_draft
 from knitting.files import plan_text
 from knitting.measures import Gauge
 from tests.knitting.planning import made
@@ -180,6 +181,59 @@ def test_the_page_of_written_rows_says_how_it_lies(client, knitter, shawl):
     piece = keep_piece(knitter, words)
     assert "the top edges meet at 135°, not straight" in client.get(f"/pieces/{piece.pk}/").content.decode()
     assert "should lie as it is drawn" in client.get(f"/pieces/{shawl.pk}/plan/lies/").content.decode()
+
+
+WIDENING = (
+    "Gauge: 18 sts and 36 rows to 10 cm\nCast on 8 sts.\nJoin to work in the round.\n"
+    "Rnd 1: *K1, pm; rep from * 6 more times, k1.\nRnd 2: *K to m, m1, sm; rep from * 6 more times, k to end, m1.\n"
+    "Rnd 3: Knit.\nRepeat rnds 2 and 3 20 more times."
+)
+
+
+def test_written_rows_are_mended_at_a_press_as_a_plan_that_is_not_saved(client, knitter):
+    piece = keep_piece(knitter, WIDENING)
+    page = client.get(f"/pieces/{piece.pk}/lies/").content.decode()
+    assert "the edge ruffles" in page
+    assert "Increase in 5 of 12 rounds" in page
+    answer = client.post(f"/pieces/{piece.pk}/plan/mended/", {"finding": 0, "mend": 0})
+    assert answer.headers["Location"] == f"/pieces/{piece.pk}/plan/"
+    piece.refresh_from_db()
+    assert piece.is_planned
+    assert piece.words != WIDENING
+    assert plan_now(piece).stages[-1].rhythm == 12
+    assert planned(piece.current.plan).plan.stages[-1].rhythm == 2
+
+
+EYELETS = (
+    "Cast on 42 sts.\nRow 1: K2, *yo, k2tog, k2; rep from * to end.\nRow 2: Purl.\nRow 3: Knit.\nRow 4: Purl.\n"
+    "Repeat rows 1-4 11 more times.\nBind off."
+)
+
+
+def test_eyelets_are_turned_at_a_press_as_words_that_are_not_saved(client, knitter):
+    piece = keep_piece(knitter, EYELETS)
+    assert "Turn their order in every other pattern row" in client.get(f"/pieces/{piece.pk}/lies/").content.decode()
+    client.post(f"/pieces/{piece.pk}/words/mended/", {"finding": 0, "mend": 0})
+    page = client.get(f"/pieces/{piece.pk}/words/").content.decode()
+    assert "ssk, yo" in page
+    assert "Repeat rows 1-8, 5 more times" in page
+    piece.refresh_from_db()
+    assert piece.words == EYELETS
+
+
+def test_a_mend_does_not_take_the_place_of_words_that_were_typed(client, knitter):
+    piece = keep_piece(knitter, EYELETS)
+    keep_draft(knitter, piece, "Cast on 7 sts.", 1)
+    page = client.post(f"/pieces/{piece.pk}/words/mended/", {"finding": 0, "mend": 0}).content.decode()
+    assert "not saved yet" in page
+    assert "Cast on 7 sts." in page
+
+
+@pytest.mark.parametrize("sent", [{}, {"finding": "x"}, {"finding": "7", "mend": "3"}, {"mend": "-1"}])
+def test_a_mend_that_is_not_there_changes_nothing(client, knitter, sent):
+    piece = keep_plan(knitter, STOCKINETTE_SHAWL)
+    client.post(f"/pieces/{piece.pk}/plan/mended/", sent)
+    assert plan_now(piece) == planned(STOCKINETTE_SHAWL).plan
 
 
 def test_the_chart_of_a_large_piece_stays_small_over_the_wire(client, knitter):

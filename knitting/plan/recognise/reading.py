@@ -30,6 +30,7 @@ from knitting.plan.recognise.fabrics import fabrics_told, line_fabric
 from knitting.plan.recognise.rhythms import Told, line_names, part_names, stages_told
 from knitting.problems import NOWHERE, plural
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
+from knitting.stitches import KNIT, PURL
 
 
 @dataclass(frozen=True)
@@ -42,6 +43,7 @@ class Recognised:
 
 def recognise(worked: WorkedPiece) -> Recognised:
     """Read the shaping out of a worked piece."""
+    worked = _marked_from_the_start(worked)
     try:
         plan = _Reader(worked).plan()
     except NotTold as reason:
@@ -57,6 +59,18 @@ def recognise(worked: WorkedPiece) -> Recognised:
         said = f"A plan of these rows would come to other stitches in row {other + 1} ({name})."
         return Recognised(None, (said, *_found(plan)))
     return Recognised(plan, tuple(_found(plan)))
+
+
+def _marked_from_the_start(worked: WorkedPiece) -> WorkedPiece:
+    """A piece whose first row works every stitch plainly and sets marks, as if they had been set before it."""
+    at = worked.tab_rows
+    first = worked.rows[at] if at < len(worked.rows) else None
+    if first is None or first.before.marks or not first.after.marks or first.start != first.end:
+        return worked
+    if any(kind not in (KNIT, PURL) for part in stitches_of(first.work) for kind, _ in part):
+        return worked
+    marked = first._replace(before=first.after)
+    return replace(worked, rows=(*worked.rows[:at], marked, *worked.rows[at + 1 :]))
 
 
 def _seen(worked: WorkedPiece) -> tuple[str, ...]:
