@@ -25,8 +25,7 @@ def to_svg(
         svg.tag("path", d=_closed(each.shapes), class_=f"cloth-texture texture-{each.kind}") for each in page.textures
     ]
     parts += _bands(page)
-    at = min(worked - page.first_row, page.boundaries - 1)
-    parts.append(svg.tag("path", d=_closed(page.worked(at)) if at > 0 else "", class_="cloth-worked"))
+    parts.append(svg.tag("path", d=worked_path(page, worked), class_="cloth-worked"))
     parts.append(svg.tag("path", d=_open(page.rows), class_="cloth-row"))
     if page.fine_rows:
         parts.append(svg.tag("path", d=_open(page.fine_rows), class_="cloth-row cloth-fine"))
@@ -44,6 +43,12 @@ def to_svg(
     class_needle = "cloth-needle is-hidden" if row is None else "cloth-needle"
     parts.append(svg.tag("path", d=needle_path(page.needle(at)), class_=class_needle))
     return svg.picture(parts, page.width, page.height, page.title, class_, size)
+
+
+def worked_path(page: ClothPage, worked: int) -> str:
+    """The cloth of so many rows of the piece as a filled shape, or nothing."""
+    at = min(worked - page.first_row, page.boundaries - 1)
+    return _closed(page.worked(at)) if at > 0 else ""
 
 
 def needle_path(lines: Sequence[Line]) -> str:

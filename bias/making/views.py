@@ -6,7 +6,7 @@ from typing import Any
 from uuid import UUID
 
 from django import forms
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST, require_safe
 
@@ -29,6 +29,15 @@ def needles(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The row that comes next."""
     piece = Piece.objects.one_of(request.user, piece_id)
     return render(request, "making/needles.html", _about(piece, Sitting(piece.workout, standing(piece))))
+
+
+@require_safe
+def worked(request: HttpRequest, piece_id: int) -> JsonResponse:
+    """How far the piece is, for the drawing of its cloth: rows, the shape of what is worked, a sentence."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    now = Sitting(piece.workout, standing(piece))
+    said = f"{now.rows} of {len(now.all_rows)} rows worked, {now.percent}% of the stitches." if now.rows else ""
+    return JsonResponse({"rows": now.rows, "path": piece.workout.worked_path(now.rows), "said": said})
 
 
 @require_POST

@@ -12,6 +12,7 @@ document.addEventListener("alpine:init", () => {
     held: false,
     part: 0,
     timer: 0,
+    done: "",
 
     init() {
       const { row, rows, first, step } = this.$el.dataset;
@@ -22,6 +23,17 @@ document.addEventListener("alpine:init", () => {
       this.points = this.lines.map((line) => [...line.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])]));
       this.$el.addEventListener("htmx:afterSwap", () => this.show(false));
       this.show(true);
+      this.fill();
+    },
+
+    // What is worked already, from the log of the needles.
+    async fill() {
+      if (!this.$refs.done) return;
+      const answer = await fetch(this.$refs.done.dataset.worked, { headers: { "HX-Request": "true" } }).catch(() => null);
+      if (!answer?.ok || !this.$root || !this.$refs.done) return;
+      const { path, said } = await answer.json();
+      this.done = said;
+      this.$root.querySelector(".cloth-worked")?.setAttribute("d", path);
     },
 
     by(step) { this.to(this.row + step); },

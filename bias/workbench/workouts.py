@@ -14,7 +14,7 @@ from drawing.canvas import to_canvas
 from drawing.chart import ChartPage, lay_out_chart
 from drawing.chart_svg import Window, chart_svg
 from drawing.cloth import ClothPage, lay_out
-from drawing.cloth_svg import to_svg
+from drawing.cloth_svg import to_svg, worked_path
 from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
 from knitting.cloth import Finding, Layout, Measures, NotLaid, flatness, lay_flat, measure
@@ -202,6 +202,10 @@ class Workout:
     def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
         """The cloth as SVG, or nothing."""
         return to_svg(self.page, row, worked) if self.page else ""
+
+    def worked_path(self, worked: int) -> str:
+        """The cloth of so many rows as the path of a shape on the drawing, or nothing."""
+        return worked_path(self.page, worked) if self.page else ""
 
     def silhouette_svg(self, worked: int = 0) -> str:
         """The cloth as a small shape, or nothing."""

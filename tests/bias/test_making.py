@@ -154,3 +154,13 @@ def test_an_italian_piece_is_worked_in_italian_words(client, knitter):
     page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
     assert "gett" in page
     assert "7 dir" in page
+
+
+def test_the_drawing_learns_what_is_worked(client, piece):
+    nothing = client.get(f"/pieces/{piece.pk}/needles/worked.json").json()
+    assert (nothing["rows"], nothing["path"], nothing["said"]) == (0, "", "")
+    row_done(piece, uuid4(), 10, 25)
+    some = client.get(f"/pieces/{piece.pk}/needles/worked.json").json()
+    assert some["rows"] == 10
+    assert some["path"].startswith("M")
+    assert some["said"].startswith("10 of 25 rows worked")

@@ -162,7 +162,7 @@ def test_the_written_pieces_of_the_demo_are_recognised(name):
 NOT_TOLD = [
     ("Cast on 9 sts.\nRow 1: K8, k2tog.", "The rows do not all add up yet: mend them first."),
     ("Cast on 9 sts.\nRow 1: k5, turn\nRow 2: Knit.\nRow 3: Knit.", "it is not worked from end to end"),
-    ("Cast on 9 sts.\nRow 1: K3, pm, k6.\nRow 2: Knit.", "marks are set, moved or taken off within it"),
+    ("Cast on 9 sts.\nRow 1: Knit.\nRow 2: K3, pm, k6.", "marks are set, moved or taken off within it"),
     ("Cast on 9 sts.\nRow 1: K to end, co 3.\nRow 2: Knit.", "stitches are cast on, bound off or held within it"),
     ("Cast on 9 sts.\nRow 1: Work in seed.\nRow 2: Work in seed.", "it is worked in a pattern"),
 ]  # fmt: skip
@@ -174,6 +174,13 @@ def test_what_is_not_recognised_is_said_with_its_row(text, says):
     assert found.plan is None
     assert says in found.said[0]
     assert any("Recognised: 1 part and 0 marks" in line for line in found.said)
+
+
+def test_marks_that_a_plain_first_row_sets_are_there_from_the_start():
+    text = "Cast on 9 sts.\nRow 1: K4, pm, k5.\nRow 2: Knit.\nRow 3: K to m, m1, sm, k to end.\nRow 4: Knit.\nRepeat rows 3 and 4 5 more times."
+    found = recognise(worked(text))
+    assert [(part.count) for part in found.plan.parts] == [4, 5]
+    assert knitted(found.plan).rows[-1].parts == worked(text).rows[-1].parts == (10, 5)
 
 
 def test_irregular_rows_are_never_offered_as_another_plan():
