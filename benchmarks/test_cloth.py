@@ -5,17 +5,14 @@ from __future__ import annotations
 import gzip
 import json
 import os
-from io import BytesIO
+import subprocess
+import sys
 
 import pytest
-from pypdf import PdfReader
 
 from benchmarks.test_speed import TEXT, median
 from bias.joining.household import household_knitter
 from bias.keeping.actions import keep_piece
-from bias.printing.parts import Choices, parts
-from bias.printing.press import bound, pressed
-from bias.workbench import workout
 from drawing.canvas import to_canvas
 from drawing.chart import lay_out_chart
 from drawing.cloth import lay_out
@@ -79,17 +76,21 @@ def test_chart_data(benchmark):
 
 
 def test_a_print_of_twelve_pages():
-    found = workout("Cast on 100 sts.\nRow 1: *K1, p1; rep from * to end.\nRepeat row 1 149 more times.")
-    wanted = parts(found, Choices(cell="middle"))
-    pressed(found, Choices(), wanted[0])  # loading what prints is not counted
-    made: list[bytes] = []
-    taken = median(lambda: made.append(bound([pressed(found, Choices(), part) for part in wanted], "Twelve")), 1)
-    pages = len(PdfReader(BytesIO(made[0])).pages)
-    print(f"\n{pages} pages in {taken:.2f} s of 5")
-    assert pages >= 11
-    assert taken < 5 * pages / 12
+    """By a server that has printed nothing yet: what prints is loaded, the piece worked, all pages drawn and bound."""
+    settings = {**os.environ, "DJANGO_SETTINGS_MODULE": "bias.settings_test"}
+    ran = subprocess.run(
+        [sys.executable, "-m", "benchmarks.twelve_pages"], capture_output=True, text=True, env=settings, check=True
+    )
+    pages, taken = (float(each) for each in ran.stdout.split())
+    print(f"\n{pages:.0f} pages in {taken:.2f} s of 5, loading what prints counted")
+    assert pages >= 12
+    assert taken < 5
 
 
+FIRST_DRAWN = """() => {
+    const data = performance.getEntriesByType("resource").find((each) => each.name.endsWith("chart.json"));
+    return [performance.getEntriesByName("chart-drawn")[0].startTime, data.responseEnd];
+}"""
 FRAMES = """(zoomed) => new Promise((done) => {
     const { chart } = document.querySelector(".chart-box");
     const d = chart.drawing, taken = [];
@@ -109,26 +110,19 @@ FRAMES = """(zoomed) => new Promise((done) => {
 
 @pytest.mark.django_db(transaction=True)
 def test_the_canvas_in_chromium(live_server):
-    """First drawn in 500 ms from the data's arrival; 16 ms a frame, panned and zoomed, from afar and near."""
+    """First drawn in 500 ms; 16 ms a frame, panned and zoomed, from afar and near."""
     from playwright.sync_api import sync_playwright
 
-    piece = keep_piece(household_knitter(), TEXT.replace("1001", "777"))
+    small, piece = (keep_piece(household_knitter(), TEXT.replace("1001", to)) for to in ("101", "777"))
     with sync_playwright() as play:
         browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(f"{live_server.url}/pieces/{small.pk}/chart/")
+        page.wait_for_selector("[data-ready]")
         page.goto(f"{live_server.url}/pieces/{piece.pk}/chart/")
         page.wait_for_selector("[data-ready]")
-        first = page.evaluate(
-            """async () => {
-                const box = document.querySelector(".chart-box");
-                const data = await (await fetch(box.dataset.url)).json();
-                const start = performance.now();
-                box.chart.open(data);
-                box.chart.drawing.draw();
-                box.chart.drawing.context.getImageData(0, 0, 1, 1);
-                return performance.now() - start;
-            }"""
-        )
+        page.wait_for_timeout(300)
+        first, arrived = page.evaluate(FIRST_DRAWN)
         page.evaluate(
             """() => {
                 const { chart } = document.querySelector(".chart-box");
@@ -136,7 +130,9 @@ def test_the_canvas_in_chromium(live_server):
                 chart.choose(cells[Math.floor(cells.length * 0.3)]);
             }"""
         )
-        print(f"\nfirst drawn in {first:.0f} ms of 500")
+        print(
+            f"\nfirst drawn {first:.0f} ms of 500 after the page was asked for, {first - arrived:.0f} ms after its data"
+        )
         assert first < 500
         slow = 0
         for shape in ("straight", "slant"):

@@ -6,17 +6,17 @@ from collections.abc import Iterable
 from contextlib import suppress
 from functools import lru_cache
 from io import BytesIO
+from pathlib import Path
 from threading import Thread
 from typing import Any
 
-from django.conf import settings
 from django.template.loader import render_to_string
 
 from bias.printing.parts import PAPERS, Choices, Part
 from bias.workbench import Workout
 
 _LONGEST_WAIT_S = 0.4
-_FONTS = settings.ROOT / "bias" / "static" / "vendor"
+_FONTS = {font.name: font.read_bytes() for font in (Path(__file__).parent / "fonts").glob("*.ttf")}
 
 
 class NoPress(Exception):
@@ -85,18 +85,6 @@ def _weasyprint() -> Any:
 def _fonts_alone(url: str, *_: Any, **__: Any) -> Any:
     """Nothing but the fonts that ship is ever fetched."""
     name = url.removeprefix("bias:")
-    if name not in ("source-sans-3-latin-wght-normal.woff2", "literata-latin-wght-normal.woff2"):
+    if name not in _FONTS:
         raise ValueError(f"A print fetches nothing: {url[:80]}")
-    return _weasyprint().urls.URLFetcherResponse(url, _unpacked(name), {"Content-Type": "font/ttf"})
-
-
-@lru_cache(maxsize=4)
-def _unpacked(name: str) -> bytes:
-    """A shipped font unpacked once: every part would do it again otherwise."""
-    from fontTools.ttLib import TTFont
-
-    font = TTFont(_FONTS / name)
-    font.flavor = None
-    out = BytesIO()
-    font.save(out)
-    return out.getvalue()
+    return _weasyprint().urls.URLFetcherResponse(url, _FONTS[name], {"Content-Type": "font/ttf"})

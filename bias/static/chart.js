@@ -61,6 +61,8 @@ class ChartPage {
     requestAnimationFrame(() => {
       this.waiting = false;
       this.drawing.draw();
+      if (!this.drawn) requestAnimationFrame(() => performance.mark("chart-drawn"));
+      this.drawn = true;
       clearTimeout(this.still);
       if (this.drawing.moving) this.still = setTimeout(() => this.paint(), STILL_AFTER);
     });

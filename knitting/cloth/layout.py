@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,7 +12,7 @@ from numpy.typing import NDArray
 from knitting.cloth.joining import Joined, join, unrolled
 from knitting.cloth.mesh import build_mesh
 from knitting.cloth.relaxing import relax
-from knitting.cloth.rim import polygon_area, rim
+from knitting.cloth.rim import Edge, polygon_area, rims
 from knitting.cloth.sectors import cut_in_sectors
 from knitting.cloth.sheet import Sheet, spread
 from knitting.cloth.studies import Study
@@ -107,6 +108,11 @@ class Layout:
         positions = self.positions[:, boundary]
         return [complex(at) for at in self.points[boundary, (positions > first) & (positions < last)]]
 
+    @cached_property
+    def rims(self) -> list[list[Edge]]:
+        """The edges round every piece of cloth and every hole in it, the largest first."""
+        return rims(self.points, self.columns, self.alive)
+
     def wall_positions(self) -> Numbers:
         """The places of the walls in stitches, as ``[wall, boundary]``."""
         return np.array([wall.positions for wall in self.walls])
@@ -185,8 +191,9 @@ def _overlap(layout: Layout) -> float:
 
     Zones may meet along a wall and yet lie over one another, or gape, where a rate changes near its end.
     """
-    edges = rim(layout.points, layout.columns, layout.alive)
-    edge = np.concatenate([edge.points for edge in edges if not (layout.from_tab and edge.name == "first row")])
+    edge = np.concatenate(
+        [edge.points for edge in layout.rims[0] if not (layout.from_tab and edge.name == "first row")]
+    )
     tab = polygon_area(layout.points[0]) if layout.from_tab else 0.0
     return abs(polygon_area(edge) - tab - layout.area_cm2) / max(layout.area_cm2, 1e-9)
 

@@ -133,10 +133,10 @@ def _own_lean(zone: Zone, column: Column) -> NDArray[np.float64]:
     Changes that are scattered over a zone push what lies behind them on and leave what lies before them.
     """
     lean = np.zeros(len(zone.alive))
-    wide = column.last - column.first
-    for row, share, change in zone.scattered:
-        behind = min(max((column.last - share) / wide, 0.0), 1.0)
-        lean[row] += change * (behind - (1.0 - share))
+    if zone.scattered:
+        rows, shares, changes = np.array(zone.scattered).T
+        behind = np.clip((column.last - shares) / (column.last - column.first), 0.0, 1.0)
+        np.add.at(lean, rows.astype(int), changes * (behind - (1.0 - shares)))
     return lean
 
 

@@ -9,7 +9,7 @@ from itertools import pairwise
 import numpy as np
 
 from knitting.cloth.layout import Layout
-from knitting.cloth.rim import Edge, rim, rims
+from knitting.cloth.rim import Edge
 from knitting.cloth.zones import Points
 
 _TOLERANCE = 0.9
@@ -55,14 +55,11 @@ def outlines(layout: Layout) -> list[Points]:
     """The closed outlines of all pieces of cloth: one, unless it is laid in sectors."""
     if not layout.cut:
         return [outline(layout)]
-    return [
-        np.concatenate([edge.points for edge in loop]) for loop in rims(layout.points, layout.columns, layout.alive)
-    ]
+    return [np.concatenate([edge.points for edge in loop]) for loop in layout.rims]
 
 
 def _edges(layout: Layout) -> list[Edge]:
-    edges = rim(layout.points, layout.columns, layout.alive)
-    return [edge for edge in edges if not (layout.from_tab and edge.name == "first row")]
+    return [edge for edge in layout.rims[0] if not (layout.from_tab and edge.name == "first row")]
 
 
 def stretches(layout: Layout) -> list[Stretch]:

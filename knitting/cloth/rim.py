@@ -22,21 +22,12 @@ class Edge(NamedTuple):
     points: Points
 
 
-def rim(points: Points, columns: Sequence[tuple[int, int]], alive: NDArray[np.bool_]) -> list[Edge]:
-    """The edges round the largest piece of cloth, counter-clockwise as the right side is seen."""
-    whole = alive.all() and all(a[1] == b[0] for a, b in pairwise(columns))
-    if whole:
-        return [
-            Edge("start edge", points[:, 0]),
-            Edge("last row", points[-1]),
-            Edge("end edge", points[::-1, -1]),
-            Edge("first row", points[0, ::-1]),
-        ]
-    return rims(points, columns, alive)[0]
-
-
 def rims(points: Points, columns: Sequence[tuple[int, int]], alive: NDArray[np.bool_]) -> list[list[Edge]]:
-    """The edges round every piece of cloth and every hole in it, the largest first."""
+    """The edges round every piece of cloth and every hole in it, the largest first; counter-clockwise as the right
+    side is seen."""
+    if alive.all() and all(a[1] == b[0] for a, b in pairwise(columns)):
+        start, end = Edge("start edge", points[:, 0]), Edge("end edge", points[::-1, -1])
+        return [[start, Edge("last row", points[-1]), end, Edge("first row", points[0, ::-1])]]
     loops = _loops(_loose_sides(points, columns, alive))
     loops.sort(key=lambda loop: polygon_area(np.array([side.start for side in loop])), reverse=True)
     return [_edges(loop) for loop in loops]

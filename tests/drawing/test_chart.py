@@ -1,5 +1,6 @@
 """The chart: columns by wales, signs, marks, frames, windows for pages, and the data for the canvas."""
 
+import re
 from itertools import pairwise
 from xml.etree import ElementTree
 
@@ -10,7 +11,7 @@ from hypothesis import strategies as st
 
 from drawing.canvas import to_canvas
 from drawing.chart import lay_out_chart
-from drawing.chart_svg import cells, chart_svg, windows
+from drawing.chart_svg import CELL, Tiles, cells, chart_svg, windows
 from drawing.columns import place_columns, units_of
 from drawing.signs import face_of, sign_of
 from knitting.cloth import lay_flat
@@ -183,12 +184,24 @@ def test_a_stitch_worked_on_the_wrong_side_shows_its_other_face():
 def test_the_svg_has_a_cell_for_every_stitch_and_numbers_where_rows_begin():
     page = lay_out_chart(worked(MITRE))
     root = ElementTree.fromstring(chart_svg(page))
-    grid = root.find(".//{*}path[@class='chart-grid']").get("d")
-    assert grid.count("M") == sum(times for row in page.rows for _, times in row.cells)
+    tones = [path.get("d") for path in root.findall(".//{*}path") if path.get("class").startswith("tone-")]
+    boxes = [(float(x), float(end)) for tone in tones for x, end in re.findall(r"M([\d.]+) [\d.]+H([\d.]+)v", tone)]
+    assert sum(end - x for x, end in boxes) == CELL * sum(times for row in page.rows for _, times in row.cells)
     numbers = {text.text: (float(text.get("x")), text.get("text-anchor")) for text in root.findall("{*}text")}
     assert numbers["1"][1] == "start"
     assert numbers["2"][1] == "end"
     assert numbers["1"][0] > numbers["2"][0]
+
+
+def test_the_grid_draws_each_edge_of_a_cell_once_and_as_long_as_it_goes_on():
+    tiles = Tiles()
+    for left, top in ((0, 0), (CELL, 0), (0, CELL), (5 * CELL, CELL)):
+        tiles.put(left, top, CELL)
+    assert tiles.filled() == "M0 0H32v16H0zM0 16H16v16H0zM80 16H96v16H80z"
+    assert set(re.findall(r"M[^M]+", tiles.lines())) == {
+        "M0 0H32", "M0 16H32", "M80 16H96", "M0 32H16", "M80 32H96",
+        "M0 0V32", "M16 0V32", "M32 0V16", "M80 16V32", "M96 16V32",
+    }  # fmt: skip
 
 
 def test_titles_are_escaped():
