@@ -1,5 +1,7 @@
 """The chart and the cloth seen from nearer by, in a real browser."""
 
+from dataclasses import replace
+
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
@@ -9,6 +11,7 @@ from bias.keeping.actions import keep_piece, keep_plan
 from bias.planning.actions import standing
 from bias.workbench import planned
 from knitting.files import plan_text
+from knitting.measures import Gauge
 from tests.browser.conftest import PHONE
 from tests.knitting.planning import made
 
@@ -241,3 +244,20 @@ def test_drawings_are_taken_as_pictures(page, live_server, transactional_db, nam
     content = (tmp_path / "picture.png").read_bytes()
     assert content.startswith(b"\x89PNG")
     assert int.from_bytes(content[16:20], "big") > 800
+
+
+def test_the_cloth_of_a_piece_shows_what_is_worked_already(page, live_server, demo):
+    page.goto(f"{live_server.url}/pieces/{demo['Tideline shawl'].pk}/")
+    expect(page.locator(".cloth-says")).to_contain_text("68 of 119 rows worked")
+    assert page.locator(".cloth-worked").get_attribute("d").startswith("M")
+    assert not page.wrong
+
+
+def test_a_mend_is_tried_from_the_page_of_the_piece_and_undone(page, live_server, transactional_db):
+    piece = keep_plan(household_knitter(), plan_text(replace(made("triangle", to=101), gauge=Gauge(18, 24))))
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/")
+    page.get_by_role("button", name="Increase at each edge on wrong-side rows too").click()
+    expect(page.locator(".lies")).to_contain_text("174°, nearly straight")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.locator(".lies")).to_contain_text("135°, not straight")
+    assert not page.wrong
