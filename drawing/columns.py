@@ -12,9 +12,9 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from knitting.needle.worked import ClusterWork, GroupWork, Rest, Run, WorkedPiece, WorkedRow
+from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, Rest, Run, WorkedPiece, WorkedRow
 from knitting.rows import Side
-from knitting.stitches import STITCHES, Lean, StitchKind
+from knitting.stitches import IN_PATTERN, STITCHES, Lean, StitchKind
 
 Ids = NDArray[np.int64]
 _UNWORKED = STITCHES["unworked"]
@@ -48,7 +48,7 @@ def units_of(row: WorkedRow) -> tuple[Unit, ...]:
 
 def _flat(run: Run) -> Iterator[tuple[StitchKind | ClusterWork, int]]:
     if not isinstance(run.work, GroupWork):
-        yield run.work, run.times
+        yield IN_PATTERN if isinstance(run.work, FabricWork) else run.work, run.times
         return
     for _ in range(run.times):
         for inner in run.work.runs:

@@ -77,6 +77,8 @@ def _path(kind: StitchKind, face: Face) -> str:
             return _increase(kind) + (_BAR if purled else "")
         case Family.DECREASE:
             return _decrease(kind) + (_BAR if purled else "")
+        case Family.CABLE:
+            return {Lean.RIGHT: _RIGHT + "M30 30L42 42M58 58L70 70"}.get(kind.lean, _LEFT + "M70 30L58 42M42 58L30 70")
         case Family.CAST_ON:
             return "M20 70C20 30 50 30 50 62S80 70 80 34"
         case Family.BIND_OFF:

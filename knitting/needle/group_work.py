@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from knitting.needle.worked import ClusterWork, GroupWork, Run
+from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, Run
 from knitting.rows import ChangeColour, Cluster, Group, InFabric, Marker, MarkStitch, Step, Turn, Work
-from knitting.stitches import IN_PATTERN
 
 
 def group_work(steps: Sequence[Step]) -> GroupWork | None:
@@ -18,7 +17,7 @@ def group_work(steps: Sequence[Step]) -> GroupWork | None:
         elif isinstance(step, Cluster):
             runs.append(Run(ClusterWork(step), 1))
         elif isinstance(step, InFabric) and step.goal is None:
-            runs.append(Run(IN_PATTERN, step.times))
+            runs.append(Run(FabricWork(step.fabric), step.times))
         elif isinstance(step, Group) and step.goal is None:
             inner = group_work(step.steps)
             if inner is None:

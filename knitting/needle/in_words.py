@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from knitting.needle.worked import ClusterWork, GroupWork, Run
+from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, Run
+from knitting.stitches import IN_PATTERN
 from knitting.words.dialect import Dialect, dialect
 from knitting.words.writer import Writer
 
@@ -32,4 +33,6 @@ def _say(run: Run, writer: Writer) -> str:
     if isinstance(run.work, ClusterWork):
         words = writer.step(run.work.cluster)
         return words if run.times == 1 else f"[{words}] {writer.so_often(run.times)}"
+    if isinstance(run.work, FabricWork):
+        return writer.stitch(IN_PATTERN, run.times)
     return writer.stitch(run.work, run.times)

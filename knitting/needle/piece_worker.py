@@ -11,6 +11,7 @@ from knitting.needle.checks import check_claim, unknown_yarn, worked_past
 from knitting.needle.definitions import Definition, SectionRows, define
 from knitting.needle.held import Held
 from knitting.needle.needle import Needle
+from knitting.needle.patterned import in_pattern
 from knitting.needle.worked import PartWork, Run, WorkedPiece, WorkedRow
 from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import (
@@ -56,7 +57,8 @@ def work_piece(
     ``gauge`` replaces the one of the headers, for repeats that end at a length. What would mend a problem is
     said in ``words``, the reader's own.
     """
-    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect())).run()
+    worker = _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect()))
+    return in_pattern(worker.run())
 
 
 class _PieceWorker:

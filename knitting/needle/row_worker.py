@@ -14,7 +14,7 @@ from knitting.needle.needle import Mark, Needle
 from knitting.needle.shapes import has_shapes, with_stitches
 from knitting.needle.stops import Stop
 from knitting.needle.walk import Walk, needle_after
-from knitting.needle.worked import ClusterWork, Elastic, GroupWork, PartWork, Run
+from knitting.needle.worked import ClusterWork, Elastic, FabricWork, GroupWork, PartWork, Run
 from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import (
     ChangeColour,
@@ -34,7 +34,7 @@ from knitting.rows import (
     Work,
     WorkTo,
 )
-from knitting.stitches import IN_PATTERN, KNIT, PURL, STITCHES, Needs, StitchKind
+from knitting.stitches import KNIT, PURL, STITCHES, Needs, StitchKind
 from knitting.words.writer import Writer
 
 
@@ -267,14 +267,14 @@ class _RowWorker:
         self.problems.append(Problem(ProblemKind.NOTHING_TO_LIFT, step.span, message, hint, mends=(mend,)))
 
 
-def _stitch_of(fabric: str, side: Side, in_round: bool) -> StitchKind:
-    """The stitch that a fabric is made of in a row, where it is one stitch all along."""
+def _stitch_of(fabric: str, side: Side, in_round: bool) -> StitchKind | FabricWork:
+    """The stitch that a fabric is made of in a row where it is one stitch all along; else what will be found out."""
     if fabric == "garter" and not in_round:
         return KNIT
     if fabric in ("stockinette", "reverse_stockinette"):
         knits = (side is Side.RS) == (fabric == "stockinette")
         return KNIT if knits else PURL
-    return IN_PATTERN
+    return FabricWork(fabric)
 
 
 def _works_in(steps: Sequence[Step]) -> list[tuple[Work, int]]:
@@ -294,7 +294,7 @@ def _works_in(steps: Sequence[Step]) -> list[tuple[Work, int]]:
 def _lifts(run: Run) -> bool:
     if isinstance(run.work, GroupWork):
         return any(_lifts(inner) for inner in run.work.runs)
-    return not isinstance(run.work, ClusterWork) and run.work.needs is not Needs.NOTHING
+    return isinstance(run.work, StitchKind) and run.work.needs is not Needs.NOTHING
 
 
 def _passes_by_word(steps: Sequence[Step]) -> bool:

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
-from knitting.needle.worked import Elastic, GroupWork, PartWork, Run, Workable
+from knitting.needle.worked import Elastic, FabricWork, GroupWork, PartWork, Run, Workable
 from knitting.problems import NOWHERE, Span
 from knitting.rows import Marker, Step
 from knitting.stitches import STITCHES, Family, StitchKind
@@ -117,7 +117,7 @@ class Walk:
         if makes < what.uses or isinstance(what, GroupWork):
             self._count_off(what, times)
         runs = self.runs
-        if runs and runs[-1].work is what:
+        if runs and (runs[-1].work is what or (isinstance(what, FabricWork) and runs[-1].work == what)):
             runs[-1] = Run(what, runs[-1].times + times)
         else:
             runs.append(Run(what, times))
@@ -314,6 +314,8 @@ class Walk:
         """What is worked, as a sentence names it."""
         if isinstance(what, StitchKind):
             return f"'{self.writer.dialect.word('stitches', what.key) if what.key in self._words else what.said}'"
+        if isinstance(what, FabricWork):
+            return "The pattern"
         return "The repeat" if isinstance(what, GroupWork) else "The cluster"
 
     @property

@@ -45,7 +45,23 @@ class ClusterWork(NamedTuple):
         return self.cluster.makes
 
 
-Workable: TypeAlias = "StitchKind | ClusterWork | GroupWork"
+Workable: TypeAlias = "StitchKind | ClusterWork | FabricWork | GroupWork"
+
+
+class FabricWork(NamedTuple):
+    """A stitch as a fabric asks. It stands in rows only until the fabric is known; then other runs take its place."""
+
+    fabric: str
+
+    @property
+    def uses(self) -> int:
+        """Stitches taken from the left needle."""
+        return 1
+
+    @property
+    def makes(self) -> int:
+        """Stitches put on the right needle."""
+        return 1
 
 
 class Run(NamedTuple):

@@ -11,6 +11,7 @@ from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess
 from knitting.measures import Gauge
 from knitting.needle.bench import MOST_ROWS
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
+from knitting.plan.patterns import grows_unseen
 from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Shaping, Stage
 from knitting.plan.split import Split, rests_at, spots
 from knitting.plan.troubles import Path, PlanMend, Trouble
@@ -266,6 +267,9 @@ def _shaping_trouble(
     if resting:
         message = f"'{work.said}' cannot be worked there in '{stage.name}': '{resting}' is on a holder."
         return Trouble(ProblemKind.NO_MARKER, path, message, (leave_out,), stops=True)
+    unclear = grows_unseen(split, missing, shaping, work)
+    if unclear:
+        return Trouble(ProblemKind.AMBIGUOUS, path, unclear, (leave_out,), stops=True)
     return _row_trouble(stage, shaping, put, path)
 
 

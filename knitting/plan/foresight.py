@@ -27,6 +27,7 @@ from knitting.plan.course import (
 from knitting.plan.ends import Question, reach
 from knitting.plan.lifting import lifting_troubles
 from knitting.plan.limits import too_many_rows, too_many_stitches
+from knitting.plan.patterns import grows_unseen
 from knitting.plan.plan import AddedLine, Plan, SetupRow, Stage
 from knitting.plan.split import Split, rests_at, spots
 from knitting.plan.troubles import PlanMend, Trouble
@@ -220,6 +221,10 @@ def _set_up(
             why = f"'{resting}' is on a holder" if resting else "its line has no single stitch for it"
             message = f"'{work.said}' cannot be worked there in the set-up of '{name}': {why}."
             troubles.append(Trouble(ProblemKind.NO_MARKER, path, message, stops=True))
+            return None
+        unclear = grows_unseen(split, missing, shaping, work)
+        if unclear:
+            troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, unclear, stops=True))
             return None
     if any(cross_in_one_row(one, other) for one, other in combinations(row.shapings, 2)):
         message = f"Two shapings go across one line in the set-up of '{name}'."

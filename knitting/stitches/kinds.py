@@ -17,6 +17,7 @@ class Family(Enum):
     CAST_ON = "cast on"
     BIND_OFF = "bind off"
     CLUSTER = "cluster"
+    CABLE = "cable"
     DROP = "drop"
     REST = "rest"
 

@@ -47,6 +47,8 @@ _ROWS = (
     _S("k3tog_tbl", "knit three together through the back", 3, 1, _F.DECREASE, _L.LEFT, yarn=1.2),
     _S("sssk", "slip three, knit them together", 3, 1, _F.DECREASE, _L.LEFT, yarn=1.2),
     _S("p3tog", "purl three together", 3, 1, _F.DECREASE, _L.RIGHT, _PURL, yarn=1.2),
+    _S("c4l", "cable of four, leaning left", 4, 4, _F.CABLE, _L.LEFT),
+    _S("c4r", "cable of four, leaning right", 4, 4, _F.CABLE, _L.RIGHT),
     _S("co", "cast on", 0, 1, _F.CAST_ON),
     _S("pick_up", "pick up", 0, 1, _F.CAST_ON),
     _S("bo", "bind off", 1, 0, _F.BIND_OFF),

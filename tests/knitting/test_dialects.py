@@ -52,7 +52,7 @@ ITALIAN = """
 4*4 | dir fino a 1 m prima della m marcata, acc doppia centrale, dir fino alla fine | 3-1-3 | k3 / cdd / k3
 4|5 | dir fino al marcapunti, passare marcapunti, gett, dir fino alla fine | 4-6 | k4 / yo, k5
 4|5 | dir fino a 2 m prima del marcapunti, 2 ins dir, passare il segnapunti, dir fino alla fine | 3-5 | k2, k2tog / k5
-4|5 | lavorare a grana di riso fino al marcapunti, dir fino alla fine | 4-5 | 4 in pattern / k5
+4|5 | lavorare a grana di riso fino al marcapunti, dir fino alla fine | 4-5 | (k1, p1) twice / k5
 8 | 5 dir, girare | 8 | k5
 """
 

@@ -209,26 +209,26 @@ MARKERS = """
 """
 
 FABRICS = """
-9 | work in pattern to end | 9 | 9 in pattern
-9 | Work in pattern. | 9 | 9 in pattern
-9 | work even | 9 | 9 in pattern
-9 | k2, work in pattern to last 2 sts, k2 | 9 | k2, 5 in pattern, k2
-9 | k2, in patt to last 2 sts, k2 | 9 | k2, 5 in pattern, k2
-9 | Work as they appear. | 9 | 9 in pattern
-9 | k1, as they appear to last st, k1 | 9 | k1, 7 in pattern, k1
+9 | work in pattern to end | 9 | k9
+9 | Work in pattern. | 9 | k9
+9 | work even | 9 | k9
+9 | k2, work in pattern to last 2 sts, k2 | 9 | k9
+9 | k2, in patt to last 2 sts, k2 | 9 | k9
+9 | Work as they appear. | 9 | k9
+9 | k1, as they appear to last st, k1 | 9 | k9
 9 | work in garter to end | 9 | k9
 9 | garter 3, k6 | 9 | k9
 9 | work 3 sts in garter, p6 | 9 | k3, p6
-9 | rib to last 3 sts, k3 | 9 | 6 in pattern, k3
-9 | seed 4, k5 | 9 | 4 in pattern, k5
-9 | seed st 4, k to last 4 sts, seed st 4 | 9 | 4 in pattern, k1, 4 in pattern
-9 | work 4 in moss stitch, k5 | 9 | 4 in pattern, k5
+9 | rib to last 3 sts, k3 | 9 | k9
+9 | seed 4, k5 | 9 | (k1, p1) twice, k5
+9 | seed st 4, k to last 4 sts, seed st 4 | 9 | (k1, p1) twice, k1, (k1, p1) twice
+9 | work 4 in moss stitch, k5 | 9 | (k1, p1) twice, k5
 9 | work in stockinette to end | 9 | k9
 9 | st st to last 2 sts, k2 | 9 | k9
 9 | work in reverse stockinette to last 2 sts, k2 | 9 | p7, k2
-9 | in 2x2 rib to last st, k1 | 9 | 8 in pattern, k1
-4*4 | work in pattern to center st, yo, k1, yo, work in pattern to end | 5-1-5 | 4 in pattern, yo / k1 / yo, 4 in pattern
-4|5 | work in pattern to m, sm, yo, rib to end | 4-6 | 4 in pattern / yo, 5 in pattern
+9 | in 2x2 rib to last st, k1 | 9 | (k2, p2) twice, k1
+4*4 | work in pattern to center st, yo, k1, yo, work in pattern to end | 5-1-5 | k4, yo / k1 / yo, k4
+4|5 | work in pattern to m, sm, yo, rib to end | 4-6 | k4 / yo, k5
 """
 
 MANY_HANDS = """
@@ -298,15 +298,15 @@ SHAPES = """
 Increase: m1 pair / 4|5 | Knit, inc 1 each side of m. | 5-6 | k4, m1r / m1l, k5
 Increase: m1 pair / 4|5 | k to m, inc 1 each side of m, k to end | 5-6 | k4, m1r / m1l, k5
 Increase: lifted pair / 4|5 | k to m, inc 1 each side of m, k to end | 5-6 | k4, rli / lli, k5
-Increase: yo / 4|5 | Inc 1 each side of m. | 5-6 | 4 in pattern, yo / yo, 5 in pattern
+Increase: yo / 4|5 | Inc 1 each side of m. | 5-6 | k4, yo / yo, k5
 Increase: kfb / 4|5 | k to m, inc 1 each side of m, k to end | 5-6 | k3, kfb / kfb, k4
 Increase: kfb / 9 | Knit, inc 1 at each edge. | 11 | kfb, k7, kfb
 Increase: m1 pair / 9 | Inc 1 at each edge, knit to end. | 11 | k1, m1l, k7, m1r, k1
-Increase: m1 pair / 9 | Work in pattern, inc 1 at both ends. | 11 | 1 in pattern, m1l, 7 in pattern, m1r, 1 in pattern
+Increase: m1 pair / 9 | Work in pattern, inc 1 at both ends. | 11 | k1, m1l, k7, m1r, k1
 Increase: yo / 3|3|3 | Purl, inc 1 each side of every marker. | 4-5-4 | p3, yo / yo, p3, yo / yo, p3
 Increase: m1 pair / 4*4 | Knit, inc 1 each side of marked st. | 5-1-5 | k4, m1r / k1 / m1l, k4
 Increase: m1 pair / 4*4 | k to center st, inc 1 each side of center st, k to end | 5-1-5 | k4, m1r / k1 / m1l, k4
-Increase: kfb / 4*4 | Inc 1 each side of marked st, inc 1 at each edge. | 6-1-6 | kfb, 2 in pattern, kfb / 1 in pattern / kfb, 2 in pattern, kfb
+Increase: kfb / 4*4 | Inc 1 each side of marked st, inc 1 at each edge. | 6-1-6 | kfb, k2, kfb / k1 / kfb, k2, kfb
 Increase: kfb / 9 | k4, inc 1, k4 | 10 | k4, kfb, k4
 Decrease: k2tog pair / 4|5 | Knit, dec 1 each side of m. | 3-4 | k2, k2tog / ssk, k3
 Decrease: k2tog pair / 9 | Knit, dec 1 at each edge. | 7 | k1, ssk, k3, k2tog, k1

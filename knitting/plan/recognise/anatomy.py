@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 from knitting.needle.sameness import stitches_of
 from knitting.needle.worked import WorkedRow
 from knitting.problems import NOWHERE
 from knitting.rows import Cluster, Side, Step, Work
-from knitting.stitches import KNIT, PURL, Family, StitchKind
+from knitting.stitches import IN_PATTERN, KNIT, PURL, Family, StitchKind
 
 _UNPLANNED = frozenset({Family.CAST_ON, Family.BIND_OFF, Family.DROP, Family.REST})
+_MOST_TURNS = 3
+"""How often knit and purl may follow one another in a part: a border at each end, and one more."""
 _Stitch = tuple[object, int]
 
 
@@ -62,7 +65,8 @@ def anatomy(row: WorkedRow) -> Anatomy:
     for part, stitches in zip(row.work, stitches_of(row.work), strict=True):
         if any(isinstance(kind, StitchKind) and kind.family in _UNPLANNED for kind, _ in stitches):
             raise NotTold("stitches are cast on, bound off or held within it")
-        if any(isinstance(kind, StitchKind) and kind.key == "in_pattern" for kind, _ in stitches):
+        turns = sum({one, other} == {KNIT, PURL} for (one, _), (other, _) in pairwise(stitches))
+        if turns > _MOST_TURNS or any(kind is IN_PATTERN for kind, _ in stitches):
             raise NotTold("it is worked in a pattern")
         if part.mark is not None:
             across.append(_steps(stitches))

@@ -1,0 +1,130 @@
+"""What a fabric is: a repeat of columns and rows in right-side view, and how its stitches are worked from each side."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import Enum
+from functools import cached_property
+from typing import NamedTuple
+
+from knitting.stitches import STITCHES, Face, Family, StitchKind, purled
+
+MOST_COLUMNS, MOST_ROWS = 80, 120
+
+
+class Joins(Enum):
+    """How new stitches come into a fabric."""
+
+    AT_ONCE = "at once"
+    """Each takes its place in the next row; of a lace, what makes up for itself and fits is worked."""
+    WHOLE = "whole repeats"
+    """They wait in plain stitches until a whole repeat has grown."""
+
+
+class Unit(NamedTuple):
+    """Stitches of a row that use as many columns as they make: they are worked together or not at all."""
+
+    first: int
+    width: int
+    stitches: tuple[StitchKind, ...]
+
+
+@dataclass(frozen=True)
+class Fabric:
+    """A repeat. ``rows`` go up from the first one worked, each from its right end, as the right side is seen."""
+
+    key: str
+    rows: tuple[tuple[StitchKind, ...], ...]
+    joins: Joins = Joins.AT_ONCE
+
+    @cached_property
+    def width(self) -> int:
+        """Columns of the repeat."""
+        return sum(stitch.makes for stitch in self.rows[0])
+
+    @property
+    def height(self) -> int:
+        """Rows of the repeat."""
+        return len(self.rows)
+
+    @cached_property
+    def units(self) -> tuple[tuple[Unit, ...], ...]:
+        """Every row cut wherever as many columns are used as made."""
+        return tuple(_units(row) for row in self.rows)
+
+    @cached_property
+    def faces(self) -> tuple[str, ...]:
+        """Every row as letters, one a column: what stands there after it (see :func:`letter`)."""
+        return tuple("".join(letter(stitch) * stitch.makes for stitch in row) for row in self.rows)
+
+    @cached_property
+    def plain(self) -> bool:
+        """Whether nothing but knit and purl stitches is in it."""
+        return all(stitch.family is Family.PLAIN for row in self.rows for stitch in row)
+
+
+def letter(stitch: StitchKind, behind: bool = False) -> str:
+    """What a stitch leaves, in one letter as the right side is seen: ``k`` knit, ``p`` purl, ``o`` yarn over, ``+``
+    another increase, ``d`` what a decrease leaves, ``c`` a cable's. ``behind`` says that the wrong side was worked.
+    """
+    if stitch.family is Family.YARN_OVER:
+        return "o"
+    if stitch.family is Family.DECREASE:
+        return "d"
+    if stitch.family is Family.CABLE:
+        return "c"
+    if stitch.change > 0:
+        return "+"
+    face = stitch.face_on_ws if behind else stitch.face_on_rs
+    return "k" if face is Face.KNIT else "p"
+
+
+def _units(row: tuple[StitchKind, ...]) -> tuple[Unit, ...]:
+    found: list[Unit] = []
+    first, used, made = 0, 0, 0
+    taken: list[StitchKind] = []
+    for stitch in row:
+        taken.append(stitch)
+        used, made = used + stitch.uses, made + stitch.makes
+        if used == made:
+            found.append(Unit(first, used, tuple(taken)))
+            first, used, made, taken = first + used, 0, 0, []
+    return tuple(found)
+
+
+_BACK = {key: purled(stitch).key for key, stitch in STITCHES.items() if purled(stitch) is not stitch}
+_BEHIND = {**_BACK, **{back: key for key, back in _BACK.items()}, "k_tbl": "p_tbl", "p_tbl": "k_tbl"}
+_SAME_BEHIND = frozenset({Family.YARN_OVER, Family.SLIP})
+
+
+def seen_from_behind(stitch: StitchKind) -> StitchKind | None:
+    """The stitch to work on the wrong side so that the right side shows this one; ``None`` where there is none.
+
+    >>> seen_from_behind(STITCHES["k"]).key, seen_from_behind(STITCHES["ssk"]).key, seen_from_behind(STITCHES["cdd"])
+    ('p', 'ssp', None)
+    """
+    other = _BEHIND.get(stitch.key)
+    return STITCHES[other] if other else stitch if stitch.family in _SAME_BEHIND else None
+
+
+def trouble_of(fabric: Fabric, in_round: bool = False) -> str:
+    """Why a fabric cannot be worked, with the figures; nothing where it can."""
+    if not fabric.rows or not fabric.rows[0]:
+        return f"'{fabric.key}' has no stitches."
+    for number, row in enumerate(fabric.rows, start=1):
+        uses, makes = sum(stitch.uses for stitch in row), sum(stitch.makes for stitch in row)
+        if uses != makes:
+            return f"Row {number} of '{fabric.key}' uses {uses} stitches and makes {makes}: it would change the count."
+        if makes != fabric.width:
+            return f"Row {number} of '{fabric.key}' has {makes} columns, and row 1 has {fabric.width}."
+        behind = not in_round and number % 2 == 0
+        strange = [stitch for stitch in row if behind and seen_from_behind(stitch) is None]
+        if strange:
+            flat = f"Row {number} of '{fabric.key}' is a wrong-side row when worked flat"
+            return f"{flat}, and '{strange[0].said}' cannot be worked there."
+    if fabric.width > MOST_COLUMNS or fabric.height > MOST_ROWS:
+        return (
+            f"'{fabric.key}' has {fabric.width} columns and {fabric.height} rows: at most {MOST_COLUMNS} columns and "
+            f"{MOST_ROWS} rows are worked."
+        )
+    return ""

@@ -1,0 +1,112 @@
+"""Rows in pattern: what every stitch of a fabric is, found row by row along the columns of the cloth.
+
+The counts of a row in pattern do not depend on its fabric, so that they are worked first; here the stitches take
+their places. Nothing else changes in a worked row.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from knitting.fabric import Fabric
+from knitting.needle.grain import Grain, Letters, Whole, grown, joined
+from knitting.needle.loom import Loom, WovenPart, asks
+from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.problems import Problem, ProblemKind, in_reading_order
+from knitting.rows import Side
+
+_REMEMBERED = 24
+_UNKNOWN = 0
+
+
+def in_pattern(worked: WorkedPiece) -> WorkedPiece:
+    """A worked piece with the stitches of its fabrics; the same one where no row is in pattern."""
+    if not any(asks(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work):
+        return worked
+    weaver = Weaver(worked)
+    rows = tuple(weaver.row(at, row) for at, row in enumerate(worked.rows))
+    problems = [*worked.problems, *weaver.problems]
+    return replace(worked, rows=rows, problems=in_reading_order(problems))
+
+
+def cells(worked: WorkedPiece) -> list[str]:
+    """What every live stitch shows after each row, a letter each in right-side order (see ``fabric.letter``)."""
+    weaver = Weaver(worked)
+    found = []
+    for at, row in enumerate(worked.rows):
+        weaver.row(at, row)
+        found.append(bytes(np.where(weaver.grain.letter == _UNKNOWN, ord("k"), weaver.grain.letter)).decode())
+    return found
+
+
+class Weaver:
+    """Works through the rows of a piece, keeping the grain of what is on the needle."""
+
+    def __init__(self, worked: WorkedPiece) -> None:
+        self.grain = Grain.fresh(0)
+        self.problems: list[Problem] = []
+        self.fabrics: list[Fabric | None] = [None]
+        self.numbers: dict[Fabric, int] = {}
+        self.below: list[tuple[tuple[int, ...], Grain]] = []
+        self.held: list[Grain] = []
+
+    def row(self, at: int, row: WorkedRow) -> WorkedRow:
+        """One row: its stitches, and the grain after it."""
+        if self.grain.stitches != row.start:
+            self.grain = Grain.fresh(row.start)  # cast on anew, or come back from a holder
+            self.below.clear()
+        behind = row.side is Side.WS
+        loom = Loom(self, at, row, self.grain.turned() if behind else self.grain)
+        work = tuple(loom.part(part) for part in row.work)
+        parts = loom.parts[::-1] if behind else loom.parts
+        self.grain = joined([self._grown(row, part, behind) for part in parts])
+        if self.grain.stitches != row.end:
+            self.grain = Grain.fresh(row.end)
+        self.below = [*self.below[-_REMEMBERED + 1 :], (row.after.parts, self.grain)]
+        return row._replace(work=work)
+
+    def _grown(self, row: WorkedRow, part: WovenPart, behind: bool) -> Grain:
+        grain, new = part.in_right_side_order(behind)
+        if new is None:
+            return grain
+        found, unclear = grown(grain, new)
+        if unclear and part.figured:
+            message = "An increase stands among stitches in pattern: on which side of it the pattern grows is not said."
+            hint = "Set a marker beside it, so that each side has its own pattern."
+            said = Problem(ProblemKind.AMBIGUOUS, row.span, message, hint)
+            if not any((known.kind, known.where) == (said.kind, said.where) for known in self.problems):
+                self.problems.append(said.in_row(row.label, row.time))
+        return found
+
+    def number_of(self, fabric: Fabric) -> int:
+        """The number of a fabric among those met."""
+        if fabric not in self.numbers:
+            self.numbers[fabric] = len(self.fabrics)
+            self.fabrics.append(fabric)
+        return self.numbers[fabric]
+
+    def rows_below(self, row: WorkedRow, first: int, count: int) -> list[Letters]:
+        """What the rows below show in the columns of some stitches (right-side order), the newest last.
+
+        Rows in which the needle had other parts are not asked, but for the last one.
+        """
+        columns = self.grain.column[first : first + count]
+        at = int(np.searchsorted(np.cumsum(row.before.parts), first, side="right"))
+        found = []
+        for parts, grain in reversed(self.below):
+            if len(parts) not in (len(row.before.parts), 1):
+                break
+            here = at if len(parts) > 1 else 0
+            part = grain.cut(sum(parts[:here]), sum(parts[: here + 1]))
+            found.append(_above(part, columns))
+        return found[::-1] or [self.grain.letter[first : first + count]]
+
+
+def _above(part: Grain, columns: Whole) -> Letters:
+    """What a part shows in some columns; 0 where it has none of them."""
+    if not part.stitches:
+        return np.zeros(len(columns), dtype=np.uint8)
+    inside = np.minimum(np.searchsorted(part.column, columns), part.stitches - 1)
+    return np.where(part.column[inside] == columns, part.letter[inside], 0).astype(np.uint8)
