@@ -7,6 +7,7 @@ that were worked in pattern, outwards to the end of the part that they grew at.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -20,6 +21,7 @@ NONE = 0
 """The fabric of stitches that are in none; the letter of a stitch that is not known."""
 _FAR = 1 << 40
 _INCREASE = ord("+")
+_SHARED = 1_000
 NEAR_END = 12
 """An increase no more stitches than these from an end of its part grows there."""
 
@@ -50,6 +52,16 @@ class Grain(NamedTuple):
     def stitches(self) -> int:
         """How many there are."""
         return len(self.fabric)
+
+
+def unknown(count: int) -> Grain:
+    """Stitches of which nothing has to be known. The arrays are shared: they are only read."""
+    return _unknown(-(-count // _SHARED) * _SHARED).cut(0, count)
+
+
+@lru_cache(maxsize=32)
+def _unknown(count: int) -> Grain:
+    return Grain.fresh(count)
 
 
 def joined(grains: list[Grain]) -> Grain:

@@ -10,7 +10,7 @@ import numpy as np
 
 from knitting.fabric import FABRICS, Fabric, seen_from_behind, stretch
 from knitting.fabric.fabric import letter
-from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, joined
+from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, joined, unknown
 from knitting.needle.likeness import going_on, told
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
 from knitting.rows import Side
@@ -85,9 +85,15 @@ class Loom:
         self.used = 0
         self.parts: list[WovenPart] = []
 
-    def part(self, part: PartWork) -> PartWork:
-        """One part of the row, its stitches found."""
+    def part(self, part: PartWork, asked: bool = True) -> PartWork:
+        """One part of the row, its stitches found; one that is never in pattern is only passed."""
         self.parts.append(WovenPart())
+        if not asked:
+            used = sum(run.work.uses * run.times for run in part.runs)
+            unreached = part.stitches - sum(run.work.makes * run.times for run in part.runs)
+            self.used += used + unreached
+            self.parts[-1].add(unknown(part.stitches))
+            return part
         runs = _merged(self._runs(part.runs))
         woven = self.parts[-1]
         left = part.stitches - woven.made

@@ -6,7 +6,10 @@ their places. Nothing else changes in a worked row.
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from itertools import groupby
+from typing import NamedTuple
 
 import numpy as np
 
@@ -18,6 +21,7 @@ from knitting.problems import Problem, ProblemKind, in_reading_order
 from knitting.rows import Side
 
 _REMEMBERED = 24
+_NEVER = 1 << 40
 _UNKNOWN = 0
 
 
@@ -25,7 +29,7 @@ def in_pattern(worked: WorkedPiece) -> WorkedPiece:
     """A worked piece with the stitches of its fabrics; the same one where no row is in pattern."""
     if not any(asks(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work):
         return worked
-    weaver = Weaver(worked)
+    weaver = Weaver(list(_parts_asked(worked.rows)))
     rows = tuple(weaver.row(at, row) for at, row in enumerate(worked.rows))
     problems = [*worked.problems, *weaver.problems]
     return replace(worked, rows=rows, problems=in_reading_order(problems))
@@ -33,7 +37,7 @@ def in_pattern(worked: WorkedPiece) -> WorkedPiece:
 
 def cells(worked: WorkedPiece) -> list[str]:
     """What every live stitch shows after each row, a letter each in right-side order (see ``fabric.letter``)."""
-    weaver = Weaver(worked)
+    weaver = Weaver()
     found = []
     for at, row in enumerate(worked.rows):
         weaver.row(at, row)
@@ -41,10 +45,43 @@ def cells(worked: WorkedPiece) -> list[str]:
     return found
 
 
+class _Asked(NamedTuple):
+    """Which parts have to be followed from which row on, over rows with the same number of parts up to ``end``.
+
+    ``first`` is by the parts' places in right-side order; close to the end all are followed, as parts come or go there
+    and the rows after it look back.
+    """
+
+    end: int
+    first: dict[int, int]
+    looked_back: bool
+
+    def follows(self, part: int, row: int) -> bool:
+        """Whether a part has to be followed in a row."""
+        looked_back = self.looked_back and row >= self.end - _REMEMBERED
+        return looked_back or row >= self.first.get(part, _NEVER) - _REMEMBERED
+
+
+def _parts_asked(rows: Sequence[WorkedRow]) -> Iterator[_Asked]:
+    known: dict[tuple[int, Side], list[int]] = {}
+    end = 0
+    for _, group in groupby(rows, key=lambda row: len(row.work)):
+        first: dict[int, int] = {}
+        for row in group:
+            key = (id(row.work), row.side)
+            if key not in known:
+                known[key] = [at for at, part in enumerate(row.work_in_rs_order) if asks(part.runs)]
+            for at in known[key]:
+                first.setdefault(at, end)
+            end += 1
+        yield _Asked(end, first, end < len(rows))
+
+
 class Weaver:
     """Works through the rows of a piece, keeping the grain of what is on the needle."""
 
-    def __init__(self, worked: WorkedPiece) -> None:
+    def __init__(self, asked: Sequence[_Asked] = ()) -> None:
+        self.asked = [*reversed(asked)]
         self.grain = Grain.fresh(0)
         self.problems: list[Problem] = []
         self.fabrics: list[Fabric | None] = [None]
@@ -59,13 +96,23 @@ class Weaver:
             self.below.clear()
         behind = row.side is Side.WS
         loom = Loom(self, at, row, self.grain.turned() if behind else self.grain)
-        work = tuple(loom.part(part) for part in row.work)
+        places = range(len(row.work))
+        followed = self._followed(at)
+        work = tuple(
+            loom.part(part, followed is None or followed.follows(place, at))
+            for part, place in zip(row.work, reversed(places) if behind else places, strict=True)
+        )
         parts = loom.parts[::-1] if behind else loom.parts
         self.grain = joined([self._grown(row, part, behind) for part in parts])
         if self.grain.stitches != row.end:
             self.grain = Grain.fresh(row.end)
         self.below = [*self.below[-_REMEMBERED + 1 :], (row.after.parts, self.grain)]
         return row._replace(work=work)
+
+    def _followed(self, row: int) -> _Asked | None:
+        while self.asked and row >= self.asked[-1].end:
+            self.asked.pop()
+        return self.asked[-1] if self.asked else None
 
     def _grown(self, row: WorkedRow, part: WovenPart, behind: bool) -> Grain:
         grain, new = part.in_right_side_order(behind)
