@@ -88,3 +88,22 @@ def test_working(benchmark):
 def test_laying(benchmark):
     worked = work_piece(read(TEXT).piece)
     benchmark(lambda: measure(lay_flat(worked)))
+
+
+PATTERNED = """Cast on 5 sts.
+Row 1: K1, yo, k to last st, yo, k1.
+Row 2: Purl.
+Row 3: k1, yo, work in {fabric} to last st, yo, k1.
+Row 4: k1, yo, work in {fabric} to last st, yo, k1.
+Repeat rows 3 and 4 248 more times."""
+
+
+@pytest.mark.parametrize(("fabric", "limit"), [("moss", 0.150), ("basket stitch", 0.150), ("gull lace", 0.400)])
+def test_working_in_pattern(benchmark, fabric, limit):
+    """500 rows that grow to 1,003 stitches, every stitch found in its fabric."""
+    piece = read(PATTERNED.format(fabric=fabric)).piece
+    worked = benchmark(lambda: work_piece(piece))
+    taken = median(lambda: work_piece(piece), 5)
+    print(f"\n{worked.stitches:,} stitches in {fabric}: {taken * 1000:.0f} ms of {limit * 1000:.0f}")
+    assert not worked.problems
+    assert taken < limit

@@ -86,7 +86,7 @@ def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | Non
     if options.csv:
         return ledger_csv(worked, words)
     if options.json:
-        return json.dumps(as_json(worked), ensure_ascii=False) + "\n"
+        return json.dumps(as_json(worked, options.cells), ensure_ascii=False) + "\n"
     return as_table(worked) + "\n"
 
 
@@ -116,6 +116,7 @@ def _parser() -> argparse.ArgumentParser:
         command.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28; overrides the header's")
         if name == "count":
             command.add_argument("--json", action="store_true", help="print the published JSON")
+            command.add_argument("--cells", action="store_true", help="with --json: what every stitch shows")
             command.add_argument("--csv", action="store_true", help="print the rows as CSV")
         if name == "write":
             command.add_argument("--dialect", choices=dialect_codes(), help="the file's own if not set")

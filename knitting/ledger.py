@@ -4,15 +4,19 @@ from __future__ import annotations
 
 from typing import Any
 
+from knitting.needle.patterned import cells
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import Problem
 
 
-def as_json(worked: WorkedPiece) -> dict[str, Any]:
+def as_json(worked: WorkedPiece, with_cells: bool = False) -> dict[str, Any]:
     """A worked piece in the published form; ``docs/notation.md`` describes every key."""
+    rows = [row_as_json(row) for row in worked.rows]
+    if with_cells:
+        rows = [{**row, "cells": shown} for row, shown in zip(rows, cells(worked), strict=True)]
     return {
         "title": worked.piece.title,
-        "rows": [row_as_json(row) for row in worked.rows],
+        "rows": rows,
         "on_needle": worked.on_needle,
         "bound_off": worked.bound_off,
         "dropped": worked.dropped,

@@ -7,6 +7,8 @@ from typing import Any
 
 from bias.workbench.workouts import Workout
 from drawing.cloth_svg import needle_path
+from drawing.strip import part_names
+from knitting.rows import Side
 from knitting.words.tokens import lines_of
 
 _MOST_PLACES = 20_000
@@ -27,8 +29,17 @@ def row_shown(found: Workout, number: int, named: Sequence[str] = ()) -> dict[st
         "said": lines_of(found.text)[worked.span.line - 1],
         "strip": found.strip(worked, named),
         "yarn": found.yarn(worked.colour),
+        "fates": _fates(found, number, named),
         "fold_at": next(at for at, each in enumerate(found.folds) if each.last >= number - 1),
     }
+
+
+def _fates(found: Workout, number: int, named: Sequence[str]) -> list[tuple[str, str]]:
+    """What new stitches become in the next row: the part's name (none where there is only one), and the sentence."""
+    row = found.worked.rows[number - 1]
+    names = part_names(row, named)
+    names = names if row.side is Side.RS else names[::-1]
+    return [(names[fate.part] if len(names) > 1 else "", fate.said) for fate in found.fates(number)]
 
 
 def cloth_shown(found: Workout, number: int) -> dict[str, Any]:

@@ -23,7 +23,9 @@ from knitting.fair_copy import fair_copy
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.hand import Exchanged, Habits, exchange
 from knitting.measures import Gauge, said_area, said_cm
+from knitting.needle.fates import Fate, fates
 from knitting.needle.folds import Fold, folds
+from knitting.needle.patterned import cells, is_patterned
 from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.words.dialect import dialect, dialect_codes
@@ -202,6 +204,18 @@ class Workout:
     def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
         """The cloth as SVG, or nothing."""
         return to_svg(self.page, row, worked) if self.page else ""
+
+    @cached_property
+    def cells(self) -> list[str]:
+        """What every stitch shows after each row, where some row is in a stitch pattern; else nothing."""
+        return cells(self.worked) if is_patterned(self.worked.piece) else []
+
+    def fates(self, number: int) -> tuple[Fate, ...]:
+        """What the new stitches of row ``number`` (from 1) become in the next one, in a stitch pattern."""
+        rows = self.worked.rows
+        if not self.cells or number >= len(rows) or not rows[number].complete:
+            return ()
+        return fates(rows[number - 1], rows[number], self.cells[number - 1], self.cells[number])
 
     def worked_path(self, worked: int) -> str:
         """The cloth of so many rows as the path of a shape on the drawing, or nothing."""

@@ -18,7 +18,7 @@ from knitting.needle.grain import Grain, Letters, Whole, grown, joined
 from knitting.needle.loom import Loom, WovenPart, asks
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import Problem, ProblemKind, in_reading_order
-from knitting.rows import Side
+from knitting.rows import Group, InFabric, Piece, Row, Side, Step
 
 _REMEMBERED = 24
 _NEVER = 1 << 40
@@ -33,6 +33,16 @@ def in_pattern(worked: WorkedPiece) -> WorkedPiece:
     rows = tuple(weaver.row(at, row) for at, row in enumerate(worked.rows))
     problems = [*worked.problems, *weaver.problems]
     return replace(worked, rows=rows, problems=in_reading_order(problems))
+
+
+def is_patterned(piece: Piece) -> bool:
+    """Whether some row of a piece is written to be worked in a stitch pattern."""
+    steps = {id(o.steps): o.steps for section in piece.sections for o in section.orders if isinstance(o, Row)}
+    return any(_in_steps(each) for each in steps.values())
+
+
+def _in_steps(steps: Sequence[Step]) -> bool:
+    return any(isinstance(s, InFabric) or (isinstance(s, Group) and _in_steps(s.steps)) for s in steps)
 
 
 def cells(worked: WorkedPiece) -> list[str]:

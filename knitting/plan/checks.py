@@ -7,6 +7,7 @@ from collections import Counter
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 
+from knitting.fabric import FABRICS as PATTERNS
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess
 from knitting.measures import Gauge
 from knitting.needle.bench import MOST_ROWS
@@ -19,7 +20,7 @@ from knitting.plan.works import LineWork, makes, work_of
 from knitting.problems import ProblemKind, plural
 from knitting.rows import CastOn, Side, Tab
 
-FABRICS = ("garter", "stockinette", "reverse_stockinette", "rib1x1", "rib2x2", "rib3x3", "seed", "moss")
+FABRICS = tuple(PATTERNS)
 """The fabrics that a part may be in, by the keys of the dialects' tables."""
 NAME = re.compile(r"[^\W\d_][\w' -]{0,59}")
 """What a part or a line may be called: its name is written in the rows when it rests on a holder."""

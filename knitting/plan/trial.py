@@ -4,13 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from knitting.fabric import FABRICS
 from knitting.plan.foresight import foresee
 from knitting.plan.plan import Count, LineKind, Plan, Repeats, Shaping, Stage
 from knitting.plan.works import OWN
 from knitting.rows import CastOn, Group
-
-_REPEAT = {"rib1x1": 2, "rib2x2": 4, "rib3x3": 6, "seed": 2, "moss": 2}
-"""Stitches of one repeat of a fabric."""
 
 
 def trial(plan: Plan) -> Plan:
@@ -69,7 +67,7 @@ def _narrowed(plan: Plan) -> Plan:
     inner = [at for at in range(len(plan.parts)) if not _is_border(plan, at)]
     for size in sorted({plan.parts[at].count for at in inner}, reverse=True):
         alike = [at for at in inner if plan.parts[at].count == size]
-        least = max(_REPEAT.get(plan.parts[at].fabric, 1) for at in alike)
+        least = max(FABRICS[plan.parts[at].fabric].width for at in alike)
         for count in range(min(least, size), size):
             parts = tuple(replace(p, count=count) if at in alike else p for at, p in enumerate(plan.parts))
             narrow = replace(plan, parts=parts).recast()

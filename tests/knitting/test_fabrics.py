@@ -8,6 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from knitting.fabric import FABRICS, Fabric, Joins, seen_from_behind, stretch, trouble_of
+from knitting.ledger import as_json
+from knitting.needle.fates import fates
 from knitting.needle.patterned import cells
 from knitting.problems import ProblemKind
 from knitting.rows import Side
@@ -225,3 +227,35 @@ def test_what_is_seen_from_behind_is_seen_again_from_before():
         behind = seen_from_behind(kind)
         if behind is not None:
             assert seen_from_behind(behind) is kind
+
+
+# -- fates -----------------------------------------------------------------------------------------------------
+
+GROWN = (
+    "Cast on 13 sts.\nMark the center stitch.\n"
+    "Row 1: work in 3x3 rib to center st, yo, k1, yo, work in 3x3 rib to end.\n"
+    "Row 2: work in 3x3 rib to center st, p1, work in 3x3 rib to end.\n"
+    "Row 3: kfb, work in 3x3 rib to center st, m1l, k1, m1r, work in 3x3 rib to last st, kfb.\n"
+    "Row 4: work in 3x3 rib to center st, p1, work in 3x3 rib to end."
+)
+
+
+def test_each_new_stitch_is_said_with_what_it_becomes():
+    """Beside three purls a knit, beside three knits a purl: the parts are kkkppp on both sides of the centre."""
+    piece = worked(GROWN)
+    shown_ = cells(piece)
+    said = [(fate.part, fate.said) for fate in fates(piece.rows[0], piece.rows[1], shown_[0], shown_[1])]
+    assert said == [
+        (0, "the new stitch at the left end becomes a knit"),
+        (2, "the new stitch at the right end becomes a purl"),
+    ]
+    later = fates(piece.rows[2], piece.rows[3], shown_[2], shown_[3])
+    assert [(fate.part, fate.becomes) for fate in later] == [(0, "p"), (0, "k"), (2, "p"), (2, "k")]
+
+
+def test_the_published_rows_carry_their_cells_when_asked():
+    piece = worked(GROWN)
+    rows_ = as_json(piece, with_cells=True)["rows"]
+    assert [row["cells"] for row in rows_][:2] == ["kkkpppokokkkppp", "kkkpppkkpkkkppp"]
+    assert "cells" not in as_json(piece)["rows"][0]
+    assert all(len(row["cells"]) == row["end"] for row in rows_)

@@ -212,6 +212,8 @@ FABRICS = """
 9 | work in pattern to end | 9 | k9
 9 | Work in pattern. | 9 | k9
 9 | work even | 9 | k9
+9 | keeping in pattern to end | 9 | k9
+Increase: yo / 4|5 | Keeping in pattern, inc 1 each side of m. | 5-6 | k4, yo / yo, k5
 9 | k2, work in pattern to last 2 sts, k2 | 9 | k9
 9 | k2, in patt to last 2 sts, k2 | 9 | k9
 9 | Work as they appear. | 9 | k9

@@ -1,0 +1,62 @@
+"""Fates: what the new stitches of a row become in the next one."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from knitting.needle.lineage import events, follow, lineage
+from knitting.needle.worked import WorkedRow
+
+_SAME_PLACE = 2.5
+_SAID = {"k": "a knit", "p": "a purl", "c": "part of a cable", "o": "a yarn over", "d": "part of a decrease"}
+
+
+@dataclass(frozen=True, slots=True)
+class Fate:
+    """A new stitch: its place in the row and in its part (from the right-side start), the letter it shows later."""
+
+    at: int
+    part: int
+    place: int
+    of: int
+    becomes: str
+
+    @property
+    def said(self) -> str:
+        """In words: "the new stitch at the right end of part 2 becomes a purl"."""
+        from_left = self.of - 1 - self.place
+        near = "right" if self.place <= from_left else "left"
+        away = min(self.place, from_left)
+        where = f"at the {near} end" if away == 0 else f"{away + 1} from the {near} end"
+        return f"the new stitch {where} becomes {_SAID.get(self.becomes, 'a knit')}"
+
+
+def fates(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[Fate, ...]:
+    """What the stitches made in a row become in the one after it. ``now`` and ``then`` are the cells after both rows.
+
+    Increases beside decreases that make up for them are lace, and none.
+    """
+    changes = events(row)
+    starts = _starts(row.after.parts)
+    links = lineage(following)
+    found: list[Fate] = []
+    for event in changes:
+        lace = any(other.change < 0 and abs(other.new - event.new) < _SAME_PLACE for other in changes)
+        if event.change <= 0 or lace:
+            continue
+        near = range(max(int(event.new - _SAME_PLACE), 0), min(int(event.new + _SAME_PLACE) + 1, len(now)))
+        made = [at for at in near if now[at] in "+o" and all(known.at != at for known in found)]
+        for at in sorted(made, key=lambda at: abs(at + 0.5 - event.new))[: event.change]:
+            part = max(number for number, start in enumerate(starts) if start <= at)
+            later = int(follow(links, at + 0.5))
+            if later < len(then):
+                found.append(Fate(at, part, at - starts[part], row.after.parts[part], then[later]))
+    return tuple(found)
+
+
+def _starts(parts: Sequence[int]) -> list[int]:
+    starts = [0]
+    for count in parts[:-1]:
+        starts.append(starts[-1] + count)
+    return starts
