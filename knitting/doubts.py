@@ -10,10 +10,12 @@ from dataclasses import dataclass
 from enum import Enum
 from itertools import pairwise
 
+from knitting.fabric import FABRICS, Fabric, Joins
 from knitting.needle.lineage import Event, events
 from knitting.needle.lines import gains_and_losses
 from knitting.needle.worked import GroupWork, PartWork, Run, WorkedPiece, WorkedRow
-from knitting.rows import Side
+from knitting.problems import Span
+from knitting.rows import InFabric, Row, Side
 from knitting.stitches import Family, StitchKind
 from knitting.words.dialect import Dialect, dialect
 from knitting.words.writer import Writer
@@ -32,6 +34,7 @@ class DoubtKind(Enum):
     NO_PLAIN_BETWEEN = "no-plain-between"
     EDGE_OTHERWISE = "edge-otherwise"
     STANDS_STILL = "stands-still"
+    REPEAT_WAITS = "repeat-waits"
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +87,22 @@ class _Scan:
         if not gained or gained != lost:
             return ""
         return f"+{gained} -{lost}: increases and decreases cancel, and the count stays at {row.end}."
+
+    def repeat_waits(self, row: WorkedRow, at: int) -> str:
+        widest = max(row.before.counts)
+        for fabric in self._fabrics(row.span):
+            if fabric.joins is Joins.WHOLE and fabric.width > widest:
+                return (
+                    f"A repeat of this pattern takes {fabric.width} stitches, and the widest part has {widest}: plain "
+                    "stitches are worked until a whole one fits."
+                )
+        return ""
+
+    def _fabrics(self, span: Span) -> list[Fabric]:
+        """The fabrics that a written row names."""
+        sections = self.worked.piece.sections
+        steps = next((o.steps for s in sections for o in s.orders if isinstance(o, Row) and o.span == span), ())
+        return [FABRICS[step.fabric] for step in steps if isinstance(step, InFabric) and step.fabric in FABRICS]
 
     def one_side(self, row: WorkedRow, at: int) -> str:
         _, lost = gains_and_losses(row)
@@ -171,6 +190,7 @@ _LOOKS: dict[DoubtKind, Callable[[_Scan, WorkedRow, int], str]] = {
     DoubtKind.NO_PLAIN_BETWEEN: _Scan.no_plain_between,
     DoubtKind.EDGE_OTHERWISE: _Scan.edge_otherwise,
     DoubtKind.STANDS_STILL: _Scan.stands_still,
+    DoubtKind.REPEAT_WAITS: _Scan.repeat_waits,
 }
 
 

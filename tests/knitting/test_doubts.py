@@ -17,6 +17,7 @@ NOTES = [
     ("Cast on 9 sts.\nMark sts 3 and 5.\nRow 1: k to marked st, k1, kfb, k1, k to end", "no-plain-between", "In this row no plain stitch lies between the increases of two marks yet: they meet."),
     ("Cast on 20 sts.\nRow 1: Knit.\nRow 2: Knit.\nRow 3: Sl1, k to end.", "edge-otherwise", "The row begins with 'sl1', and row 1 began with 'k1'."),
     ("Cast on 20 sts.\nRow 1: k3, yo, k to last 3 sts, yo, k3\nRow 2: Knit.\nRow 3: Knit.\nRow 4: Knit.\nRow 5: As row 1.", "stands-still", "The count stands still at 22 for several rows here."),
+    ("Cast on 3 sts.\nRow 1: work in rope cable.\nRow 2: yo, k to end.", "repeat-waits", "A repeat of this pattern takes 4 stitches, and the widest part has 3: plain stitches are worked until a whole one fits."),
 ]  # fmt: skip
 
 
