@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Iterator, Sequence
-from itertools import pairwise
-from typing import Protocol
+from itertools import accumulate, pairwise
+from typing import NamedTuple, Protocol
 
 import numpy as np
 
 from knitting.fabric import FABRICS, Fabric, seen_from_behind, stretch
 from knitting.fabric.fabric import letter
-from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, joined, unknown
+from knitting.needle.grain import NONE, Flags, Grain, Letters, NewStitches, Whole, grown, joined, unknown
 from knitting.needle.likeness import going_on, told
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind
 
+NO_FLAGS: Flags = np.zeros(0, dtype=bool)
 _AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
 """Fabrics that are told from the rows below."""
 
@@ -40,17 +42,18 @@ def asks(runs: Sequence[Run]) -> bool:
     )
 
 
-class WovenPart:
-    """What stands in one part after a row, in working order, while it is put together."""
+class Woven:
+    """What stands on the needle after a row, in working order, while it is put together."""
 
     def __init__(self) -> None:
         self.grains: list[Grain] = []
         self.fresh: list[bool | Sequence[bool]] = []
         self.told: list[bool] = []
         self.twins: list[int] = []
-        self.figured = False
-        self.renumbered = False
-        """Whether columns must be counted anew: stitches are new, or came into a fabric."""
+        self.figured: list[int] = []
+        """Places of stitches in a fabric of several columns."""
+        self.renumbered: list[int] = []
+        """Places about which columns must be counted anew: stitches are new there, or came into a fabric."""
         self.made = 0
 
     def add(self, grain: Grain, fresh: bool | Sequence[bool] = False, told_: bool = False) -> None:
@@ -58,22 +61,44 @@ class WovenPart:
         self.grains.append(grain)
         self.fresh.append(fresh)
         self.told.append(told_)
-        self.renumbered |= fresh is not False
+        if fresh is not False:
+            self.renumbered.append(self.made)
         self.made += grain.stitches
 
-    def in_right_side_order(self, behind: bool) -> tuple[Grain, NewStitches | None]:
-        """The part with what is new in it, if columns must be counted."""
+    def parts(self, counts: Sequence[int], behind: bool) -> list[WovenPart]:
+        """The parts in right-side order. ``counts`` are theirs in working order; together they are all stitches."""
         grain = joined(self.grains)
-        if not self.renumbered and not self.twins:
-            return grain.turned() if behind else grain, None
+        ends = list(accumulate(counts))
+        changed = {bisect_right(ends, at) for at in (*self.renumbered, *self.twins)}
+        figured = {bisect_right(ends, at) for at in self.figured}
+        fresh, told_ = self._flags() if changed else (NO_FLAGS, NO_FLAGS)
+        found = []
+        for at, (first, last) in enumerate(pairwise([0, *ends])):
+            part, new = grain.cut(first, last), None
+            if at in changed:
+                twins = [place - first for place in self.twins if first <= place < last - 1]
+                new = _turned(fresh[first:last], told_[first:last], twins, behind)
+            found.append(WovenPart(part.turned() if behind else part, new, at in figured))
+        return found[::-1] if behind else found
+
+    def _flags(self) -> tuple[Flags, Flags]:
         counts = [each.stitches for each in self.grains]
         fresh = np.concatenate([np.full(count, new) for count, new in zip(counts, self.fresh, strict=True)])
-        told_ = np.repeat(np.array(self.told, dtype=bool), counts)
-        twins = tuple(self.twins)
-        if behind:
-            grain, fresh, told_ = grain.turned(), fresh[::-1], told_[::-1]
-            twins = tuple(len(fresh) - 2 - at for at in twins)
-        return grain, NewStitches(fresh, told_, twins)
+        return fresh, np.repeat(np.array(self.told, dtype=bool), counts)
+
+
+def _turned(fresh: Flags, told_: Flags, twins: Sequence[int], behind: bool) -> NewStitches:
+    if not behind:
+        return NewStitches(fresh, told_, tuple(twins))
+    return NewStitches(fresh[::-1], told_[::-1], tuple(len(fresh) - 2 - at for at in twins))
+
+
+class WovenPart(NamedTuple):
+    """A part after a row, in right-side order; what is new in it where columns must be counted."""
+
+    grain: Grain
+    new: NewStitches | None
+    figured: bool
 
 
 class Loom:
@@ -83,23 +108,26 @@ class Loom:
         self.weaver, self.at, self.row, self.old = weaver, at, row, old
         self.behind = row.side is Side.WS
         self.used = 0
-        self.parts: list[WovenPart] = []
+        self.woven = Woven()
 
     def part(self, part: PartWork, asked: bool = True) -> PartWork:
-        """One part of the row, its stitches found; one that is never in pattern is only passed."""
-        self.parts.append(WovenPart())
+        """One part of the row, its stitches found; one that is never in pattern is only passed.
+
+        Stitches worked into a marked one may stand in the parts beside it, so that parts are told apart at the end.
+        """
         if not asked:
-            used = sum(run.work.uses * run.times for run in part.runs)
-            unreached = part.stitches - sum(run.work.makes * run.times for run in part.runs)
-            self.used += used + unreached
-            self.parts[-1].add(unknown(part.stitches))
+            self.used += sum(run.work.uses * run.times for run in part.runs)
+            self.woven.add(unknown(sum(run.work.makes * run.times for run in part.runs)))
             return part
         runs = _merged(self._runs(part.runs))
-        woven = self.parts[-1]
-        left = part.stitches - woven.made
-        if left > 0:  # stitches that the row did not reach
-            woven.add(self._taken(left))
         return part._replace(runs=runs) if asks(part.runs) else part
+
+    def parts(self) -> list[WovenPart] | None:
+        """The parts after the row in right-side order; ``None`` where they do not come to its counts."""
+        if self.used < self.old.stitches:  # stitches that the row did not reach
+            self.woven.add(self._taken(self.old.stitches - self.used))
+        counts = [part.stitches for part in self.row.work]
+        return self.woven.parts(counts, self.behind) if sum(counts) == self.woven.made else None
 
     def _taken(self, count: int) -> Grain:
         grain = self.old.cut(self.used, self.used + count)
@@ -134,7 +162,7 @@ class Loom:
         """Increases and decreases beside each other that make up for one another: the columns stay."""
         grain = self._taken(sum(run.work.uses * run.times for run in runs))
         said = b"".join(self._letter(run.work) * run.work.makes * run.times for run in runs)
-        self.parts[-1].add(grain._replace(letter=np.frombuffer(said, dtype=np.uint8)))
+        self.woven.add(grain._replace(letter=np.frombuffer(said, dtype=np.uint8)))
 
     def _plain(self, group: GroupWork, times: int) -> bool:
         """Take a repeat of nothing but plain stitches at once; false if it is none."""
@@ -144,7 +172,7 @@ class Loom:
         once = b"".join(self._letter(inner.work) * inner.times for inner in group.runs)
         grain = self._taken(len(once) * times)
         letters = np.tile(np.frombuffer(once, dtype=np.uint8), times)
-        self.parts[-1].add(grain._replace(letter=letters[: grain.stitches]))
+        self.woven.add(grain._replace(letter=letters[: grain.stitches]))
         return True
 
     def _letter(self, work: Workable) -> bytes:
@@ -160,7 +188,7 @@ class Loom:
             grain = self._taken(times)
             if work.family is Family.PLAIN:
                 grain = grain._replace(letter=np.full(grain.stitches, self._letter(work)[0], dtype=np.uint8))
-            self.parts[-1].add(grain)
+            self.woven.add(grain)
         elif work.makes == 0:
             self._taken(work.uses * times)
         elif work.uses == 0:
@@ -172,11 +200,11 @@ class Loom:
     def _new(self, work: Workable, count: int) -> None:
         grain = Grain.fresh(count)
         letters = np.full(count, self._letter(work)[0], dtype=np.uint8)
-        self.parts[-1].add(grain._replace(letter=letters), fresh=True)
+        self.woven.add(grain._replace(letter=letters), fresh=True)
 
     def _one(self, work: Workable) -> None:
         """Some stitches worked into others, or together."""
-        woven, old = self.parts[-1], self._taken(work.uses)
+        woven, old = self.woven, self._taken(work.uses)
         letters = self._letters_of(work)
         if work.makes == 1:
             top = self._on_top(work, old.stitches)
@@ -216,11 +244,12 @@ class Loom:
         grain = taken.turned() if self.behind else taken
         placed = self._placed(name, grain, first)
         if placed is None:
-            self.parts[-1].add(taken._replace(letter=np.zeros(count, dtype=np.uint8)), told_=True)
+            self.woven.add(taken._replace(letter=np.zeros(count, dtype=np.uint8)), told_=True)
             yield Run(IN_PATTERN, count)
             return
         fabric, grain = placed
-        self.parts[-1].figured |= fabric.width > 1
+        if fabric.width > 1:
+            self.woven.figured.append(self.woven.made)
         row = (self.at - int(grain.since[0])) % fabric.height
         runs: list[Run] = []
         letters: list[str] = []
@@ -231,7 +260,7 @@ class Loom:
             runs += [run for kinds, times in groups if times for run in _grouped(kinds, times, self.behind)]
         shown = np.frombuffer("".join(letters).encode(), dtype=np.uint8)
         grain = grain._replace(letter=shown)
-        self.parts[-1].add(grain.turned() if self.behind else grain, told_=True)
+        self.woven.add(grain.turned() if self.behind else grain, told_=True)
         yield from reversed(runs) if self.behind else runs
 
     def _placed(self, name: str, grain: Grain, first: int) -> tuple[Fabric, Grain] | None:
@@ -239,7 +268,7 @@ class Loom:
         known = self._known(name, grain)
         if known is not None:
             return known
-        self.parts[-1].renumbered = True
+        self.woven.renumbered.append(self.woven.made)
         if name in _AS_SET:
             found = told(self.weaver.rows_below(self.row, first, grain.stitches))
             if found is None:
@@ -268,7 +297,7 @@ class Loom:
         inside &= (grain.fabric == grain.fabric[at]) & (grain.since == grain.since[at])
         if inside.all():
             return fabric, grain
-        self.parts[-1].renumbered = True
+        self.woven.renumbered.append(self.woven.made)
         counted, _ = grown(grain, NewStitches(~inside, inside))
         return fabric, Grain(
             np.full(grain.stitches, grain.fabric[at]),

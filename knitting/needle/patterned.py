@@ -112,8 +112,8 @@ class Weaver:
             loom.part(part, followed is None or followed.follows(place, at))
             for part, place in zip(row.work, reversed(places) if behind else places, strict=True)
         )
-        parts = loom.parts[::-1] if behind else loom.parts
-        self.grain = joined([self._grown(row, part, behind) for part in parts])
+        parts = loom.parts()
+        self.grain = joined([self._grown(row, part) for part in parts or ()])
         if self.grain.stitches != row.end:
             self.grain = Grain.fresh(row.end)
         self.below = [*self.below[-_REMEMBERED + 1 :], (row.after.parts, self.grain)]
@@ -124,11 +124,10 @@ class Weaver:
             self.asked.pop()
         return self.asked[-1] if self.asked else None
 
-    def _grown(self, row: WorkedRow, part: WovenPart, behind: bool) -> Grain:
-        grain, new = part.in_right_side_order(behind)
-        if new is None:
-            return grain
-        found, unclear = grown(grain, new)
+    def _grown(self, row: WorkedRow, part: WovenPart) -> Grain:
+        if part.new is None:
+            return part.grain
+        found, unclear = grown(part.grain, part.new)
         if unclear and part.figured:
             message = "An increase stands among stitches in pattern: on which side of it the pattern grows is not said."
             hint = "Set a marker beside it, so that each side has its own pattern."

@@ -192,9 +192,11 @@ class _RowWorker:
             self.walk.work(stitch, count, step.span, to_goal=True)
 
     def _return(self, step: Return) -> None:
-        found = self.setting.held.get(step.name)
+        back = {name for name, _, _ in self.returned}
+        held = {name: kept for name, kept in self.setting.held.items() if name not in back}
+        found = held.get(step.name)
         if found is None:
-            raise stops.not_held(step.name, step.span, tuple(self.setting.held), self.writer)
+            raise stops.not_held(step.name, step.span, tuple(held), self.writer)
         needle, place = found
         self.returned.append((step.name, needle, self.walk.take_back(needle, place)))
         self.start += needle.total

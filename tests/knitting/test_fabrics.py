@@ -259,3 +259,27 @@ def test_the_published_rows_carry_their_cells_when_asked():
     assert [row["cells"] for row in rows_][:2] == ["kkkpppokokkkppp", "kkkpppkkpkkkppp"]
     assert "cells" not in as_json(piece)["rows"][0]
     assert all(len(row["cells"]) == row["end"] for row in rows_)
+
+
+STEPS = [
+    "work in pattern to m", "work in pattern", "work in 3x3 rib to last 2 sts", "work in gull lace",
+    "work in rope cable to last 3 sts", "seed 4", "k3", "yo", "k2tog", "kfb", "sm", "pm", "k to m", "k to end", "bo 3",
+    "co 4", "turn", "place next 4 sts on hold as x", "return x to needle", "[work 3 in pattern, yo] 3 times", "cdd",
+    "as they appear to last st", "ssk", "(k1, yo, k1) in next st", "mark st just made", "in seed to m", "sl1", "kfbf",
+]  # fmt: skip
+
+
+@settings(deadline=None, max_examples=120)
+@given(
+    st.sampled_from([1, 5, 13, 24]),
+    st.booleans(),
+    st.lists(st.lists(st.sampled_from(STEPS), min_size=1, max_size=4), min_size=1, max_size=6),
+)
+def test_whatever_is_written_every_stitch_shows_something_and_no_count_changes(cast_on, marked, lines):
+    text = rows(*(", ".join(line) for line in lines), cast_on=cast_on)
+    text = text.replace("Row 1:", "Mark the center stitch.\nRow 1:", 1) if marked else text
+    piece = worked(text)
+    for row, shown_ in zip(piece.rows, cells(piece), strict=True):
+        assert len(shown_) == row.end
+        runs = [run for part in row.work for run in part.runs]
+        assert not row.complete or row.turned or sum(run.work.uses * run.times for run in runs) == row.start

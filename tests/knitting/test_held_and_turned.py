@@ -177,3 +177,13 @@ def test_repeats_of_rows_end_where_they_say(text, rows):
     )
     assert kinds(piece) == []
     assert len(piece.rows) == rows
+
+
+def test_stitches_come_back_once_in_a_row():
+    piece = worked(
+        "Cast on 20 sts.\nRow 1: place next 4 sts on hold as x, k to end.\n"
+        "Row 2: k to end, return x to needle, k4, return x to needle."
+    )
+    assert kinds(piece)[-1] == "too-few-stitches"
+    assert piece.problems[-1].message == "No stitches are held as 'x'."
+    assert piece.held == {}
