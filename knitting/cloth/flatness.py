@@ -33,7 +33,6 @@ _SHORT_END = 8
 _SAME_ROW = 3
 _LEAST_EYELETS = 12
 _NOTHING_GAINED = 0.05
-"""Stitches a row that are none, so far as a fold can be measured."""
 
 
 class Verdict(Enum):

@@ -2,22 +2,21 @@
 
 from __future__ import annotations
 
-from bisect import bisect_right
 from collections.abc import Iterator, Sequence
-from itertools import accumulate, pairwise
-from typing import NamedTuple, Protocol
+from itertools import pairwise
+from typing import Protocol
 
 import numpy as np
 
 from knitting.fabric import FABRICS, Fabric, seen_from_behind, stretch
 from knitting.fabric.fabric import letter
-from knitting.needle.grain import NONE, Flags, Grain, Letters, NewStitches, Whole, grown, joined, unknown
+from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, unknown
 from knitting.needle.likeness import going_on, told
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
+from knitting.needle.woven import Woven, WovenPart
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind
 
-NO_FLAGS: Flags = np.zeros(0, dtype=bool)
 _AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
 """Fabrics that are told from the rows below."""
 
@@ -40,65 +39,6 @@ def asks(runs: Sequence[Run]) -> bool:
     return any(
         isinstance(run.work, FabricWork) or (isinstance(run.work, GroupWork) and asks(run.work.runs)) for run in runs
     )
-
-
-class Woven:
-    """What stands on the needle after a row, in working order, while it is put together."""
-
-    def __init__(self) -> None:
-        self.grains: list[Grain] = []
-        self.fresh: list[bool | Sequence[bool]] = []
-        self.told: list[bool] = []
-        self.twins: list[int] = []
-        self.figured: list[int] = []
-        """Places of stitches in a fabric of several columns."""
-        self.renumbered: list[int] = []
-        """Places about which columns must be counted anew: stitches are new there, or came into a fabric."""
-        self.made = 0
-
-    def add(self, grain: Grain, fresh: bool | Sequence[bool] = False, told_: bool = False) -> None:
-        """Some stitches more."""
-        self.grains.append(grain)
-        self.fresh.append(fresh)
-        self.told.append(told_)
-        if fresh is not False:
-            self.renumbered.append(self.made)
-        self.made += grain.stitches
-
-    def parts(self, counts: Sequence[int], behind: bool) -> list[WovenPart]:
-        """The parts in right-side order. ``counts`` are theirs in working order; together they are all stitches."""
-        grain = joined(self.grains)
-        ends = list(accumulate(counts))
-        changed = {bisect_right(ends, at) for at in (*self.renumbered, *self.twins)}
-        figured = {bisect_right(ends, at) for at in self.figured}
-        fresh, told_ = self._flags() if changed else (NO_FLAGS, NO_FLAGS)
-        found = []
-        for at, (first, last) in enumerate(pairwise([0, *ends])):
-            part, new = grain.cut(first, last), None
-            if at in changed:
-                twins = [place - first for place in self.twins if first <= place < last - 1]
-                new = _turned(fresh[first:last], told_[first:last], twins, behind)
-            found.append(WovenPart(part.turned() if behind else part, new, at in figured))
-        return found[::-1] if behind else found
-
-    def _flags(self) -> tuple[Flags, Flags]:
-        counts = [each.stitches for each in self.grains]
-        fresh = np.concatenate([np.full(count, new) for count, new in zip(counts, self.fresh, strict=True)])
-        return fresh, np.repeat(np.array(self.told, dtype=bool), counts)
-
-
-def _turned(fresh: Flags, told_: Flags, twins: Sequence[int], behind: bool) -> NewStitches:
-    if not behind:
-        return NewStitches(fresh, told_, tuple(twins))
-    return NewStitches(fresh[::-1], told_[::-1], tuple(len(fresh) - 2 - at for at in twins))
-
-
-class WovenPart(NamedTuple):
-    """A part after a row, in right-side order; what is new in it where columns must be counted."""
-
-    grain: Grain
-    new: NewStitches | None
-    figured: bool
 
 
 class Loom:

@@ -15,8 +15,9 @@ import numpy as np
 
 from knitting.fabric import Fabric
 from knitting.needle.grain import Grain, Letters, Whole, grown, joined
-from knitting.needle.loom import Loom, WovenPart, asks
+from knitting.needle.loom import Loom, asks
 from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.needle.woven import WovenPart
 from knitting.problems import Problem, ProblemKind, in_reading_order
 from knitting.rows import Group, InFabric, Piece, Row, Side, Step
 

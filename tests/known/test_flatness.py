@@ -1,7 +1,6 @@
 """How known pieces lie: folds, angles and what is said of them, from closed forms (plane geometry; Gauss and Bonnet:
 a fold that changes along a wall bends the cloth by as many degrees). Thresholds of the verdicts are guesses."""
 
-from dataclasses import replace
 from math import atan2, degrees
 
 import numpy as np
@@ -13,18 +12,9 @@ from knitting.cloth.flatness import flat_increases, meant_to, top_angle_deg, ver
 from knitting.cloth.folding import folds, leans_deg, plateaus
 from knitting.curvature import Curvature
 from knitting.measures import Gauge
-from knitting.needle.piece_worker import work_piece
 from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
-from knitting.plan.plan import Beside, Plan, Rows, Shaping, Stage
-from knitting.plan.recognise import recognise
-from knitting.problems import NOWHERE
-from knitting.rows import Work
-from knitting.stitches import STITCHES
-from knitting.straightening import advise, advise_words
-from knitting.straightening.rates import at_rate
 from tests.knitting.asking import worked
-from tests.knitting.planning import bare, knitted, made, staged
+from tests.knitting.planning import knitted, made
 from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE
 
 GARTER = Gauge(10, 20)
@@ -205,166 +195,3 @@ def test_eyelets_always_in_one_order_are_warned_of():
 def test_what_a_piece_is_meant_for_is_told_from_its_shape(text, meant):
     layout = lay_flat(worked(text + "\nKnit 6 rows." if "Join" not in text else text))
     assert meant_to(layout) is (Curvature.CUPS if "15 and 45" in text and layout.rows[-1].end > 60 else meant)
-
-
-# -- what mends it -----------------------------------------------------------------------------------------
-
-
-def test_a_bent_neck_is_mended_by_increases_on_wrong_side_rows_or_by_garter():
-    """A stitch a row at the edges: 2 (atan(1 / 0.75) + atan(0.5 / 0.75)) = 173.6, nearly straight."""
-    (advice,) = advise(replace(made("triangle"), gauge=Gauge(18, 24)))
-    assert [mend.says for mend in advice.mends] == [
-        "work it in garter (then straight)",
-        "increase at each edge on wrong-side rows too (then 174°)",
-    ]
-    for mend, angle in zip(advice.mends, (180.0, 2 * lean(1, 0.75) + 2 * lean(0.5, 0.75)), strict=True):
-        layout = lay_flat(knitted(mend.plan), mend.plan.gauge)
-        assert top_angle_deg(layout) == pytest.approx(angle, abs=0.5)
-        assert not foresee(mend.plan).troubles
-
-
-def test_a_ruffled_disc_is_mended_by_another_rhythm_that_lies_flatter():
-    (advice,) = advise(made("disc", wedges=8))
-    assert advice.mends
-    for mend in advice.mends:
-        layout = lay_flat(knitted(mend.plan), mend.plan.gauge)
-        left = [each for each in flatness(layout) if each.bend is Bend.CENTRE]
-        assert abs(left[0].defect_deg) < 0.6 * abs(advice.finding.defect_deg)
-
-
-def test_increases_on_one_side_of_a_line_are_mended_by_working_both_sides_in_turn():
-    plan = made("yoke")
-    stages = tuple(
-        replace(stage, shapings=tuple(replace(each, side=Beside.AFTER, work="m1") for each in stage.shapings))
-        for stage in plan.stages
-    )
-    found = [each for each in advise(replace(plan, stages=stages)) if each.finding.bend is Bend.PULL]
-    assert "longer than the other" in found[0].finding.says
-    (mend,) = found[0].mends
-    assert mend.says == "work it in turn on one side of its line and on the other (then even)"
-    bends = [each.bend for each in flatness(lay_flat(knitted(mend.plan), mend.plan.gauge))]
-    assert Bend.PULL not in bends
-
-
-def test_a_square_that_is_none_is_mended_by_garter():
-    (advice,) = advise(replace(made("mitre"), gauge=Gauge(18, 24)))
-    assert [mend.says for mend in advice.mends] == ["work it in garter (then square)"]
-    assert flatness(lay_flat(knitted(advice.mends[0].plan), advice.mends[0].plan.gauge)) == ()
-
-
-def three_rates() -> Plan:
-    """A disc that grows every second round, then every round, then every fourth."""
-    plan = made("disc")
-    grow = plan.stages[0]
-    stages = (
-        replace(grow, until=Rows(30)),
-        replace(grow, name="More", rhythm=1, until=Rows(14), setup=()),
-        replace(grow, name="Less", rhythm=4, until=Rows(24), setup=()),
-    )
-    return replace(plan, gauge=Gauge(18, 24), stages=stages)
-
-
-def slower_later() -> Plan:
-    plan = made("triangle")
-    grow = plan.stages[0]
-    stages = (replace(grow, until=Rows(40)), replace(grow, name="Slow", rhythm=4, until=Rows(40)))
-    return replace(plan, gauge=Gauge(18, 36), stages=stages)
-
-
-def one_sided_eyelets() -> Plan:
-    """Beside a line a yarn over and its decrease, always in one order."""
-    steps = tuple(Work(STITCHES[key], 1, NOWHERE) for key in ("yo", "k2tog"))
-    return staged(bare(20, 20), Shaping(("line 1",), Beside.AFTER, "own", (1,), 1, steps=steps), until=Rows(40))
-
-
-@pytest.mark.parametrize(
-    ("plan", "wanted", "bends"),
-    [
-        (replace(made("disc"), gauge=Gauge(18, 24)), None, {Bend.CENTRE}),
-        (replace(made("disc"), gauge=Gauge(22, 30)), None, {Bend.CENTRE}),
-        (replace(made("disc"), gauge=Gauge(20, 32)), None, {Bend.CENTRE}),
-        (replace(made("capelet"), gauge=Gauge(18, 24)), Curvature.FLAT, {Bend.CHANGE, Bend.STRAIN}),
-        (three_rates(), None, {Bend.CENTRE, Bend.CHANGE, Bend.STRAIN}),
-        (slower_later(), None, {Bend.CHANGE}),
-        (one_sided_eyelets(), None, {Bend.SLANT}),
-    ],
-    ids=["disc", "finer disc", "ruffled disc", "flat capelet", "three rates", "slower later", "eyelets"],
-)
-def test_each_thing_that_does_not_lie_as_it_should_has_a_change_that_mends_it(plan, wanted, bends):
-    found = advise(plan, wanted)
-    assert {each.finding.bend for each in found} == bends
-    for each in found:
-        assert each.mends, each.finding.says
-        for mend in each.mends:
-            assert not foresee(mend.plan).troubles
-
-
-def test_where_a_rate_changes_the_rows_and_the_rate_that_would_lie_flat_are_said():
-    (change, *_) = advise(slower_later())
-    assert change.finding.says == (
-        "Rows 51 to 89 cup by 37° at 'centre', and that should show: they gain 0.5 a row there, and 1 would lie flat."
-    )
-    assert change.mends[0].says == "go on as in 'Grow' (then flat)"
-
-
-@pytest.mark.parametrize(
-    ("factor", "in_round", "says", "rows"),
-    [
-        (10 / 9, True, "increase in 5 of 9 rounds", (1, 3, 5, 7, 9)),
-        (0.5, True, "increase in every 4th round", (1,)),
-        (2.0, True, "increase in every round", (1,)),
-        (0.5, False, "increase in every 4th row", (1,)),
-        (1.5, False, "increase in 3 of 4 rows", (1, 2, 3)),
-    ],
-)
-def test_the_nearest_rate_that_a_rhythm_can_keep_comes_first(factor, in_round, says, rows):
-    stage = Stage("Grow", 2, (Shaping(("A",), Beside.BOTH, "m1", (1,)),), Rows(60))
-    first = next(at_rate(stage, factor, in_round))
-    assert (first.says, first.stage.shapings[0].rows) == (says, rows)
-
-
-def test_shapings_of_several_rows_go_slower_by_plain_rows_between_their_times():
-    shapings = (Shaping(("A",), Beside.BOTH, "m1", (1,)), Shaping(("B",), Beside.BOTH, "k2tog", (3,)))
-    stage = Stage("Both", 4, shapings, Rows(60))
-    first = next(at_rate(stage, 2 / 3, in_round=False))
-    assert first.says == "2 plain rows more each time"
-    assert (first.stage.rhythm, [each.rows for each in first.stage.shapings]) == (6, [(1,), (3,)])
-
-
-def test_a_wing_that_waits_is_no_longer_side_and_its_line_is_still_the_centre():
-    """While one wing waits the other ends in an edge that nothing holds: no fold, and no side that pulls."""
-    layout = lay_flat(knitted(made("held-wing")), Gauge(18, 24))
-    assert [fold.name for fold in folds(layout)] == ["centre"]
-    assert flatness(layout) == ()
-
-
-EYELETS = (
-    "Cast on 42 sts.\nRow 1: K2, *yo, k2tog, k2; rep from * to end.\nRow 2: Purl.\nRow 3: Knit.\nRow 4: Purl.\n"
-    "Repeat rows 1-4 {more} more times."
-)
-
-
-@pytest.mark.parametrize("more", [5, 6, 12])
-def test_eyelets_of_written_rows_are_turned_in_every_other_time(more):
-    piece = worked(EYELETS.format(more=more))
-    (advice,) = advise_words(piece, recognise(piece))
-    assert advice.finding.bend is Bend.SLANT
-    (mend,) = advice.mends
-    turned = work_piece(mend.piece)
-    assert [row.end for row in turned.rows] == [row.end for row in piece.rows]
-    assert flatness(lay_flat(turned)) == ()
-
-
-def test_written_rows_are_mended_as_the_plan_that_they_can_be_read_as():
-    piece = worked(f"Gauge: 18 sts and 36 rows to 10 cm\n{STACKED}")
-    advice = advise_words(piece, recognise(piece))
-    assert {each.finding.bend for each in advice} == {Bend.CENTRE, Bend.PULL, Bend.STRAIN}
-    assert all(mend.plan is not None for each in advice for mend in each.mends)
-    assert all(each.mends for each in advice)
-
-
-@pytest.mark.parametrize("name", sorted(CONSTRUCTIONS))
-def test_no_mend_makes_it_worse(name):
-    for advice in advise(replace(made(name), gauge=Gauge(18, 24)), CONSTRUCTIONS[name].curvature):
-        assert not (advice.finding.wished and advice.mends)
-        assert all(not foresee(mend.plan).troubles for mend in advice.mends)
