@@ -9,6 +9,7 @@ from knitting.needle.lineage import events, follow, lineage
 from knitting.needle.worked import WorkedRow
 
 _SAME_PLACE = 2.5
+_ABOUT = 5
 _SAID = {"k": "a knit", "p": "a purl", "c": "part of a cable", "o": "a yarn over", "d": "part of a decrease"}
 
 
@@ -35,7 +36,8 @@ class Fate:
 def fates(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[Fate, ...]:
     """What the stitches made in a row become in the one after it. ``now`` and ``then`` are the cells after both rows.
 
-    Increases beside decreases that make up for them are lace, and none.
+    Increases beside decreases that make up for them are lace, and none; among stitches that are all alike nobody
+    wonders.
     """
     changes = events(row)
     starts = _starts(row.after.parts)
@@ -50,9 +52,14 @@ def fates(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[Fa
         for at in sorted(made, key=lambda at: abs(at + 0.5 - event.new))[: event.change]:
             part = max(number for number, start in enumerate(starts) if start <= at)
             later = int(follow(links, at + 0.5))
-            if later < len(then):
+            if later < len(then) and _is_question(then, later):
                 found.append(Fate(at, part, at - starts[part], row.after.parts[part], then[later]))
     return tuple(found)
+
+
+def _is_question(then: str, at: int) -> bool:
+    """Whether the stitches about a place are not all alike, so that one may wonder what comes there."""
+    return len(set(then[max(at - _ABOUT, 0) : at + _ABOUT + 1]) & {"k", "p", "c"}) > 1
 
 
 def _starts(parts: Sequence[int]) -> list[int]:

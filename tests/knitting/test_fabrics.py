@@ -283,3 +283,9 @@ def test_whatever_is_written_every_stitch_shows_something_and_no_count_changes(c
         assert len(shown_) == row.end
         runs = [run for part in row.work for run in part.runs]
         assert not row.complete or row.turned or sum(run.work.uses * run.times for run in runs) == row.start
+
+
+def test_among_stitches_that_are_all_alike_no_fate_is_said():
+    piece = worked("Cast on 30 sts.\nRow 1: seed 4, k10, m1, k to end.\nRow 2: p26, work 5 sts in seed.")
+    now, then = cells(piece)
+    assert fates(piece.rows[0], piece.rows[1], now, then) == ()
