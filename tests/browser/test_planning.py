@@ -48,7 +48,8 @@ def test_a_shawl_from_a_swatch_and_a_width_with_its_rhythm_changed_by_keyboard(p
     rhythm.focus()
     page.keyboard.press("ControlOrMeta+a")
     page.keyboard.type("4")
-    page.keyboard.press("Tab")
+    with page.expect_response("**/plan/change/"):
+        page.keyboard.press("Tab")
     expect(page.get_by_text("changed, not saved yet")).to_be_visible()
     expect(page.get_by_text(re.compile(r"\d+ times \+4"))).to_be_visible()
     assert plan_now().stages[0].rhythm == 4
