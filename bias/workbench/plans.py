@@ -108,6 +108,10 @@ def mended_words(words: str, finding: int, mend: int) -> str | None:
     """Written rows with one of the mends that keep them written rows; ``None`` where there is no such mend."""
     advice = advice_of_words(words)
     mends = advice[finding].mends if 0 <= finding < len(advice) else ()
-    piece = mends[mend].piece if 0 <= mend < len(mends) else None
+    chosen = mends[mend] if 0 <= mend < len(mends) else None
+    if chosen is None or chosen.piece is None:
+        return None
     found = workout(words)
-    return patched(words, found.worked.piece, piece, found.reading.dialect) if piece is not None else None
+    if chosen.anew:
+        return write(chosen.piece, found.reading.dialect)
+    return patched(words, found.worked.piece, chosen.piece, found.reading.dialect)

@@ -1,6 +1,7 @@
 """How a worked piece lies: walls, zones, layout, measures."""
 
-from knitting.cloth.flatness import Bend, Finding, Verdict, flatness, shape_json
+from knitting.cloth.findings import Bend, Finding, Verdict
+from knitting.cloth.flatness import flatness, shape_json
 from knitting.cloth.layout import Layout, NotLaid, lay_flat
 from knitting.cloth.measuring import Measures, measure
 from knitting.cloth.outline import bends, outline, outlines, upright

@@ -8,12 +8,11 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator
-from dataclasses import dataclass
-from enum import Enum
 from itertools import pairwise
 from math import pi, radians, tan
 from typing import Any, NamedTuple
 
+from knitting.cloth.findings import BLOCKS_STRAIN, FINE_STRAIN, FLAT_DEG, Bend, Finding, Verdict, verdict_of
 from knitting.cloth.folding import Fold, folds, leans_deg, plateaus, scatter_plateaus
 from knitting.cloth.layout import Layout, NotLaid
 from knitting.cloth.measuring import Measures, measure
@@ -21,9 +20,6 @@ from knitting.curvature import Curvature
 from knitting.measures import Gauge, said_number
 from knitting.stitches import Look
 
-FLAT_DEG, BLOCKS_DEG = 10.0, 30.0
-"""Missing angles below the first should lie flat, below the second block out, above it show."""
-FINE_STRAIN, BLOCKS_STRAIN = 0.03, 0.08
 _FEW_STITCHES = 24
 """A piece that begins with no more than these begins at a point."""
 _POINT = 3
@@ -33,53 +29,8 @@ _SHORT_END = 8
 _SAME_ROW = 3
 _LEAST_EYELETS = 12
 _NOTHING_GAINED = 0.05
-
-
-class Verdict(Enum):
-    """What should become of it."""
-
-    FLAT = "flat"
-    BLOCKS = "blocks out"
-    SHOWS = "shows"
-
-
-class Bend(Enum):
-    """What sort of finding it is."""
-
-    TOP = "top edge"
-    CENTRE = "centre"
-    CORNERS = "corners"
-    CHANGE = "change"
-    PULL = "pull"
-    STRAIN = "strain"
-    SLANT = "slant"
-
-
-@dataclass(frozen=True, slots=True)
-class Finding:
-    """One place where a cloth does not lie as it is meant to, or nearly so.
-
-    ``rows`` are its first and last row, counted from 1. ``defect_deg`` is the angle that is missing (it cups or bends
-    inwards) or, below zero, too much (it ruffles); 0 where it is no angle, but a ``share`` of a length. ``wished``
-    says that it is meant to be so. ``gains`` are the stitches that its rows gain there each, ``flat_gains`` those with
-    which it would lie flat; both 0 where no other number would do it.
-    """
-
-    bend: Bend
-    where: str
-    rows: tuple[int, int]
-    defect_deg: float
-    verdict: Verdict
-    says: str
-    wished: bool = False
-    share: float = 0.0
-    gains: float = 0.0
-    flat_gains: float = 0.0
-
-    @property
-    def size(self) -> float:
-        """How bad it is: degrees, or hundredths of a length."""
-        return abs(self.defect_deg) or 100 * self.share
+_FEWEST_STRAINED = 24
+"""Fewer rows than these give way as their edges do: nothing is said of strain."""
 
 
 def flatness(layout: Layout | NotLaid, wanted: Curvature | None = None) -> tuple[Finding, ...]:
@@ -105,16 +56,6 @@ def meant_to(layout: Layout) -> Curvature:
         return Curvature.TUBE
     wide = first > _FEW_STITCHES and not layout.from_tab
     return Curvature.CUPS if wide and len(marked) > 1 and last > first else Curvature.FLAT
-
-
-def verdict_of(defect_deg: float) -> Verdict:
-    """What should become of a missing angle.
-
-    >>> verdict_of(-12.0).value
-    'blocks out'
-    """
-    size = abs(defect_deg)
-    return Verdict.FLAT if size < FLAT_DEG else Verdict.BLOCKS if size <= BLOCKS_DEG else Verdict.SHOWS
 
 
 def flat_increases(gauge: Gauge, lines: int) -> float:
@@ -297,8 +238,10 @@ def _rate(flat: float, gains: float) -> str:
 
 
 def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
-    """Walls whose two sides have other lengths; what the mesh had to stretch."""
-    uneven = sorted((fold for fold in along if fold.uneven >= FINE_STRAIN), key=lambda fold: -fold.uneven)
+    """Walls whose two sides differ in length by more than a stitch; what the mesh had to stretch."""
+    told = max(layout.gauge.stitch_cm, layout.gauge.row_cm)
+    uneven = [fold for fold in along if fold.uneven >= FINE_STRAIN and abs(fold.before_cm - fold.after_cm) > told]
+    uneven.sort(key=lambda fold: -fold.uneven)
     if uneven:
         worst = uneven[0]
         verdict = Verdict.BLOCKS if worst.uneven <= BLOCKS_STRAIN else Verdict.SHOWS
@@ -307,7 +250,7 @@ def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Find
         up_to = "" if uneven[-1].uneven > 0.9 * worst.uneven else "up to "
         says = f"The side {side} {where} is {up_to}{worst.uneven:.0%} longer than the other: it should pull."
         yield Finding(Bend.PULL, worst.name, _all_rows(layout), 0.0, verdict, says, share=worst.uneven)
-    if layout.strain >= FINE_STRAIN and meant is Curvature.FLAT:
+    if layout.strain >= FINE_STRAIN and meant is Curvature.FLAT and len(layout.rows) >= _FEWEST_STRAINED:
         verdict = Verdict.BLOCKS if layout.strain <= BLOCKS_STRAIN else Verdict.SHOWS
         then = "should block out" if verdict is Verdict.BLOCKS else "should distort"
         says = f"To lie flat its stitches are stretched or pushed by {layout.strain:.0%} on the whole: it {then}."

@@ -14,7 +14,7 @@ from knitting.needle.needle import Needle
 from knitting.needle.rehearsal import Rehearsal, rehearse
 from knitting.needle.row_worker import RowResult, Setting, work_row
 from knitting.needle.stops import not_held
-from knitting.needle.worked import Rest, WorkedRow
+from knitting.needle.worked import Deed, Rest, WorkedRow
 from knitting.problems import Mend, Problem, ProblemKind, Span
 from knitting.rows import CastOn, Headers, Side
 from knitting.words.writer import Writer
@@ -38,6 +38,8 @@ class Bench:
         self.rows: list[WorkedRow] = []
         self.lines = LineLog()
         self.history: list[Definition] = []
+        self.course: list[Deed] = []
+        self.section = 0
         self.held: dict[str, Held] = {}
         self.rests: dict[str, Rest] = {}
         self.ended_rests: list[Rest] = []
@@ -91,6 +93,7 @@ class Bench:
         if self.skip:
             self.next_side = side.other
         self.history.append(definition)
+        self.course.append(Deed(self.section, definition.steps, definition.colour))
         return result.complete
 
     def _result(self, definition: Definition, needle: Needle, side: Side, in_round: bool) -> RowResult:

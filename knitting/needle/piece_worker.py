@@ -12,7 +12,7 @@ from knitting.needle.definitions import Definition, SectionRows, define
 from knitting.needle.held import Held
 from knitting.needle.needle import Needle
 from knitting.needle.patterned import in_pattern
-from knitting.needle.worked import PartWork, Run, WorkedPiece, WorkedRow
+from knitting.needle.worked import Deed, PartWork, Run, WorkedPiece, WorkedRow
 from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import (
     BindOff,
@@ -89,14 +89,17 @@ class _PieceWorker:
             breaks=tuple(self.bench.breaks),
             rests=(*self.bench.ended_rests, *self.bench.rests.values()),
             held={name: held.needle.total for name, held in self.bench.held.items()},
+            course=tuple(self.bench.course),
         )
 
     def _section(self, index: int, section: Section) -> None:
         self.section = SectionRows(first_section=index == 0)
-        self.bench.section_name = section.name
+        self.bench.section, self.bench.section_name = index, section.name
         self.section_start = self.section.rows_at_number = len(self.bench.rows)
         for place, order in enumerate(section.orders):
             self._order(order, section.orders[place + 1 :])
+            if not isinstance(order, Row | SameAs | Repeat):
+                self.bench.course.append(Deed(index, order=order))
             self.bench.problems.extend(self.section.problems)
             self.section.problems.clear()
 
@@ -129,8 +132,6 @@ class _PieceWorker:
                 self.bench.say(*unknown_yarn(order, self.bench.colours, self.writer))
             case RemoveMarks():
                 self.bench.needle = Needle((self.bench.needle.total,))
-
-    # -- rows ----------------------------------------------------------------------------------------
 
     def _row(self, row: Row) -> None:
         if row.numbers:

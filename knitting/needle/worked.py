@@ -9,7 +9,7 @@ from typing import NamedTuple, TypeAlias
 
 from knitting.needle.needle import Mark, Needle
 from knitting.problems import Problem, Span
-from knitting.rows import Cluster, Piece, Side
+from knitting.rows import Cluster, Order, Piece, Side, Step
 from knitting.stitches import Family, StitchKind
 
 
@@ -185,12 +185,25 @@ class Rest(NamedTuple):
     back_place: int = 0
 
 
+class Deed(NamedTuple):
+    """One thing done in the course of a piece: the ``steps`` of a row, or an ``order`` between rows.
+
+    ``section`` counts the sections of the piece from 0; ``colour`` is the one that the row's own head names.
+    """
+
+    section: int
+    steps: tuple[Step, ...] = ()
+    colour: str = ""
+    order: Order | None = None
+
+
 @dataclass(frozen=True)
 class WorkedPiece:
     """A piece as it came to be: the one way out of the engine.
 
-    ``breaks`` are the rows (from 0) that do not go on from the one before them: stitches were cast on anew
-    or came back from a holder. ``rests`` are the stays of stitches on holders.
+    ``course`` is what was done one after the other, repeats unrolled; the rows of a tab are its order's. ``breaks``
+    are the rows (from 0) that do not go on from the one before them: stitches were cast on anew or came back from a
+    holder. ``rests`` are the stays of stitches on holders.
     """
 
     piece: Piece
@@ -204,6 +217,7 @@ class WorkedPiece:
     held: Mapping[str, int] = field(default_factory=dict)
     breaks: tuple[int, ...] = ()
     rests: tuple[Rest, ...] = ()
+    course: tuple[Deed, ...] = ()
 
     @property
     def on_needle(self) -> int:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from itertools import combinations
 
 from knitting.needle.bench import MOST_ROWS, MOST_STITCHES
+from knitting.needle.walk import MOST_ON_NEEDLE
 from knitting.plan.checks import (
     cross_in_one_row,
     sound_stage,
@@ -256,4 +257,6 @@ def _holding_trouble(row: SetupRow, split: Split, side: Side, name: str) -> str:
         return f"'{row.hold}' is not the last part of that row: only that one can be put on a holder."
     if row.cast_on and (split.part(row.cast_on.name) is not None or row.cast_on.count < 1):
         return f"'{row.cast_on.name}' cannot be cast on: it needs a new name and at least one stitch."
+    if row.cast_on and row.cast_on.count > MOST_ON_NEEDLE:
+        return f"{row.cast_on.count:,} stitches cannot be cast on: at most {MOST_ON_NEEDLE:,} are worked."
     return ""

@@ -1,7 +1,7 @@
 """The vocabulary of stitches."""
 
 from knitting.stitches.kinds import Face, Family, Lean, Look, Needs, StitchKind
-from knitting.stitches.pairs import DECREASES, DOUBLES, INCREASES, Leaning, Pair, mirrored, purled
+from knitting.stitches.pairs import DECREASES, DOUBLES, INCREASES, Leaning, Pair, knitted, mirrored, purled
 from knitting.stitches.table import IN_PATTERN, KNIT, PURL, STITCHES
 
 __all__ = [
@@ -20,6 +20,7 @@ __all__ = [
     "Needs",
     "Pair",
     "StitchKind",
+    "knitted",
     "mirrored",
     "purled",
 ]

@@ -63,6 +63,9 @@ _PURLED = {
 }
 
 
+_KNITTED = {back: face for face, back in _PURLED.items()}
+
+
 def purled(kind: StitchKind) -> StitchKind:
     """The stitch that does the same where the stitches beside it are purled; itself where there is none.
 
@@ -70,6 +73,15 @@ def purled(kind: StitchKind) -> StitchKind:
     ('ssp', 'yo')
     """
     return STITCHES[_PURLED.get(kind.key, kind.key)]
+
+
+def knitted(kind: StitchKind) -> StitchKind:
+    """The stitch that does the same where the stitches beside it are knitted; itself where there is none.
+
+    >>> knitted(STITCHES["ssp"]).key, knitted(STITCHES["yo"]).key
+    ('ssk', 'yo')
+    """
+    return STITCHES[_KNITTED.get(kind.key, kind.key)]
 
 
 _MIRRORED = (

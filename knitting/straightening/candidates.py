@@ -8,7 +8,6 @@ from itertools import chain, islice
 
 from knitting.cloth import Bend, Finding
 from knitting.measures import Gauge
-from knitting.plan.course import StageCourse
 from knitting.plan.foresight import foresee
 from knitting.plan.plan import (
     EDGES,
@@ -23,13 +22,20 @@ from knitting.plan.plan import (
     Stage,
 )
 from knitting.plan.troubles import PlanMend
-from knitting.straightening.rates import at_rate
+from knitting.straightening.rate_ways import (
+    all_rates,
+    along_all_lines,
+    at_other_angles,
+    begun_near,
+    other_rates,
+    rate_from_there,
+)
+from knitting.straightening.steps import other_way_round
 from knitting.straightening.turning import turned_over
 
-_NEAR_ROWS = 4
-"""A change of rate within so many rows of a stage's first one is the stage's."""
-_MOST_RATES = 5
 _EASED_ROWS = 12
+_MOST_TURNED = 4
+_GARTER_RATES = (2.0, 0.5, 3.0, 1.5)
 
 
 def candidates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -68,42 +74,13 @@ def _in_garter(plan: Plan, _: Finding) -> Iterator[PlanMend]:
     yield PlanMend("work it in garter", garter)
 
 
-def _other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
-    """The first stage that shapes at the rate that would lie flat, or as near it as a rhythm comes."""
-    stages = foresee(plan).stages
-    at = next((place for place, stage in enumerate(stages) if stage.stage.shapings and stage.rows), -1)
-    yield from _rates_of(plan, stages, at, finding)
-
-
-def _rate_from_there(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
-    """The stage that begins where the rate changes, at the rate that would lie flat."""
-    course = foresee(plan)
-    for at in _begun_near(course.stages, finding):
-        yield from _rates_of(plan, course.stages, at, finding)
-
-
-def _rates_of(plan: Plan, stages: tuple[StageCourse, ...], at: int, finding: Finding) -> Iterator[PlanMend]:
-    if at < 0 or not finding.gains or finding.flat_gains / finding.gains <= 0:
-        return
-    stage, rounds = plan.stages[at], stages[at].in_round
-    within = "" if len(plan.stages) == 1 else f" in '{stage.name}'"
-    for rate in islice(at_rate(stage, finding.flat_gains / finding.gains, rounds), _MOST_RATES):
-        yield PlanMend(f"{rate.says}{within}", plan.with_stage(at, rate.stage))
-
-
-def _begun_near(stages: tuple[StageCourse, ...], finding: Finding) -> Iterator[int]:
-    for at in range(1, len(stages)):
-        if abs(stages[at].first_row - finding.rows[0]) <= _NEAR_ROWS:
-            yield at
-
-
 def _as_before(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The rhythm of a stage before kept on where the rate changes, or that of the stage taken up before it."""
     course = foresee(plan)
-    for at in _begun_near(course.stages, finding):
+    for at in begun_near(course.stages, finding):
         stage = plan.stages[at]
         for before in reversed(plan.stages[:at]):
-            if before.shapings and _rhythm_of(before) != _rhythm_of(stage):
+            if (before.shapings or before is plan.stages[at - 1]) and _rhythm_of(before) != _rhythm_of(stage):
                 yield PlanMend(f"go on as in '{before.name}'", plan.with_stage(at, _in_rhythm_of(stage, before)))
         if stage.shapings:
             earlier = plan.with_stage(at - 1, _in_rhythm_of(plan.stages[at - 1], stage))
@@ -131,7 +108,7 @@ def _in_rhythm_of(stage: Stage, other: Stage) -> Stage:
 def _eased(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Some rows between two rates in which they take turns: the bend is spread over two places."""
     course = foresee(plan)
-    for at in _begun_near(course.stages, finding):
+    for at in begun_near(course.stages, finding):
         before, after = plan.stages[at - 1], plan.stages[at]
         if after.setup or after.add_lines or after.drop_lines or not (before.shapings and after.shapings):
             continue
@@ -148,6 +125,20 @@ def _eased(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
 
 def _shifted(shaping: Shaping, by: int) -> Shaping:
     return replace(shaping, rows=tuple(row + by for row in shaping.rows))
+
+
+def _ended_there(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """The piece finished where the bend would begin."""
+    for at in begun_near(foresee(plan).stages, finding):
+        yield PlanMend(f"finish before '{plan.stages[at].name}'", replace(plan, stages=plan.stages[:at]))
+
+
+def _garter_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """In garter, and shaped faster or slower: for corners that neither alone makes square."""
+    for garter in _in_garter(plan, finding):
+        for factor in _GARTER_RATES:
+            for mend in islice(all_rates(garter.plan, replace(finding, gains=1.0, flat_gains=factor)), 1):
+                yield PlanMend(f"{garter.says}, and {mend.says}", mend.plan)
 
 
 def _back_sooner(plan: Plan, _: Finding) -> Iterator[PlanMend]:
@@ -172,25 +163,76 @@ def _shorter(plan: Plan, at: int, rows: int, name: str) -> Iterator[PlanMend]:
 
 
 def _in_turn(plan: Plan, _: Finding) -> Iterator[PlanMend]:
-    """What stands on one side of its lines only, in turn on that side and on the other."""
-    changed = plan
-    for at, stage in enumerate(plan.stages):
-        again = tuple(_on_the_other_side(plan, each) for each in stage.shapings)
-        if again != stage.shapings:
-            changed = changed.with_stage(at, _doubled(stage, again))
-    if changed is not plan:
-        yield PlanMend("work it in turn on one side of its line and on the other", changed)
+    """What stands on one side of its lines only, in turn on that side and on the other: in all stages, or in one."""
+    turned = {at: _turned_stage(plan, stage) for at, stage in enumerate(plan.stages)}
+    changes = [at for at, stage in turned.items() if stage != plan.stages[at]]
+    if changes:
+        stages = tuple(turned[at] for at in range(len(plan.stages)))
+        yield PlanMend("work it in turn on one side of its line and on the other", replace(plan, stages=stages))
+    for at in changes if len(changes) > 1 else ():
+        says = f"work '{plan.stages[at].name}' in turn on one side of its line and on the other"
+        yield PlanMend(says, plan.with_stage(at, turned[at]))
+
+
+def _in_turn_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """Both sides in turn, and at the rate that would lie flat: the one alone would show the other."""
+    for mend in islice(chain(other_rates(plan, finding), rate_from_there(plan, finding)), _MOST_TURNED):
+        for turned in islice(_in_turn(mend.plan, finding), 1):
+            yield PlanMend(f"{mend.says}, in turn on both sides", turned.plan)
+
+
+def _turned_stage(plan: Plan, stage: Stage) -> Stage:
+    again = tuple(_on_the_other_side(plan, each) for each in stage.shapings)
+    return _doubled(stage, again) if again != stage.shapings else stage
+
+
+def _eased_into_plain(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """Half the rate for some rows before the shaping ends: the bend is spread over two places."""
+    for at in begun_near(foresee(plan).stages, finding):
+        before = plan.stages[at - 1]
+        if before.shapings:
+            rhythm = 2 * before.rhythm
+            slower = Stage(f"{before.name}, slower", rhythm, before.shapings, Repeats(1))
+            for times in sorted({max(_EASED_ROWS // rhythm, 2), 1}, reverse=True):
+                eased = replace(slower, until=Repeats(times))
+                says = f"shape half as often for {times * rhythm} rows before it"
+                yield PlanMend(says, replace(plan, stages=(*plan.stages[:at], eased, *plan.stages[at:])))
+
+
+def _shaped_on(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """The shapings of an earlier stage along the same lines taken up again where the rate changes."""
+    course = foresee(plan)
+    for at in begun_near(course.stages, finding):
+        lines = {line.name for line in course.stages[at].opening.lines}
+        for before in reversed(plan.stages[:at]):
+            along = tuple(each for each in before.shapings if set(each.at) <= lines)
+            if along:
+                taken_up = replace(plan.stages[at], rhythm=before.rhythm, shapings=along, ending=0)
+                yield PlanMend(f"shape along the lines as in '{before.name}'", plan.with_stage(at, taken_up))
+        yield from _lines_kept(plan, at, course.stages[at].rows)
+
+
+def _lines_kept(plan: Plan, at: int, rows: int) -> Iterator[PlanMend]:
+    """The lines that a stage gives up kept in it, shaped as before, for as many rows or half of them."""
+    stage, before = plan.stages[at], plan.stages[at - 1]
+    if stage.drop_lines and before.shapings:
+        for times in sorted({max(rows // before.rhythm // share, 1) for share in (1, 2, 4)}, reverse=True):
+            kept = replace(
+                stage, drop_lines=(), rhythm=before.rhythm, shapings=before.shapings, until=Repeats(times), ending=0
+            )
+            yield PlanMend(f"keep the lines and go on as in '{before.name}'", plan.with_stage(at, kept))
 
 
 def _on_the_other_side(plan: Plan, shaping: Shaping) -> Shaping:
     """A shaping on the other side of its lines; in rounds the edges are both sides of the beginning."""
-    sides = {Beside.BEFORE: Beside.AFTER, Beside.AFTER: Beside.BEFORE}
+    sides = {Beside.BEFORE: Beside.AFTER, Beside.INSIDE: Beside.OUTSIDE}
+    sides |= {other: side for side, other in sides.items()}
     edges = {RIGHT_EDGE: LEFT_EDGE, LEFT_EDGE: RIGHT_EDGE}
     if shaping.side in sides and set(shaping.at) <= {line.name for line in plan.lines}:
         return replace(shaping, side=sides[shaping.side])
     if plan.in_round and len(shaping.at) == 1 and shaping.at[0] in edges:
         return replace(shaping, at=(edges[shaping.at[0]],))
-    return shaping
+    return replace(shaping, steps=other_way_round(shaping.steps) or shaping.steps)
 
 
 def _doubled(stage: Stage, again: tuple[Shaping, ...]) -> Stage:
@@ -232,12 +274,27 @@ def _of_all(*ways: Callable[[Plan, Finding], Iterator[PlanMend]]) -> Callable[[P
 
 
 _WAYS: Mapping[Bend, tuple[Callable[[Plan, Finding], Iterator[PlanMend]], ...]] = {
-    Bend.TOP: (_edges_every_row, _in_garter),
-    Bend.CORNERS: (_in_garter,),
-    Bend.CENTRE: (_other_rates,),
-    Bend.CHANGE: (_as_before, _rate_from_there, _eased, _back_sooner),
-    Bend.PULL: (_in_turn, _back_sooner),
-    Bend.STRAIN: (_in_turn, _all_alike, _of_all(_as_before, _eased), _back_sooner),
+    Bend.TOP: (_edges_every_row, _in_garter, at_other_angles, along_all_lines),
+    Bend.CORNERS: (_in_garter, at_other_angles, _garter_at_other_rates),
+    Bend.CENTRE: (other_rates, all_rates, _in_turn_at_other_rates, along_all_lines),
+    Bend.CHANGE: (
+        _as_before,
+        rate_from_there,
+        _eased,
+        _shaped_on,
+        _eased_into_plain,
+        _back_sooner,
+        _in_turn_at_other_rates,
+        _ended_there,
+    ),
+    Bend.PULL: (_in_turn, _back_sooner, _of_all(_as_before), _of_all(_ended_there)),
+    Bend.STRAIN: (
+        _in_turn,
+        _all_alike,
+        _of_all(_as_before, _eased, _shaped_on, _eased_into_plain),
+        _back_sooner,
+        _of_all(_ended_there),
+    ),
     Bend.SLANT: (_order_turned,),
 }
 """What is tried for each sort of finding."""

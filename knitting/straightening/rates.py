@@ -46,6 +46,8 @@ def _rhythms(stage: Stage, factor: float, in_round: bool) -> Iterator[OtherRate]
             if gcd(times, rhythm) > 1 and (in_round or gcd(times, rhythm // 2) > 1):
                 continue
             on = _rows_on(times, rhythm, in_round)
+            if in_round and stage.shapings[0].rows[0] > 1:
+                on = tuple(rhythm + 1 - row for row in reversed(on))  # the first round stays plain
             shapings = tuple(replace(shaping, rows=on) for shaping in stage.shapings)
             other = replace(stage, rhythm=rhythm, shapings=shapings, ending=0)
             says = f"{verb(stage.shapings)} {_every(times, rhythm, noun)}"

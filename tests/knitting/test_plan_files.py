@@ -1,6 +1,7 @@
 """Plans as JSON: the published schema, and what is said of files that hold none."""
 
 import json
+from dataclasses import replace
 from pathlib import Path
 
 import jsonschema
@@ -109,3 +110,16 @@ def _boxes(value):
         yield value
         for _, inner in _items(value):
             yield from _boxes(inner)
+
+
+def test_more_stitches_than_are_worked_cannot_be_cast_on_within_a_plan():
+    """Found by the law above: such a plan was called sound, and working it broke off."""
+    plan = made("held-wing")
+    at = next(at for at, stage in enumerate(plan.stages) if any(row.cast_on for row in stage.setup))
+    setup = tuple(
+        replace(row, cast_on=replace(row.cast_on, count=10_001)) if row.cast_on else row
+        for row in plan.stages[at].setup
+    )
+    course = foresee(plan.with_stage(at, replace(plan.stages[at], setup=setup)))
+    assert not course.sound
+    assert "at most 10,000 are worked" in course.troubles[0].message

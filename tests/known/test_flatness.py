@@ -8,7 +8,8 @@ import pytest
 from shapely import Polygon
 
 from knitting.cloth import Bend, Verdict, flatness, lay_flat, measure, outline
-from knitting.cloth.flatness import flat_increases, meant_to, top_angle_deg, verdict_of
+from knitting.cloth.findings import verdict_of
+from knitting.cloth.flatness import flat_increases, meant_to, top_angle_deg
 from knitting.cloth.folding import folds, leans_deg, plateaus
 from knitting.curvature import Curvature
 from knitting.measures import Gauge

@@ -61,9 +61,13 @@ def test_increases_on_one_side_of_a_line_are_mended_by_working_both_sides_in_tur
     assert Bend.PULL not in bends
 
 
-def test_a_square_that_is_none_is_mended_by_garter():
+def test_a_square_that_is_none_is_mended_by_garter_or_by_more_decreases():
+    """Where a row is 0.75 of a stitch high, half again as many decreases: in 3 of 4 rows instead of 2 of 4."""
     (advice,) = advise(replace(made("mitre"), gauge=Gauge(18, 24)))
-    assert [mend.says for mend in advice.mends] == ["work it in garter (then square)"]
+    assert [mend.says for mend in advice.mends] == [
+        "work it in garter (then square)",
+        "decrease in 3 of 4 rows (then square)",
+    ]
     assert flatness(lay_flat(knitted(advice.mends[0].plan), advice.mends[0].plan.gauge)) == ()
 
 
