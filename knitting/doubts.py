@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from enum import Enum
 from itertools import pairwise
 
-from knitting.fabric import FABRICS, Fabric, Joins
+from knitting.fabric import Fabric, Joins, with_own
 from knitting.needle.lineage import Event, events
 from knitting.needle.lines import gains_and_losses
 from knitting.needle.worked import GroupWork, PartWork, Run, WorkedPiece, WorkedRow
@@ -102,7 +102,8 @@ class _Scan:
         """The fabrics that a written row names."""
         sections = self.worked.piece.sections
         steps = next((o.steps for s in sections for o in s.orders if isinstance(o, Row) and o.span == span), ())
-        return [FABRICS[step.fabric] for step in steps if isinstance(step, InFabric) and step.fabric in FABRICS]
+        known = with_own(self.worked.piece.headers.fabrics)
+        return [known[step.fabric] for step in steps if isinstance(step, InFabric) and step.fabric in known]
 
     def one_side(self, row: WorkedRow, at: int) -> str:
         _, lost = gains_and_losses(row)

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from enum import Enum
 from functools import cached_property
 from typing import NamedTuple
 
-from knitting.stitches import STITCHES, Face, Family, StitchKind, purled
+from knitting.stitches import STITCHES, Face, Family, StitchKind, mirrored, purled
 
 MOST_COLUMNS, MOST_ROWS = 80, 120
+MOST_FABRICS = 40
+"""Own fabrics of one piece."""
+FABRIC_NAME = re.compile(r"(?!.{49})[^\W\d_A-Z][\w\-]*(?: [\w\-]+){0,3}")
+"""What an own fabric may be called: up to four words of letters, figures and hyphens."""
 
 
 class Joins(Enum):
@@ -19,6 +24,14 @@ class Joins(Enum):
     """Each takes its place in the next row; of a lace, what makes up for itself and fits is worked."""
     WHOLE = "whole repeats"
     """They wait in plain stitches until a whole repeat has grown."""
+
+
+class Pin(Enum):
+    """Where a part's pattern is pinned when it begins: a whole repeat lies there."""
+
+    RIGHT = "right edge"
+    CENTRE = "centre"
+    LEFT = "left edge"
 
 
 class Unit(NamedTuple):
@@ -31,11 +44,36 @@ class Unit(NamedTuple):
 
 @dataclass(frozen=True)
 class Fabric:
-    """A repeat. ``rows`` go up from the first one worked, each from its right end, as the right side is seen."""
+    """A repeat. ``rows`` go up from the first one worked, each from its right end, as the right side is seen.
+
+    ``pin`` and ``first`` say where it begins in a part: with a repeat at that place, shifted by ``first`` columns.
+    ``base`` is the fabric that it is a way of wearing, and ``mirrored`` that its columns are that one's from the
+    other end; nothing where the rows are its own.
+    """
 
     key: str
     rows: tuple[tuple[StitchKind, ...], ...]
     joins: Joins = Joins.AT_ONCE
+    pin: Pin = Pin.RIGHT
+    first: int = 0
+    base: str = ""
+    mirrored: bool = False
+
+    def first_column(self, count: int) -> int:
+        """The column of the rightmost of ``count`` stitches in which the fabric begins.
+
+        >>> from knitting.stitches import KNIT, PURL
+        >>> rib = Fabric("rib", ((KNIT, KNIT, PURL, PURL),), pin=Pin.CENTRE)
+        >>> rib.first_column(4), rib.first_column(8), rib.first_column(10)
+        (0, 2, 1)
+        """
+        rest = {Pin.RIGHT: 0, Pin.CENTRE: (count - self.width) // 2, Pin.LEFT: count}[self.pin]
+        return (self.first - rest) % self.width
+
+    @property
+    def begins_where_pinned(self) -> bool:
+        """Whether a place was chosen for it; else it goes on from stitches that show it already."""
+        return self.pin is not Pin.RIGHT or self.first > 0
 
     @cached_property
     def width(self) -> int:
@@ -61,6 +99,14 @@ class Fabric:
     def plain(self) -> bool:
         """Whether nothing but knit and purl stitches is in it."""
         return all(stitch.family is Family.PLAIN for row in self.rows for stitch in row)
+
+
+def worn(
+    base: Fabric, key: str, joins: Joins | None = None, pin: Pin = Pin.RIGHT, first: int = 0, mirrored_: bool = False
+) -> Fabric:
+    """A fabric joined, pinned or mirrored otherwise, under a name of its own."""
+    rows = tuple(tuple(mirrored(stitch) for stitch in reversed(row)) for row in base.rows) if mirrored_ else base.rows
+    return Fabric(key, rows, joins or base.joins, pin, first, base.key, mirrored_)
 
 
 def letter(stitch: StitchKind, behind: bool = False) -> str:
@@ -114,7 +160,8 @@ def trouble_of(fabric: Fabric, in_round: bool = False) -> str:
     for number, row in enumerate(fabric.rows, start=1):
         uses, makes = sum(stitch.uses for stitch in row), sum(stitch.makes for stitch in row)
         if uses != makes:
-            return f"Row {number} of '{fabric.key}' uses {uses} stitches and makes {makes}: it would change the count."
+            used = f"{uses} stitch{'' if uses == 1 else 'es'}"
+            return f"Row {number} of '{fabric.key}' uses {used} and makes {makes}: it would change the count."
         if makes != fabric.width:
             return f"Row {number} of '{fabric.key}' has {makes} columns, and row 1 has {fabric.width}."
         behind = not in_round and number % 2 == 0

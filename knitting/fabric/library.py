@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping
 from types import MappingProxyType
 
 from knitting.fabric.fabric import Fabric, Joins
@@ -47,3 +48,8 @@ _ROWS = (
 FABRICS = MappingProxyType({fabric.key: fabric for fabric in _ROWS})
 """Every fabric that ships, by its key."""
 GARTER = FABRICS["garter"]
+
+
+def with_own(own: Iterable[Fabric]) -> Mapping[str, Fabric]:
+    """Every fabric that a piece may name: its own ones, and those that ship."""
+    return {**FABRICS, **{fabric.key: fabric for fabric in own}}

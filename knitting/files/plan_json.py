@@ -9,6 +9,8 @@ from typing import Any
 from knitting.files.coding import Decoder, NotRead, encoded
 from knitting.plan.checks import impossible
 from knitting.plan.plan import Plan
+from knitting.words.dialect import dialect
+from knitting.words.fabric_header import NotAFabric, usable_name
 
 FORMAT, VERSION = "bias-plan", 1
 
@@ -33,6 +35,11 @@ def plan_from_json(data: object) -> Plan:
     why = impossible(plan)
     if why:
         raise NotRead(why)
+    for fabric in plan.fabrics:
+        try:
+            usable_name(fabric.key, dialect())
+        except NotAFabric as other:
+            raise NotRead(str(other)) from None
     return plan
 
 

@@ -71,16 +71,19 @@ def _fabric(newest_first: Sequence[Letters], width: int) -> Fabric:
 
 
 def going_on(fabric: Fabric, below: Letters, behind: bool, in_round: bool) -> tuple[int, int]:
-    """The row and the first column with which a fabric goes on from the stitches below, if they show it; else its
-    first row and column. Worked flat, a fabric of an even number of rows keeps its odd ones for right-side rows."""
+    """The row and the first column with which a fabric goes on from the stitches below, if they show it and it is not
+    pinned elsewhere; else its first row, and the column where it begins.
+
+    Worked flat, a fabric of an even number of rows keeps its odd ones for right-side rows.
+    """
     even = fabric.height % 2 == 0 and not in_round
     rows = [row for row in range(fabric.height) if not even or row % 2 == behind]
     known = (below == K) | (below == P)
-    if np.count_nonzero(known) >= max(2, min(len(below), fabric.width)):
+    if not fabric.begins_where_pinned and np.count_nonzero(known) >= max(2, min(len(below), fabric.width)):
         for row in rows:
             face = np.frombuffer(fabric.faces[row - 1].encode(), dtype=np.uint8)
             for first in range(fabric.width):
                 shown = np.roll(face, -first)[np.arange(len(below)) % fabric.width]
                 if np.array_equal(shown[known], below[known]):
                     return row, first
-    return rows[0], 0
+    return rows[0], fabric.first_column(len(below))

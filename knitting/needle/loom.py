@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
 from typing import Protocol
 
 import numpy as np
 
-from knitting.fabric import FABRICS, Fabric, seen_from_behind, stretch
+from knitting.fabric import Fabric, seen_from_behind, stretch
 from knitting.fabric.fabric import letter
 from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, unknown
 from knitting.needle.likeness import going_on, told
@@ -24,6 +24,7 @@ _AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
 class Weave(Protocol):
     """What a row has to know of the piece: its fabrics by their numbers, and what stands below."""
 
+    known: Mapping[str, Fabric]
     fabrics: list[Fabric | None]
     numbers: dict[Fabric, int]
 
@@ -214,8 +215,8 @@ class Loom:
             if found is None:
                 return None
             fabric, row, column = found[0], found[1], 0
-        elif name in FABRICS:
-            fabric = FABRICS[name]
+        elif name in self.weaver.known:
+            fabric = self.weaver.known[name]
             row, column = going_on(fabric, grain.letter, self.behind, self.row.in_round)
         else:
             return None
@@ -227,7 +228,8 @@ class Loom:
         """The fabric that some of the stitches are in already; the others are counted on from them."""
         inside = grain.fabric != NONE
         if name not in _AS_SET:
-            number = self.weaver.numbers.get(FABRICS[name], -1) if name in FABRICS else -1
+            known = self.weaver.known.get(name)
+            number = self.weaver.numbers.get(known, -1) if known is not None else -1
             inside = grain.fabric == number
         if not inside.any():
             return None

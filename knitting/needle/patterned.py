@@ -13,7 +13,7 @@ from typing import NamedTuple
 
 import numpy as np
 
-from knitting.fabric import Fabric
+from knitting.fabric import Fabric, with_own
 from knitting.needle.grain import Grain, Letters, Whole, grown, joined
 from knitting.needle.loom import Loom, asks
 from knitting.needle.worked import WorkedPiece, WorkedRow
@@ -30,7 +30,7 @@ def in_pattern(worked: WorkedPiece) -> WorkedPiece:
     """A worked piece with the stitches of its fabrics; the same one where no row is in pattern."""
     if not any(asks(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work):
         return worked
-    weaver = Weaver(list(_parts_asked(worked.rows)))
+    weaver = Weaver(worked.piece.headers.fabrics, list(_parts_asked(worked.rows)))
     rows = tuple(weaver.row(at, row) for at, row in enumerate(worked.rows))
     problems = [*worked.problems, *weaver.problems]
     return replace(worked, rows=rows, problems=in_reading_order(problems))
@@ -48,7 +48,7 @@ def _in_steps(steps: Sequence[Step]) -> bool:
 
 def cells(worked: WorkedPiece) -> list[str]:
     """What every live stitch shows after each row, a letter each in right-side order (see ``fabric.letter``)."""
-    weaver = Weaver()
+    weaver = Weaver(worked.piece.headers.fabrics)
     found = []
     for at, row in enumerate(worked.rows):
         weaver.row(at, row)
@@ -91,7 +91,8 @@ def _parts_asked(rows: Sequence[WorkedRow]) -> Iterator[_Asked]:
 class Weaver:
     """Works through the rows of a piece, keeping the grain of what is on the needle."""
 
-    def __init__(self, asked: Sequence[_Asked] = ()) -> None:
+    def __init__(self, own: Sequence[Fabric] = (), asked: Sequence[_Asked] = ()) -> None:
+        self.known = with_own(own)
         self.asked = [*reversed(asked)]
         self.grain = Grain.fresh(0)
         self.problems: list[Problem] = []

@@ -8,11 +8,12 @@ from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 from knitting.fabric import FABRICS as PATTERNS
+from knitting.fabric import with_own
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess
 from knitting.measures import Gauge
 from knitting.needle.bench import MOST_ROWS
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.plan.patterns import grows_unseen
+from knitting.plan.patterns import fabric_troubles, fabrics_amiss, grows_unseen
 from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Shaping, Stage
 from knitting.plan.split import Split, rests_at, spots
 from knitting.plan.troubles import Path, PlanMend, Trouble
@@ -47,11 +48,9 @@ def impossible(plan: Plan) -> str:
     guessed = plan.known_from if isinstance(plan.known_from, YarnGuess) else None
     if guessed is not None and guessed.weight not in YARN_WEIGHTS:
         return f"There is no category {guessed.weight} of yarn: there are 0 to {max(YARN_WEIGHTS)}."
-    fabrics = {part.fabric for part in _every_part(plan)} | {line.fabric or "garter" for line in plan.lines}
-    fabrics |= {fabric for stage in plan.stages for _, fabric in stage.fabrics}
-    unknown = sorted(fabrics - set(FABRICS))
-    if unknown:
-        return f"'{unknown[0][:40]}' is no fabric; there are {', '.join(FABRICS)}."
+    amiss = fabrics_amiss(plan)
+    if amiss:
+        return amiss
     if isinstance(plan.start, Tab) and plan.start.rows > MOST_ROWS:
         return f"A tab of {plan.start.rows:,} rows is more than is worked."
     return ""
@@ -61,11 +60,6 @@ def _gauges(plan: Plan) -> list[Gauge]:
     swatch = (plan.known_from.before, plan.known_from.after) if isinstance(plan.known_from, Swatch) else ()
     found = [plan.gauge, *swatch, *(change.gauge for change in plan.gauges)]
     return [gauge for gauge in found if gauge is not None]
-
-
-def _every_part(plan: Plan) -> list[PlannedPart]:
-    born = [row.cast_on for stage in plan.stages for row in stage.setup if row.cast_on is not None]
-    return [*plan.parts, *born]
 
 
 def start_troubles(plan: Plan) -> Iterator[Trouble]:
@@ -98,6 +92,7 @@ def start_troubles(plan: Plan) -> Iterator[Trouble]:
             yield Trouble(ProblemKind.CANNOT_READ, ("parts", at), message, (mend,), stops=True)
     for at, part in enumerate(plan.parts):
         yield from _part_troubles(plan, at, part)
+    yield from fabric_troubles(plan)
     if 2 * len(plan.lines) > MOST_MARKS or len(plan.stages) > MOST_STAGES:
         message = f"At most {MOST_MARKS // 2} lines and {MOST_STAGES} stages are planned."
         yield Trouble(ProblemKind.TOO_LONG, ("parts",), message, stops=True)
@@ -187,7 +182,7 @@ def _part_troubles(plan: Plan, at: int, part: PlannedPart) -> Iterator[Trouble]:
     if part.count < 0:
         message = f"'{part.name}' cannot have fewer than no stitches."
         yield Trouble(ProblemKind.TOO_FEW_STITCHES, ("parts", at), message, stops=True)
-    if part.fabric not in FABRICS:
+    if part.fabric not in with_own(plan.fabrics):
         message = f"'{part.fabric}' is no fabric that a part can be in."
         parts = tuple(replace(p, fabric="garter") if p is part else p for p in plan.parts)
         mend = PlanMend("take garter", replace(plan, parts=parts))

@@ -55,7 +55,7 @@ def compiled(course: Course) -> Piece:
         elif orders:
             sections[-1] = Section("", (*sections[-1].orders, *orders))
     sections[-1] = replace(sections[-1], orders=(*sections[-1].orders, *_finish(course)))
-    headers = Headers(plan.name, plan.gauge, plan.yarns, plan.stripes)
+    headers = Headers(plan.name, plan.gauge, plan.yarns, plan.stripes, fabrics=plan.fabrics)
     return Piece(headers, tuple(sections))
 
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
-from knitting.plan.checks import FABRICS, MOST_RHYTHM, NAME, NAME_WANTED, recounted
+from knitting.fabric import with_own
+from knitting.plan.checks import MOST_RHYTHM, NAME, NAME_WANTED, recounted
 from knitting.plan.foresight import foresee
 from knitting.plan.plan import (
     EDGES,
@@ -149,7 +150,7 @@ def _part(plan: Plan, at: int, what: str, text: str) -> Plan:
     if what == "count":
         return plan.with_part(part.name, _number(text, f"'{part.name}'", 0, 10_000))
     if what == "fabric":
-        fabric = _choice(text, FABRICS, "A fabric")
+        fabric = _choice(text, tuple(with_own(plan.fabrics)), "A fabric")
         return replace(plan, parts=_put(plan.parts, at, replace(part, fabric=fabric)))
     if what == "name":
         name = _short_name(text, "A part")

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from enum import Enum
 from typing import TypeAlias
 
+from knitting.fabric import Fabric
 from knitting.gauges import GaugeSource
 from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.problems import NOWHERE
@@ -222,6 +223,7 @@ class Plan:
 
     ``gauge`` is the one that counts and ``known_from`` where it comes from. ``yarn_m`` is the length of yarn at
     hand in metres, 0 where it is not known. ``construction`` and ``answers`` tell what it was made from.
+    ``fabrics`` are its own stitch patterns, besides those that ship.
     """
 
     name: str
@@ -239,6 +241,7 @@ class Plan:
     construction: str = ""
     known_from: GaugeSource | None = None
     answers: tuple[tuple[str, str], ...] = ()
+    fabrics: tuple[Fabric, ...] = ()
 
     @property
     def cast_on(self) -> int:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from knitting.fabric import FABRICS
+from knitting.fabric import with_own
 from knitting.plan.foresight import foresee
 from knitting.plan.plan import Count, LineKind, Plan, Repeats, Shaping, Stage
 from knitting.plan.works import OWN
@@ -64,10 +64,11 @@ def _is_border(plan: Plan, at: int) -> bool:
 
 def _narrowed(plan: Plan) -> Plan:
     """The plan cast on with as few stitches as come out; parts of equal size stay equal, borders as they are."""
+    known = with_own(plan.fabrics)
     inner = [at for at in range(len(plan.parts)) if not _is_border(plan, at)]
     for size in sorted({plan.parts[at].count for at in inner}, reverse=True):
         alike = [at for at in inner if plan.parts[at].count == size]
-        least = max(FABRICS[plan.parts[at].fabric].width for at in alike)
+        least = max(known[plan.parts[at].fabric].width for at in alike)
         for count in range(min(least, size), size):
             parts = tuple(replace(p, count=count) if at in alike else p for at, p in enumerate(plan.parts))
             narrow = replace(plan, parts=parts).recast()

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from enum import Enum
 from typing import TypeAlias
 
+from knitting.fabric import Fabric
 from knitting.measures import Gauge
 from knitting.problems import NOWHERE, Span
 from knitting.rows.steps import Step
@@ -269,7 +270,8 @@ class Stripe:
 class Headers:
     """What is said before the first cast-on. ``others`` keeps every line that sets nothing.
 
-    ``increase`` and ``decrease`` are the piece's own: the stitch before a line and the one after it.
+    ``increase`` and ``decrease`` are the piece's own: the stitch before a line and the one after it. ``fabrics`` are
+    its own stitch patterns.
     """
 
     title: str = ""
@@ -280,6 +282,7 @@ class Headers:
     increase: tuple[StitchKind, StitchKind] | None = None
     decrease: tuple[StitchKind, StitchKind] | None = None
     language: str = ""
+    fabrics: tuple[Fabric, ...] = ()
 
     @property
     def first_colour(self) -> str:

@@ -91,6 +91,7 @@ _MIRRORED = (
     ("m1l", "m1r"),
     ("m1lp", "m1rp"),
     ("lli", "rli"),
+    ("c4l", "c4r"),
 )
 _OTHER_WAY = MappingProxyType({a: b for pair in _MIRRORED for a, b in (pair, pair[::-1])})
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
-from functools import cache, cached_property
+from dataclasses import dataclass, replace
+from functools import cache, cached_property, lru_cache
 from importlib.resources import files
 from typing import Any, TypeAlias
 
@@ -71,6 +71,8 @@ class Dialect:
     fabrics: Spellings
     manners: Spellings
     recipes: Spellings
+    wearing: Spellings
+    own_fabric: str
     forms: Mapping[str, tuple[Template, ...]]
 
     def match(
@@ -124,8 +126,14 @@ class Dialect:
         >>> dialect().word("stitches", "k2tog"), dialect().word("fabrics", "seed", 1)
         ('k2tog', 'seed')
         """
-        words = self.written[table][key]
+        words = self.written[table].get(key) if table == "fabrics" else self.written[table][key]
+        if words is None:  # a piece's own
+            words = (self.own_fabric.replace("{name}", key), key)
         return words[min(place, len(words) - 1)]
+
+    def knowing(self, names: tuple[str, ...]) -> Dialect:
+        """The dialect with a piece's own fabrics among its words, longer names first."""
+        return _knowing(self, names) if names else self
 
     def of_class(self, name: str, count: int) -> str:
         """The word of a class beside a number: "st" or "sts"."""
@@ -158,6 +166,16 @@ class Dialect:
 
     def _templates(self) -> list[Template]:
         return [template for templates in self.forms.values() for template in templates]
+
+
+@lru_cache(maxsize=256)
+def _knowing(words: Dialect, names: tuple[str, ...]) -> Dialect:
+    own = _spellings({name: [words.own_fabric.replace("{name}", name), name] for name in names})
+    merged = {
+        first: tuple(sorted((*own.get(first, ()), *words.fabrics.get(first, ())), key=lambda s: -len(s.tokens)))
+        for first in {*own, *words.fabrics}
+    }
+    return replace(words, fabrics=merged)
 
 
 def spelled_at(spellings: Spellings, tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
@@ -198,7 +216,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
     if "based_on" in table:
         table = _laid_over(_table(table["based_on"]), table)
     classes = {key: tuple(words) for key, words in table["classes"].items()}
-    listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers")
+    listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers", "wearing")
     return Dialect(
         code=table["code"],
         name=table["name"],
@@ -220,6 +238,8 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         fabrics=_spellings(table["fabrics"]),
         manners=_spellings(table["manners"]),
         recipes=_spellings(table["recipes"]),
+        wearing=_spellings(table["wearing"]),
+        own_fabric=table["own_fabric"],
         forms={
             form: tuple(compile_template(source, classes) for source in sources)
             for name in _FORM_TABLES

@@ -5,11 +5,13 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, field
 
+from knitting.fabric import MOST_FABRICS, Fabric, with_own
 from knitting.measures import CM_PER_INCH, Gauge, gauge_over
 from knitting.problems import Problem, ProblemKind, Span
 from knitting.rows import Headers, Stripe
 from knitting.stitches import DECREASES, INCREASES, Pair
 from knitting.words.dialect import Dialect, spelled_at
+from knitting.words.fabric_header import NotAFabric, read_fabric
 from knitting.words.tokens import tokens_of
 
 _NUMBER = r"(\d+(?:[.,]\d+)?)"
@@ -19,7 +21,7 @@ _GAUGE = re.compile(
     re.IGNORECASE,
 )
 _STRIPE = re.compile(r"(\d+)\s+(?:\S+\s+)?([^\W\d]\w*)$")
-_HEADER = re.compile(r"\s*([^\W\d_][\w \-]{0,40}?)\s*:\s*(.*?)\s*$")
+_HEADER = re.compile(r"\s*([^\W\d_][\w \-]{0,60}?)\s*:\s*(.*?)\s*$")
 _MOST_IN_STRIPE = 5_000
 
 RECIPES = {
@@ -49,6 +51,7 @@ class HeaderReader:
     increase: Pair | None = None
     decrease: Pair | None = None
     language: str = ""
+    fabrics: list[Fabric] = field(default_factory=list)
     problems: list[Problem] = field(default_factory=list)
 
     def take(self, key: str, value: str, span: Span) -> None:
@@ -59,7 +62,9 @@ class HeaderReader:
             name = key.split(maxsplit=1)[1] if len(words) > 1 else ""
             self.yarns.append((name, value))
             return
-        if meaning == "title" and value:
+        if meaning == "fabric" and len(words) > 1:
+            self._take_fabric(key.split(maxsplit=1)[1], value, span)
+        elif meaning == "title" and value:
             self.title = value
         elif meaning == "gauge":
             self._take_gauge(value, span)
@@ -71,6 +76,11 @@ class HeaderReader:
             self.language = value
         else:
             self.others.append((meaning.capitalize() if meaning and len(words) == 1 else key, value))
+
+    def names_a_fabric(self, key: str) -> bool:
+        """Whether a key is the word for fabrics and a name."""
+        words = key.lower().split()
+        return len(words) > 1 and self.dialect.headers.get(words[0]) == "fabric"
 
     def headers(self) -> Headers:
         """What was collected."""
@@ -85,7 +95,22 @@ class HeaderReader:
             self.increase,
             self.decrease,
             self.language,
+            tuple(self.fabrics),
         )
+
+    def _take_fabric(self, name: str, value: str, span: Span) -> None:
+        """A fabric of the piece's own; one whose name is taken replaces nothing."""
+        try:
+            fabric = read_fabric(name, value, with_own(self.fabrics), self.dialect)
+            if any(known.key == fabric.key for known in self.fabrics):
+                raise NotAFabric(f"There is a fabric '{fabric.key}' already.", "Take another name for this one.")
+            if len(self.fabrics) == MOST_FABRICS:
+                raise NotAFabric(f"A piece has {MOST_FABRICS} fabrics of its own at most.")
+        except NotAFabric as why:
+            self.problems.append(Problem(ProblemKind.CANNOT_READ, span, str(why), why.hint))
+            return
+        self.fabrics.append(fabric)
+        self.dialect = self.dialect.knowing(tuple(known.key for known in self.fabrics))
 
     def _take_pair(self, meaning: str, value: str, span: Span) -> None:
         """The piece's own increase or decrease: a named pair, or one stitch for both sides."""

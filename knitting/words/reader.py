@@ -103,12 +103,15 @@ class _Reader:
         whole = Span(number, len(line_text) - len(line_text.lstrip()) + 1, len(stripped))
         header = header_of(line_text)
         meaning = self.dialect.headers.get(header[0].lower(), "") if header else ""
+        if header and not meaning and not self.begun and self.headers.names_a_fabric(header[0]):
+            meaning = "fabric"
         if stripped.startswith("#") or meaning == "note":
             self.notes.append((whole, stripped))
         elif header and meaning == "section":
             self.sections.append((header[1], []))
         elif header and meaning and not self.begun:
             self.headers.take(header[0], header[1], whole)
+            self.dialect = self.headers.dialect
         else:
             self._worked_line(number, line_text, whole)
 

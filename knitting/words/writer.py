@@ -36,6 +36,7 @@ from knitting.rows import (
 )
 from knitting.stitches import StitchKind
 from knitting.words.dialect import Dialect, dialect
+from knitting.words.fabric_header import say_fabric
 from knitting.words.headers import RECIPES
 from knitting.words.row_reader import read_head
 from knitting.words.step_writer import StepWriter
@@ -96,6 +97,8 @@ class Writer(StepWriter):
         for meaning, pair in (("increase", headers.increase), ("decrease", headers.decrease)):
             if pair:
                 lines.append(f"{self._key(meaning)}: {self.recipe(pair)}")
+        for fabric in headers.fabrics:
+            lines.append(f"{self._key('fabric')} {fabric.key}: {say_fabric(fabric, self)}")
         known_keys = self.dialect.written["headers"]
         return lines + [
             f"{self._key(key.lower()) if key.lower() in known_keys else key}: {value}" for key, value in headers.others
