@@ -57,8 +57,14 @@ def work_piece(
     ``gauge`` replaces the one of the headers, for repeats that end at a length. What would mend a problem is
     said in ``words``, the reader's own.
     """
-    worker = _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect()))
-    return in_pattern(worker.run())
+    return in_pattern(counted(piece, problems, gauge, words))
+
+
+def counted(
+    piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None, words: Dialect | None = None
+) -> WorkedPiece:
+    """A piece worked as far as its counts go: what a row in pattern comes to, stitch by stitch, is not told yet."""
+    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect())).run()
 
 
 class _PieceWorker:

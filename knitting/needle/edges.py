@@ -1,0 +1,221 @@
+"""The growing edges of the parts: which columns stand there row by row, and when the next repeat is whole."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from typing import TypeAlias
+
+import numpy as np
+
+from knitting.fabric import Fabric, Joins
+from knitting.needle.grain import NONE, Grain
+from knitting.needle.patterned import Weaver
+from knitting.needle.worked import WorkedPiece, WorkedRow
+
+SEEN = 26
+"""Stitches of each end of a part that are kept row by row."""
+_NEW = frozenset("+o")
+
+
+Place: TypeAlias = tuple[int, int]
+"""A fabric's number and a column of it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """A part after a row: its fabric, the outermost columns that it has of that, and what its ends show.
+
+    ``count`` is how many stitches are in the fabric. ``right`` and ``left`` hold up to :data:`SEEN` letters of those
+    ends, ``right_places`` and ``left_places`` the fabric (its number) and the column that they stand in, all in
+    right-side order.
+    """
+
+    fabric: Fabric | None
+    number: int
+    first: int
+    last: int
+    count: int
+    right: str
+    left: str
+    right_places: tuple[Place, ...]
+    left_places: tuple[Place, ...]
+
+    def end(self, right: bool) -> tuple[str, tuple[Place, ...]]:
+        """What the right or the left end shows, and where its stitches stand."""
+        return (self.right, self.right_places) if right else (self.left, self.left_places)
+
+    @property
+    def repeats(self) -> tuple[int, int]:
+        """The first column of the first whole repeat, and how many whole ones there are."""
+        if self.fabric is None or not self.count:
+            return 0, 0
+        width = self.fabric.width
+        begin = -(-self.first // width) * width
+        return begin, max((self.last + 1 - begin) // width, 0)
+
+    @property
+    def waiting(self) -> tuple[int, int]:
+        """Stitches at the right and at the left end that belong to no whole repeat."""
+        begin, whole = self.repeats
+        if self.fabric is None:
+            return 0, 0
+        if not whole:
+            return self.count, 0
+        return begin - self.first, self.last + 1 - begin - whole * self.fabric.width
+
+    @property
+    def is_whole(self) -> bool:
+        """Whether whole repeats fill it from end to end."""
+        return self.fabric is not None and self.count > 0 and self.waiting == (0, 0)
+
+
+@dataclass(frozen=True, slots=True)
+class NextRepeat:
+    """The row (from 1) after which a part holds one whole repeat more, and the end at which it grew."""
+
+    row: int
+    right: bool
+
+
+@dataclass(frozen=True)
+class Edges:
+    """Every part after every row; ``parts[row][part]``, parts in right-side order."""
+
+    rows: tuple[WorkedRow, ...]
+    parts: tuple[tuple[Stretch, ...], ...]
+
+    @cached_property
+    def many(self) -> int:
+        """The most parts that a row has."""
+        return max((len(parts) for parts in self.parts), default=0)
+
+    def part(self, row: int, part: int) -> Stretch | None:
+        """A part after a row (from 0), if there is such a row and it has that part."""
+        return self.parts[row][part] if 0 <= row < len(self.parts) and part < len(self.parts[row]) else None
+
+    def next_repeat(self, row: int, part: int) -> NextRepeat | None:
+        """When the next repeat of a part is whole after a row (from 0), while the needle has the same parts."""
+        here = self.parts[row][part]
+        if here.fabric is None or here.fabric.width == 1:
+            return None
+        whole = here.repeats[1]
+        for later in range(row + 1, len(self.parts)):
+            if len(self.parts[later]) != len(self.parts[row]):
+                return None
+            there = self.parts[later][part]
+            if there.fabric is None or there.fabric.key != here.fabric.key or there.count < here.count:
+                return None
+            if there.repeats[1] > whole:
+                begin = here.repeats[0] if whole else there.repeats[0] + 1
+                return NextRepeat(later + 1, there.repeats[0] < begin)
+        return None
+
+    def whole_at(self, part: int, since: int = 0) -> int | None:
+        """The first row (from 1) after which whole repeats fill a part from end to end; ``None`` if none does."""
+        for at in range(since, len(self.parts)):
+            if part < len(self.parts[at]) and self.parts[at][part].is_whole:
+                return at + 1
+        return None
+
+
+def edges(worked: WorkedPiece) -> Edges:
+    """The ends of every part after every row of a piece that is :func:`~knitting.needle.piece_worker.counted`."""
+    weaver = Weaver(worked.piece.headers.fabrics)
+    found = []
+    for at, row in enumerate(worked.rows):
+        weaver.row(at, row)
+        found.append(tuple(_stretches(weaver, row)))
+    return Edges(worked.rows, tuple(found))
+
+
+def _stretches(weaver: Weaver, row: WorkedRow) -> list[Stretch]:
+    found: list[Stretch] = []
+    start = 0
+    for place, count in enumerate(row.parts):
+        if not _is_mark(row, place):
+            found.append(_stretch(weaver.grain.cut(start, start + count), weaver.fabrics))
+        start += count
+    return found
+
+
+def _is_mark(row: WorkedRow, place: int) -> bool:
+    """Whether one of a row's parts after it is a marked stitch."""
+    at = 0
+    for mark in row.after.marks:
+        at += 1  # the part before it
+        if mark.in_stitch:
+            if place == at:
+                return True
+            at += 1
+    return False
+
+
+def _stretch(part: Grain, fabrics: Sequence[Fabric | None]) -> Stretch:
+    count = part.stitches
+    letters = bytes(np.where(part.letter == NONE, ord("k"), part.letter)).decode()
+    right, left = slice(None, SEEN), slice(max(count - SEEN, 0), None)
+    seen = letters[right], letters[left], _places(part, right), _places(part, left)
+    inside = part.fabric[part.fabric != NONE]
+    if not len(inside):
+        return Stretch(None, NONE, 0, count - 1, count, *seen)
+    number = int(np.bincount(inside).argmax())
+    columns = part.column[part.fabric == number]
+    first, last = int(columns[0]), int(columns[-1])
+    return Stretch(fabrics[number], number, first, last, last + 1 - first, *seen)
+
+
+def _places(part: Grain, ends: slice) -> tuple[Place, ...]:
+    return tuple(zip(part.fabric[ends].tolist(), part.column[ends].tolist(), strict=True))
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeCell:
+    """A stitch near an edge: what it shows, whether the row made it, whether it waits for a whole repeat, and what it
+    becomes in the next row (nothing for an old one)."""
+
+    letter: str
+    new: bool = False
+    waits: bool = False
+    becomes: str = ""
+    begins_repeat: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeRow:
+    """A row of a close-up; ``cells`` in right-side order, the outermost at the edge that is looked at."""
+
+    number: int
+    right_side: bool
+    cells: tuple[EdgeCell, ...]
+
+
+def close_up(found: Edges, part: int, right: bool, row: int, rows: int = 10, across: int = 16) -> list[EdgeRow]:
+    """The last rows up to one (from 0) at the right or left end of a part, ``across`` stitches of it."""
+    seen = []
+    for at in range(max(row - rows + 1, 0), row + 1):
+        if part >= len(found.parts[at]):
+            continue
+        before, later = (found.part(beside, part) for beside in (at - 1, at + 1))
+        cells = _cells(found.parts[at][part], before, later, right)
+        seen.append(EdgeRow(at + 1, found.rows[at].side.value == "RS", cells[:across] if right else cells[-across:]))
+    return seen
+
+
+def _cells(here: Stretch, before: Stretch | None, later: Stretch | None, right: bool) -> tuple[EdgeCell, ...]:
+    letters, places = here.end(right)
+    known = set(before.end(right)[1]) if before is not None else set()
+    then = dict(zip(*later.end(right)[::-1], strict=True)) if later is not None else {}
+    begin, whole = here.repeats
+    width = here.fabric.width if here.fabric is not None else 1
+    waits = here.fabric is not None and here.fabric.joins is Joins.WHOLE
+    found = []
+    for letter, (number, column) in zip(letters, places, strict=True):
+        own = number == here.number and here.fabric is not None
+        inside = own and begin <= column < begin + whole * width
+        new = letter in _NEW and (number, column) not in known
+        becomes = then.get((number, column), "") if new else ""
+        starts = width > 1 and inside and (column - begin) % width == 0
+        found.append(EdgeCell(letter, new, waits and own and not inside, becomes, starts))
+    return tuple(found)
