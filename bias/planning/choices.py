@@ -2,12 +2,25 @@
 
 from __future__ import annotations
 
-from knitting.plan.checks import FABRICS as KNOWN_FABRICS
+from collections.abc import Iterable
+
+from knitting.fabric import FABRICS as SHIPPED
+from knitting.fabric import Fabric
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, ROW_END, ROW_START, Beside, Finishing
 
 Choices = tuple[tuple[str, str], ...]
 
-FABRICS = tuple((key, key.replace("_", " ").replace("rib", "rib ")) for key in KNOWN_FABRICS)
+
+def said_fabric(key: str) -> str:
+    """A fabric's name as it is said: "rib 2x2", "reverse stockinette"."""
+    return key.replace("_", " ").replace("rib", "rib ", 1) if key in SHIPPED else key
+
+
+def fabric_choices(own: Iterable[Fabric]) -> Choices:
+    """Every fabric that a part can be in, a piece's own ones first."""
+    return tuple((key, said_fabric(key)) for key in (*(fabric.key for fabric in own), *SHIPPED))
+
+
 KINDS = (
     ("stitch", "marked in its stitch"),
     ("needle-before", "marker before its stitch"),

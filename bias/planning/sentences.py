@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from bias.planning.choices import EDGES, ENDS, FABRICS, KINDS, LEANS, MANNERS, SIDES, WAYS, Choices
+from bias.planning.choices import EDGES, ENDS, KINDS, LEANS, MANNERS, SIDES, WAYS, Choices, fabric_choices
 from drawing.marks import letters
 from knitting.measures import said_number
 from knitting.plan.course import StageCourse
@@ -153,7 +153,7 @@ def _parts(course: Course, flags: dict[str, tuple[str, int]]) -> Paragraph:
             Word(part.name, f"parts.{at}.name", f"name of part {at + 1} from the right"),
             Word(str(part.count), f"parts.{at}.count", f"stitches of {part.name}"),
             Word("in"),
-            Word(part.fabric, f"parts.{at}.fabric", f"fabric of {part.name}", FABRICS),
+            Word(part.fabric, f"parts.{at}.fabric", f"fabric of {part.name}", fabric_choices(plan.fabrics)),
         )
         sentences.append(
             Sentence(words, (Deed(f"add-line:{at}", "Divide", f"a line through the middle of {part.name}"),))

@@ -23,9 +23,11 @@ from knitting.measures import CM_PER_INCH, Gauge, said_cm, said_number
 from knitting.plan.answers import answered, answers_of
 from knitting.plan.checks import FABRICS
 from knitting.plan.constructions import CONSTRUCTIONS, said_over_head
+from knitting.plan.fitting import MOST_IN_PART, uneven_fits, with_count
 from knitting.plan.knobs import Knob, Yardstick, knobs, yardsticks
 from knitting.plan.plan import GaugeFrom, Plan
 from knitting.plan.sizes import Sized, fitting_yarn, sized, yarn_m
+from knitting.plan.wearing import dressed
 
 _KEPT_IN_ADDRESS = ("measure", "wish", "unit", "yarn", "yarn_knob", "knob", "sizes")
 
@@ -77,6 +79,8 @@ def _changed(plan: Plan, request: HttpRequest) -> tuple[Plan, list[str]]:
     if do.startswith("forget-gauge:"):
         kept = tuple(each for each in plan.gauges if do != f"forget-gauge:{each.row}")
         return replace(plan, gauges=kept), []
+    if do.startswith("fit:"):
+        return _fitted(plan, do.split(":")), []
     if do.startswith("take:"):
         return _taken(plan, do.split(":")), []
     return plan, []
@@ -89,9 +93,15 @@ def _answered(plan: Plan, typed: dict[str, str]) -> tuple[Plan, list[str]]:
     new = answered(answers.construction, {**dict(plan.answers), **typed})
     if new.refusals:
         return plan, [f"{refusal.message} Nothing was changed." for refusal in new.refusals]
-    made = new.plan()
+    made = dressed(new.plan(), plan)
     keep = replace(made, name=plan.name, gauge=plan.gauge, gauges=plan.gauges, known_from=plan.known_from)
     return replace(keep, yarns=plan.yarns or made.yarns, yarn_m=plan.yarn_m), []
+
+
+def _fitted(plan: Plan, words: list[str]) -> Plan:
+    """A count that makes whole repeats: ``fit:part:count``."""
+    known = len(words) == 3 and words[1] in [part.name for part in plan.parts] and words[2].isdigit()
+    return with_count(plan, words[1], min(int(words[2][:6]), MOST_IN_PART)) if known else plan
 
 
 def _taken(plan: Plan, words: list[str]) -> Plan:
@@ -140,6 +150,7 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "sent": sent,
         "fabrics": FABRICS,
         "over_head": said_over_head(found.course),
+        "fits": uneven_fits(found.course),
         "yarn_at_hand": said_number(plan.yarn_m) if plan.yarn_m else "",
         "kept": [(key, sent[key]) for key in _KEPT_IN_ADDRESS if sent.get(key)],
     }

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from bias.planning import chart, sizing, views
+from bias.planning import chart, sizing, stitches, views
 
 urlpatterns = [
     path("begin/", views.begin, name="begin"),
@@ -23,5 +23,9 @@ urlpatterns = [
     path("pieces/<int:piece_id>/plan/chart/change/", chart.change_chart, name="plan-chart-change"),
     path("pieces/<int:piece_id>/plan/chart.json", chart.chart_json, name="plan-chart-json"),
     path("pieces/<int:piece_id>/plan/chart.svg", chart.chart_svg, name="plan-chart-svg"),
+    path("pieces/<int:piece_id>/stitches/", stitches.stitches, name="stitches"),
+    path("pieces/<int:piece_id>/stitches/change/", stitches.change_stitches, name="stitches-change"),
+    path("pieces/<int:piece_id>/stitches/edge/", stitches.edge, name="stitches-edge"),
+    path("pieces/<int:piece_id>/stitches/fabric/", stitches.check_fabric, name="stitches-fabric"),
     path("pieces/<int:piece_id>/size/", sizing.size, name="size"),
 ]

@@ -1,5 +1,6 @@
 """The one door to the core: words or a plan in, all results out, kept by their content."""
 
+from bias.workbench.fabrics import EdgeView, edge_view, swatch
 from bias.workbench.plans import Planned, advice_of_words, mended_words, plan_of_words, planned
 from bias.workbench.shown import cloth_shown, row_shown
 from bias.workbench.workouts import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
@@ -19,6 +20,7 @@ __all__ = [
     "COMPACT",
     "Advice",
     "ClothPage",
+    "EdgeView",
     "Exchanged",
     "Fold",
     "Habits",
@@ -36,11 +38,13 @@ __all__ = [
     "cloth_shown",
     "dialects",
     "digest",
+    "edge_view",
     "mended_words",
     "plan_of_words",
     "planned",
     "recent",
     "row_shown",
+    "swatch",
     "words_of_json",
     "workout",
 ]

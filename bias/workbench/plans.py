@@ -11,8 +11,10 @@ from knitting.cloth import lay_flat, measure
 from knitting.files import plan_from_text
 from knitting.gauges import Swatch
 from knitting.measures import said_cm
+from knitting.needle.edges import Edges
 from knitting.plan.compiling import compiled
 from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.fitting import edges_of
 from knitting.plan.foresight import Course, foresee
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.recognise import Recognised, recognise
@@ -60,6 +62,24 @@ class Planned:
     def _split(self, row: int) -> Split | None:
         stages = [stage for stage in self.course.stages if stage.first_row <= row]
         return stages[-1].closing if stages else None
+
+    @cached_property
+    def edges(self) -> Edges | None:
+        """The growing edges of its parts row by row; ``None`` where the plan has troubles."""
+        return edges_of(self.course)
+
+    def segment_of(self, part: str, row: int) -> int:
+        """Which of the parts between marks of a row, counted from 1, holds a part of the plan; -1 where none does."""
+        split = self._split(row)
+        for at, run in enumerate(split.segments() if split else ()):
+            if split is not None and any(split.parts[place].name == part for place in run):
+                return at
+        return -1
+
+    def line_names(self, row: int) -> tuple[str, ...]:
+        """The names of the marked lines in a row, counted from 1, in right-side order."""
+        split = self._split(row)
+        return tuple(line.name for line in split.lines if line.kind is not LineKind.UNMARKED) if split else ()
 
     @cached_property
     def advice(self) -> tuple[Advice, ...]:

@@ -10,7 +10,7 @@ from typing import TypeAlias
 import numpy as np
 
 from knitting.fabric import Fabric, Joins
-from knitting.needle.grain import NONE, Grain
+from knitting.needle.grain import NONE, Flags, Grain
 from knitting.needle.patterned import Weaver
 from knitting.needle.worked import WorkedPiece, WorkedRow
 
@@ -132,10 +132,12 @@ def edges(worked: WorkedPiece) -> Edges:
 
 def _stretches(weaver: Weaver, row: WorkedRow) -> list[Stretch]:
     found: list[Stretch] = []
+    told = weaver.worked_in_pattern()
     start = 0
     for place, count in enumerate(row.parts):
         if not _is_mark(row, place):
-            found.append(_stretch(weaver.grain.cut(start, start + count), weaver.fabrics))
+            end = start + count
+            found.append(_stretch(weaver.grain.cut(start, end), told[start:end], weaver.fabrics))
         start += count
     return found
 
@@ -152,17 +154,23 @@ def _is_mark(row: WorkedRow, place: int) -> bool:
     return False
 
 
-def _stretch(part: Grain, fabrics: Sequence[Fabric | None]) -> Stretch:
+def _stretch(part: Grain, told: Flags, fabrics: Sequence[Fabric | None]) -> Stretch:
     count = part.stitches
     letters = bytes(np.where(part.letter == NONE, ord("k"), part.letter)).decode()
     right, left = slice(None, SEEN), slice(max(count - SEEN, 0), None)
     seen = letters[right], letters[left], _places(part, right), _places(part, left)
-    inside = part.fabric[part.fabric != NONE]
+    inside = part.fabric[told & (part.fabric != NONE)]
     if not len(inside):
         return Stretch(None, NONE, 0, count - 1, count, *seen)
     number = int(np.bincount(inside).argmax())
-    columns = part.column[part.fabric == number]
-    first, last = int(columns[0]), int(columns[-1])
+    own = np.flatnonzero(told & (part.fabric == number))
+    begin, end = int(own[0]), int(own[-1])
+    # What was made beside it in this row is in it from the next one on.
+    while begin and letters[begin - 1] in _NEW and part.fabric[begin - 1] == number:
+        begin -= 1
+    while end + 1 < count and letters[end + 1] in _NEW and part.fabric[end + 1] == number:
+        end += 1
+    first, last = int(part.column[begin]), int(part.column[end])
     return Stretch(fabrics[number], number, first, last, last + 1 - first, *seen)
 
 
@@ -212,7 +220,7 @@ def _cells(here: Stretch, before: Stretch | None, later: Stretch | None, right: 
     waits = here.fabric is not None and here.fabric.joins is Joins.WHOLE
     found = []
     for letter, (number, column) in zip(letters, places, strict=True):
-        own = number == here.number and here.fabric is not None
+        own = number == here.number and here.fabric is not None and here.first <= column <= here.last
         inside = own and begin <= column < begin + whole * width
         new = letter in _NEW and (number, column) not in known
         becomes = then.get((number, column), "") if new else ""

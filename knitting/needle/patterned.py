@@ -14,7 +14,7 @@ from typing import NamedTuple
 import numpy as np
 
 from knitting.fabric import Fabric, with_own
-from knitting.needle.grain import Grain, Letters, Whole, grown, joined
+from knitting.needle.grain import Flags, Grain, Letters, Whole, grown, joined
 from knitting.needle.loom import Loom, asks
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.needle.woven import WovenPart
@@ -100,6 +100,7 @@ class Weaver:
         self.numbers: dict[Fabric, int] = {}
         self.below: list[tuple[tuple[int, ...], Grain]] = []
         self.held: list[Grain] = []
+        self.last: Loom | None = None
 
     def row(self, at: int, row: WorkedRow) -> WorkedRow:
         """One row: its stitches, and the grain after it."""
@@ -115,11 +116,19 @@ class Weaver:
             for part, place in zip(row.work, reversed(places) if behind else places, strict=True)
         )
         parts = loom.parts()
+        self.last = loom
         self.grain = joined([self._grown(row, part) for part in parts or ()])
         if self.grain.stitches != row.end:
             self.grain = Grain.fresh(row.end)
         self.below = [*self.below[-_REMEMBERED + 1 :], (row.after.parts, self.grain)]
         return row._replace(work=work)
+
+    def worked_in_pattern(self) -> Flags:
+        """Which of the stitches that stand after the last row it worked as a fabric asks, in right-side order."""
+        flags = self.last.woven.worked_in_pattern() if self.last is not None else np.zeros(0, dtype=bool)
+        if len(flags) != self.grain.stitches:
+            return np.zeros(self.grain.stitches, dtype=bool)
+        return flags[::-1] if self.last is not None and self.last.behind else flags
 
     def _followed(self, row: int) -> _Asked | None:
         while self.asked and row >= self.asked[-1].end:

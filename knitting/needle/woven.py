@@ -53,10 +53,14 @@ class Woven:
             found.append(WovenPart(part.turned() if behind else part, new, at in figured))
         return found[::-1] if behind else found
 
+    def worked_in_pattern(self) -> Flags:
+        """Which stitches were worked as a fabric asks, in working order."""
+        return np.repeat(np.array(self.told, dtype=bool), [each.stitches for each in self.grains])
+
     def _flags(self) -> tuple[Flags, Flags]:
         counts = [each.stitches for each in self.grains]
         fresh = np.concatenate([np.full(count, new) for count, new in zip(counts, self.fresh, strict=True)])
-        return fresh, np.repeat(np.array(self.told, dtype=bool), counts)
+        return fresh, self.worked_in_pattern()
 
 
 def _turned(fresh: Flags, told_: Flags, twins: Sequence[int], behind: bool) -> NewStitches:

@@ -9,6 +9,7 @@ from knitting.plan.checks import FABRICS
 from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.constructions.construction import Asked, Construction, Sort, Value
 from knitting.plan.plan import Plan
+from knitting.plan.wearing import dressed
 from knitting.problems import plural
 
 _MOST_PARTS = 61
@@ -146,12 +147,15 @@ def _typed(value: Value) -> str:
 
 
 def answers_of(plan: Plan) -> Answered | None:
-    """The answers that a plan was made from, if it still is what they make; ``None`` once it was changed by hand."""
+    """The answers that a plan was made from, if it still is what they make; ``None`` once it was changed by hand.
+
+    What its parts are in makes no difference to its counts.
+    """
     construction = CONSTRUCTIONS.get(plan.construction)
     if construction is None:
         return None
     found = answered(construction, dict(plan.answers))
-    made = found.plan()
+    made = dressed(found.plan(), plan)
     unchanged = (made.start, made.parts, made.lines, made.stages, made.in_round) == (
         plan.start,
         plan.parts,

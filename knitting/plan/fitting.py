@@ -20,6 +20,7 @@ from knitting.stitches import STITCHES
 
 _MOST_OFFERED = 2
 _MOST_TRIED = 24
+MOST_IN_PART = 10_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +41,11 @@ class Fitting:
     def over(self) -> tuple[int, int]:
         """Stitches over at the beginning and at the end."""
         return self.begins % self.fabric.width, self.ends % self.fabric.width
+
+    @property
+    def comes_out_even(self) -> bool:
+        """Whether both counts fit: with whole repeats, or so that both ends are alike."""
+        return all(count in nearest_even(self.fabric, count) for count in (self.begins, self.ends))
 
     @property
     def too_narrow(self) -> bool:
@@ -82,9 +88,13 @@ def fittings(course: Course) -> Iterator[Fitting]:
         at_start = [(count, on) for count, on, _ in near if count % fabric.width == 0]
         at_end = [(count, on) for count, on, last in near if last % fabric.width == 0]
         both = [pair for pair in at_start if pair in at_end]
-        yield Fitting(
-            part.name, fabric, begins, ends, *(tuple(each[:_MOST_OFFERED]) for each in (at_start, at_end, both))
-        )
+        offered = tuple(tuple(each[:_MOST_OFFERED]) for each in (at_start, at_end, both))
+        yield Fitting(part.name, fabric, begins, ends, most, *offered)
+
+
+def uneven_fits(course: Course) -> list[Fitting]:
+    """The parts in which a pattern does not come out even, or never fits."""
+    return [each for each in fittings(course) if each.too_narrow or not each.comes_out_even]
 
 
 def _end_of(course: Course, part: str) -> int:
@@ -152,7 +162,8 @@ def adjustments(course: Course) -> Iterator[Adjustment]:
     plan = course.plan
     known = with_own(plan.fabrics)
     for at, stage in enumerate(plan.stages[: len(course.stages)]):
-        split = course.stages[at].opening
+        here = course.stages[at]
+        split = here.setup[-1].after if here.setup else here.opening
         for name, key in stage.fabrics:
             fabric, place = known.get(key), split.part(name)
             if fabric is None or place is None or fabric.width == 1:

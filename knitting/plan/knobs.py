@@ -12,6 +12,7 @@ from knitting.plan.checks import recounted
 from knitting.plan.constructions.construction import Sort, rows_cm
 from knitting.plan.foresight import Course
 from knitting.plan.plan import Count, Plan, Repeats, Rows
+from knitting.plan.wearing import dressed
 from knitting.rows import CastOn
 
 
@@ -74,7 +75,7 @@ def _asked(plan: Plan, answers: Answered) -> Iterator[Knob]:
 def _kept(plan: Plan, made: Plan) -> Plan:
     """A plan made anew, with what is the knitter's own: name, gauge, yarn and colours."""
     return replace(
-        made,
+        dressed(made, plan),
         name=plan.name,
         gauge=plan.gauge,
         gauges=plan.gauges,

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from knitting.fabric import FABRICS, Fabric, Joins, Pin, with_own, worn
+from knitting.fabric import Fabric, Joins, Pin, with_own, worn
 from knitting.plan.patterns import fabrics_in_use
-from knitting.plan.plan import Plan
+from knitting.plan.plan import Plan, SetupRow
 
 _PIN_WORDS = {Pin.RIGHT: "", Pin.CENTRE: "centred", Pin.LEFT: "left"}
 
@@ -29,13 +29,24 @@ def wearing_of(plan: Plan, key: str) -> Wearing:
 
 
 def fabric_of(plan: Plan, part: str, stage: int | None = None) -> str:
-    """The key of a part's fabric in a stage, or as it begins."""
-    found = next((each.fabric for each in plan.parts if each.name == part), "")
-    born = [row.cast_on for each in plan.stages for row in each.setup if row.cast_on and row.cast_on.name == part]
-    found = found or (born[0].fabric if born else "")
-    for each in plan.stages[: stage + 1] if stage is not None else ():
-        found = dict(each.fabrics).get(part, found)
-    return found
+    """The key of a part's fabric in a stage, or as it begins; nothing for a part that there is not."""
+    last = stage if stage is not None else born_in(plan, part)
+    worn_by = {each.name: each.fabric for each in plan.parts}
+    for each in plan.stages[: last + 1] if last is not None else ():
+        for row in each.setup:
+            worn_by |= {row.cast_on.name: row.cast_on.fabric} if row.cast_on is not None else {}
+        worn_by |= {added.left: worn_by.get(added.part, "") for added in each.add_lines}
+        worn_by |= dict(each.fabrics)
+    return worn_by.get(part, "")
+
+
+def born_in(plan: Plan, part: str) -> int | None:
+    """The stage with which a part is cast on or divided off; ``None`` for one that is there from the beginning."""
+    for at, stage in enumerate(plan.stages):
+        born = [row.cast_on.name for row in stage.setup if row.cast_on is not None]
+        if part in born or part in [added.left for added in stage.add_lines]:
+            return at
+    return None
 
 
 def put_on(plan: Plan, part: str, wearing: Wearing, stage: int | None = None) -> Plan:
@@ -47,12 +58,13 @@ def put_on(plan: Plan, part: str, wearing: Wearing, stage: int | None = None) ->
     fabric = _made(plan, base, wearing)
     if fabric.key not in with_own(plan.fabrics):
         plan = replace(plan, fabrics=(*plan.fabrics, fabric))
+    stage = born_in(plan, part) if stage is None else stage
     if stage is None:
         parts = tuple(replace(each, fabric=fabric.key) if each.name == part else each for each in plan.parts)
         return tidied(replace(plan, parts=parts))
     known = plan.stages[stage]
     others = tuple((name, key) for name, key in known.fabrics if name != part)
-    before = fabric_of(plan, part, stage - 1 if stage else None)
+    before = fabric_of(plan.with_stage(stage, replace(known, fabrics=others)), part, stage)
     changed = others if fabric.key == before else (*others, (part, fabric.key))
     return tidied(plan.with_stage(stage, replace(known, fabrics=changed)))
 
@@ -72,14 +84,16 @@ def _made(plan: Plan, base: Fabric, wearing: Wearing) -> Fabric:
 
 def with_fabric(plan: Plan, fabric: Fabric, instead_of: str = "") -> Plan:
     """The plan with an own fabric added, or in the place of another one, which every part then wears."""
-    kept = [each for each in plan.fabrics if each.key != instead_of and each.base != instead_of]
+    if not instead_of:
+        return replace(plan, fabrics=(*plan.fabrics, fabric))
+    kept = [each for each in plan.fabrics if instead_of not in (each.key, each.base)]
     at = next((at for at, each in enumerate(plan.fabrics) if each.key == instead_of), len(kept))
     worn_again = [replace(each, base=fabric.key) for each in plan.fabrics if instead_of and each.base == instead_of]
     again = [
         worn(fabric, each.key, each.joins, each.pin, each.first % fabric.width, each.mirrored) for each in worn_again
     ]
     plan = replace(plan, fabrics=(*kept[:at], fabric, *kept[at:], *again))
-    return _renamed(plan, instead_of, fabric.key) if instead_of and instead_of != fabric.key else plan
+    return _renamed(plan, instead_of, fabric.key)
 
 
 def without_fabric(plan: Plan, key: str) -> Plan:
@@ -119,11 +133,35 @@ def _renamed(plan: Plan, key: str, other: str) -> Plan:
     )
 
 
+def dressed(plan: Plan, other: Plan) -> Plan:
+    """A plan in the fabrics of another one, wherever its parts, lines and stages have the same names."""
+    parts = {each.name: each.fabric for each in other.parts}
+    lines = {each.name: each.fabric for each in other.lines}
+    stages = {each.name: each for each in other.stages}
+    born = {row.cast_on.name: row.cast_on.fabric for each in other.stages for row in each.setup if row.cast_on}
+
+    def setup(row: SetupRow) -> SetupRow:
+        cast_on = row.cast_on
+        return replace(row, cast_on=replace(cast_on, fabric=born.get(cast_on.name, cast_on.fabric))) if cast_on else row
+
+    return tidied(
+        replace(
+            plan,
+            parts=tuple(replace(each, fabric=parts.get(each.name, each.fabric)) for each in plan.parts),
+            lines=tuple(replace(each, fabric=lines.get(each.name, each.fabric)) for each in plan.lines),
+            stages=tuple(
+                replace(
+                    each,
+                    fabrics=stages[each.name].fabrics if each.name in stages else each.fabrics,
+                    setup=tuple(setup(row) for row in each.setup),
+                )
+                for each in plan.stages
+            ),
+            fabrics=other.fabrics,
+        )
+    )
+
+
 def drawn_fabrics(plan: Plan) -> tuple[Fabric, ...]:
     """The fabrics that were drawn or typed for a plan, without the ways of wearing them."""
     return tuple(each for each in plan.fabrics if not each.base)
-
-
-def shipped() -> tuple[Fabric, ...]:
-    """The fabrics that every plan may choose."""
-    return tuple(FABRICS.values())

@@ -102,10 +102,10 @@ def _take(how: _Worn, said: str, words: Dialect) -> None:
 def read_fabric_row(said: str, words: Dialect) -> tuple[StitchKind, ...]:
     """A row of a repeat from its right end: stitches and repeats of them, no goals."""
     reader = StepReader(tokens_of(said), said, words)
-    kinds = _kinds(reader.read(), said)
+    steps = reader.read()
     if reader.problems:
         raise NotAFabric(f"'{said.strip()[:60]}' cannot be read: {reader.problems[0].message}", reader.problems[0].hint)
-    return tuple(kinds)
+    return tuple(_kinds(steps, said))
 
 
 def _kinds(steps: Sequence[Step], said: str) -> list[StitchKind]:

@@ -1,0 +1,98 @@
+"""Fabrics drawn stitch by stitch: a swatch of a repeat, and the close-up of a growing edge."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from drawing import svg
+from drawing.signs import Sign, sign_of
+from knitting.fabric import Fabric, stretch
+from knitting.needle.edges import EdgeRow
+from knitting.stitches import KNIT, PURL, STITCHES, Face
+
+_CELL = 26.0
+_SMALL = 13.0
+_GUTTER, _FOOT = 40.0, 4.0
+_WORDS = {"k": "knit", "p": "purl", "o": "yarn over", "+": "increase", "d": "decrease", "c": "part of a cable"}
+_SIGNS = {
+    "k": sign_of(KNIT, Face.KNIT),
+    "p": sign_of(PURL, Face.PURL),
+    "o": sign_of(STITCHES["yo"], Face.KNIT),
+    "+": sign_of(STITCHES["m1"], Face.KNIT),
+    "d": sign_of(STITCHES["k2tog"], Face.KNIT),
+    "c": sign_of(STITCHES["c4l"], Face.KNIT),
+}
+_FACES = {"k": "a knit", "p": "a purl", "c": "part of a cable", "o": "a yarn over", "d": "part of a decrease"}
+
+
+def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
+    """A swatch of a fabric in its signs: whole repeats, at most about so many columns and rows."""
+    across = max(columns // fabric.width, 1) * fabric.width
+    up = min(max(rows // fabric.height, 1) * fabric.height, 4 * rows)
+    parts = []
+    for row in range(up):
+        y = (up - 1 - row) * _SMALL
+        found = stretch(fabric, row, 0, across)
+        kinds = [kind for kind, times in (*found.head, *(found.group * found.times), *found.tail) for _ in range(times)]
+        at = 0
+        for kind in kinds:
+            wide = kind.makes
+            x = (across - at - wide) * _SMALL
+            parts.append(_square(x, y, wide * _SMALL, _SMALL, sign_of(kind, kind.face_on_rs)))
+            at += wide
+    title = f"A swatch of {fabric.key.replace('_', ' ')}"
+    return svg.picture(parts, across * _SMALL, up * _SMALL, title, "swatch")
+
+
+def close_up_svg(rows: Sequence[EdgeRow], right: bool, wale: bool, title: str) -> str:
+    """The edge of a part, the newest row on top; new stitches ringed, with an arrow to what each becomes.
+
+    ``right`` says which end is seen: the edge lies at that side. ``wale`` says that the edge is a mark, drawn as a
+    thread; else it is the edge of the cloth.
+    """
+    across = max((len(row.cells) for row in rows), default=0)
+    width, height = across * _CELL + 2 * _GUTTER, len(rows) * _CELL + _FOOT
+    parts: list[str] = []
+    for place, row in enumerate(reversed(rows)):
+        y = place * _CELL
+        parts += _row(row, y, across, right)
+        side = svg.tag("text", svg.text(str(row.number)), x=_number_at(row, width), y=y + 18, class_="edge-number")
+        parts.append(side)
+    x = width - _GUTTER + 4 if right else _GUTTER - 4
+    d = svg.path([(x, 0), (x, len(rows) * _CELL)])
+    parts.append(svg.tag("path", d=d, class_="edge-thread" if wale else "edge-limit"))
+    return svg.picture(parts, width, height, title, "close-up")
+
+
+def _number_at(row: EdgeRow, width: float) -> float:
+    """Row numbers stand where the row begins: at the right of right-side rows."""
+    return width - 26 if row.right_side else 6
+
+
+def _row(row: EdgeRow, y: float, across: int, right: bool) -> list[str]:
+    parts: list[str] = []
+    width = across * _CELL + 2 * _GUTTER
+    for place, cell in enumerate(row.cells):
+        outwards = place if right else len(row.cells) - 1 - place
+        x = width - _GUTTER - (outwards + 1) * _CELL if right else _GUTTER + outwards * _CELL
+        sign = _SIGNS.get(cell.letter, _SIGNS["k"])
+        classes = "edge-cell" + (" edge-new" if cell.new else "") + (" edge-waits" if cell.waits else "")
+        said = f"row {row.number}: {_WORDS.get(cell.letter, 'knit')}"
+        said += ", new" if cell.new else ""
+        said += f", becomes {_FACES.get(cell.becomes, 'a knit')} in the next row" if cell.becomes else ""
+        said += ", waits for a whole repeat" if cell.waits else ""
+        inner = svg.tag("title", svg.text(said)) + _square(x, y, _CELL, _CELL, sign)
+        if cell.new:
+            inner += svg.tag("circle", cx=x + _CELL / 2, cy=y + _CELL / 2, r=_CELL / 2 - 1.5, class_="edge-ring")
+        if cell.begins_repeat:
+            inner += svg.tag("path", d=svg.path([(x + _CELL, y), (x + _CELL, y + _CELL)]), class_="edge-repeat")
+        parts.append(svg.tag("g", inner, class_=classes))
+    return parts
+
+
+def _square(x: float, y: float, width: float, height: float, sign: Sign) -> str:
+    ground = svg.tag("rect", x=x, y=y, width=width, height=height, class_=f"tone-{sign.tone} edge-ground")
+    if not sign.path:
+        return ground
+    move = f"translate({svg.number(x)} {svg.number(y)}) scale({width / 100:.4f} {height / 100:.4f})"
+    return ground + svg.tag("path", d=sign.path, transform=move, class_="edge-sign", vector_effect="non-scaling-stroke")

@@ -1,0 +1,313 @@
+"""Fabrics pinned, mirrored, waiting for whole repeats, of a piece's own: what every stitch shows, written out by hand."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from knitting.fabric import FABRICS, Fabric, Joins, Pin, worn
+from knitting.files import plan_from_text, plan_text
+from knitting.needle.edges import close_up, edges
+from knitting.needle.patterned import cells
+from knitting.needle.piece_worker import counted, work_piece
+from knitting.plan.compiling import compiled
+from knitting.plan.fitting import adjustments, fittings, nearest_even, with_count
+from knitting.plan.foresight import foresee
+from knitting.plan.wearing import Wearing, dressed, fabric_of, put_on, wearing_of, with_fabric, without_fabric
+from knitting.stitches import STITCHES
+from knitting.words.dialect import dialect
+from knitting.words.fabric_rows import reads_differently, typed_fabric
+from knitting.words.reader import read
+from knitting.words.writer import write
+from tests.knitting.asking import kinds, worked
+from tests.knitting.planning import made
+
+LEFT, CENTRE, FROM_3, MIRRORED = "from the left edge", "from the center", "from st 3", "mirrored"
+GROWS = ["work in own", "work in own"]
+BOTH = ["yo, work in own, yo", "work in own"]
+START, END = ["yo, work in own", "work in own"], ["work in own, yo", "work in own"]
+
+# How the fabric "own" is worn, the cast-on, the rows, and what the last of them shows from the right.
+CASES = [
+    # where a repeat is pinned when it begins
+    ("3x3 rib", 10, GROWS, "kkkpppkkkp"),
+    (f"3x3 rib, {LEFT}", 10, GROWS, "kpppkkkppp"),
+    (f"3x3 rib, {CENTRE}", 10, GROWS, "ppkkkpppkk"),
+    (f"3x3 rib, {FROM_3}", 10, GROWS, "kpppkkkppp"),
+    (f"3x3 rib, {LEFT}, from st 2", 10, GROWS, "pppkkkpppk"),
+    (f"2x2 rib, {CENTRE}", 8, GROWS, "ppkkppkk"),
+    (f"2x2 rib, {LEFT}", 7, GROWS, "kppkkpp"),
+    ("seed, from st 2", 5, ["work in own"], "pkpkp"),
+    # mirrored
+    (f"3x3 rib, {MIRRORED}", 12, GROWS, "pppkkkpppkkk"),
+    (f"3x3 rib, {MIRRORED}, {LEFT}", 10, GROWS, "pkkkpppkkk"),
+    (f"gull lace, {MIRRORED}", 8, ["work in own"], "kdokodkk"),
+    # growth at the start, the end and both, from a pin
+    (f"3x3 rib, {LEFT}", 6, GROWS + BOTH, "pkkkpppk"),
+    (f"3x3 rib, {CENTRE}", 8, GROWS, "pkkkpppk"),
+    (f"3x3 rib, {CENTRE}", 8, GROWS + BOTH, "ppkkkpppkk"),
+    (f"3x3 rib, {CENTRE}", 8, GROWS + START + START, "pppkkkpppk"),
+    (f"3x3 rib, {CENTRE}", 8, GROWS + END + END, "pkkkpppkkk"),
+    (f"3x3 rib, {MIRRORED}", 6, GROWS + BOTH, "kpppkkkp"),
+    # decreases eat into what is pinned
+    (f"3x3 rib, {LEFT}", 12, GROWS + ["k2tog, work in own", "work in own"], "kkpppkkkppp"),
+    (f"3x3 rib, {CENTRE}", 8, GROWS + ["k2tog, work in own to last 2 sts, ssk", "work in own"], "kkkppp"),
+    (f"3x3 rib, {CENTRE}", 8, GROWS + ["ssk, work in own to last 2 sts, k2tog", "work in own"], "pkkppk"),
+    # whole repeats, the rest waits plainly
+    ("gull lace", 8, ["work in own"], "kkdokodk"),
+    ("gull lace", 10, ["work in own"], "kkdokodk" + "kk"),
+    (f"gull lace, {LEFT}", 10, ["work in own"], "kk" + "kkdokodk"),
+    (f"gull lace, {CENTRE}", 12, ["work in own"], "kk" + "kkdokodk" + "kk"),
+    ("gull lace", 7, ["work in own"], "kkkkkkk"),
+    ("gull lace", 8, [*GROWS, "yo, work in own, yo"], "o" + "kdokkkod" + "o"),
+    ("gull lace", 8, GROWS + BOTH + ["yo, work in own, yo"], "o" + "k" + "kkdokodk" + "k" + "o"),
+    ("gull lace", 8, GROWS + BOTH * 7 + ["work in own"], "k" * 7 + "kkdokodk" + "k" * 7),
+    ("gull lace", 8, GROWS + BOTH * 8 + ["work in own"], "kdokkkod" * 3),
+    ("gull lace", 8, GROWS + START * 8 + ["work in own"], "kdokkkod" * 2),
+    ("gull lace", 8, GROWS + END * 9 + ["work in own"], "kkdokodk" * 2 + "k"),
+    ("wake lace", 12, [*GROWS, "k2tog, work in own"], "d" + "kkkk" + "kkodok"),
+    # balanced part repeats: a yarn over only where its decrease fits too
+    ("gull lace, from st 5; in balanced part repeats", 8, ["work in own"], "kodk" + "kkdo"),
+    ("gull lace, from st 4; in balanced part repeats", 8, ["work in own"], "k" + "kodk" + "kkk"),
+    ("gull lace; in balanced part repeats", 11, ["work in own"], "kkdokodk" + "kkk"),
+    # cables want all their columns
+    ("rope cable", 7, ["work in own"], "cccc" + "kkk"),
+    (f"rope cable, {CENTRE}", 8, ["work in own"], "kk" + "cccc" + "kk"),
+    (f"rope cable, {LEFT}", 6, ["work in own"], "kk" + "cccc"),
+    ("rope cable", 3, ["work in own"], "kkk"),
+    # rows of its own
+    ("k2, p1 / k1, p2", 7, ["work in own"], "kkpkkpk"),
+    ("k2, p1 / k1, p2", 7, GROWS, "kppkppk"),
+    ("k2, p1 / k1, p2", 6, GROWS + BOTH, "p" + "kppkpp" + "k"),
+    ("k1, yo, ssk / k3; in whole repeats", 8, ["work in own"], "kodkod" + "kk"),
+    ("[k1, p1] twice, k2 / k6", 6, ["work in own"], "kpkpkk"),
+]  # fmt: skip
+
+
+def text_of(own, cast_on, lines):
+    return f"Fabric own: {own}\nCast on {cast_on} sts.\n" + "\n".join(
+        f"Row {at}: {line}." for at, line in enumerate(lines, start=1)
+    )
+
+
+@pytest.mark.parametrize(("own", "cast_on", "lines", "last"), CASES, ids=[f"{c[0]} {c[1]} {len(c[2])}" for c in CASES])
+def test_a_fabric_as_it_is_worn_shows_what_was_written_out_by_hand(own, cast_on, lines, last):
+    piece = worked(text_of(own, cast_on, lines))
+    assert not piece.problems
+    assert cells(piece)[-1] == last
+
+
+def test_motifs_are_mirrored_on_both_sides_of_a_centre_and_grow_towards_it():
+    piece = worked(
+        "Fabric left half: 3x3 rib, mirrored\nCast on 13 sts.\nMark the center stitch.\n"
+        "Row 1: Work in 3x3 rib to center st, yo, k1, yo, work in left half to end.\n"
+        "Row 2: Work in left half to center st, p1, work in 3x3 rib to end."
+    )
+    assert cells(piece) == ["kkkppp" + "oko" + "pppkkk", "kkkpppk" + "k" + "kpppkkk"]
+
+
+@pytest.mark.parametrize("code", ["us", "uk", "it"])
+def test_a_pieces_own_fabrics_are_written_and_read_again_in_every_dialect(code):
+    headers = [f"Fabric own {at}: {case[0]}" for at, case in enumerate(CASES[:30])]
+    rows = [f"Row {at}: Work in own {at - 1}." for at in range(1, 31)]
+    piece = worked("\n".join([*headers, "Cast on 24 sts.", *rows]))
+    again = read(write(piece.piece, dialect(code)), dialect(code))
+    assert not again.problems
+    assert again.piece.headers.fabrics == piece.piece.headers.fabrics
+    assert cells(work_piece(again.piece)) == cells(piece)
+
+
+@pytest.mark.parametrize(
+    ("header", "why"),
+    [
+        ("Fabric own: k1, yo / k2", "uses 1 stitch and makes 2"),
+        ("Fabric own: k3 / k2", "Row 2 of 'own' has 2 columns, and row 1 has 3."),
+        (f"Fabric own: {'k1, ' * 500}k1", "501 columns and 1 rows: at most 80 columns"),
+        ("Fabric own:", "'own' has no stitches"),
+        ("Fabric own: k to end", "is no row of a repeat"),
+        ("Fabric own: [k2, p2] 99999999 times", "is no row of a repeat"),
+        ("Fabric own: gull lace, upside down", "'upside down' is no way of wearing a fabric"),
+        ("Fabric seed: k1", "'seed' means something already"),
+        ("Fabric k2tog: k1", "means something already"),
+        ("Fabric 12: k1", "cannot be a fabric's name"),
+        ("Fabric own: k1, zork / k2", "cannot be read"),
+    ],
+)
+def test_a_header_that_gives_no_fabric_is_said_with_its_figures(header, why):
+    piece = worked(f"{header}\nCast on 4 sts.\nRow 1: Knit.")
+    assert kinds(piece)[0] in ("cannot-read", "unknown-stitch")
+    assert why in piece.problems[0].message
+    assert piece.problems[0].hint
+
+
+@settings(deadline=None, max_examples=80)
+@given(
+    st.sampled_from(["gull", "wake", "rope", "tide", "rib3x3", "basket"]),
+    st.sampled_from(list(Joins)),
+    st.sampled_from(list(Pin)),
+    st.integers(0, 9),
+    st.booleans(),
+    st.integers(4, 40),
+    st.lists(st.sampled_from([BOTH, START, END]), max_size=12),
+)
+def test_whole_repeats_are_whole_and_no_count_changes(key, joins, pin, first, mirrored, cast_on, growth):
+    own = worn(FABRICS[key], "own", joins, pin, first % FABRICS[key].width, mirrored)
+    text = text_of("k1", cast_on, [*GROWS, *(line for rows in growth for line in rows)])
+    piece = read(text).piece
+    piece = type(piece)(type(piece.headers)(fabrics=(own,)), piece.sections)
+    found = work_piece(piece)
+    assert not found.problems
+    shown = cells(found)
+    for at, row in enumerate(edges(counted(piece)).parts):
+        (stretch,) = row
+        assert len(shown[at]) == found.rows[at].end
+        begin, whole = stretch.repeats
+        assert sum(stretch.waiting) + whole * own.width == stretch.count
+        face = own.faces[at % own.height]
+        inside = shown[at][begin - stretch.first :][: whole * own.width]
+        if found.rows[at].start != found.rows[at].end:
+            continue  # a new stitch takes its place from the next row on
+        assert inside == face * whole
+        if joins is Joins.WHOLE and not own.plain:
+            assert set(shown[at][: begin - stretch.first]) <= {"k"}
+
+
+# -- growing edges ---------------------------------------------------------------------------------------------
+
+
+def test_the_next_whole_repeat_is_foretold_with_its_end():
+    """Eight stitches grow by one at the start of every second row: the ninth to the sixteenth make the next repeat."""
+    found = edges(counted(read(text_of("gull lace", 8, GROWS + START * 9)).piece))
+    following = found.next_repeat(1, 0)
+    assert following is not None
+    assert (following.row, following.right) == (17, True)
+    assert [found.parts[row][0].waiting for row in (14, 16, 18)] == [(7, 0), (0, 0), (1, 0)]
+    assert found.whole_at(0, 2) == following.row
+    assert found.parts[following.row - 1][0].is_whole
+
+
+def test_a_close_up_says_of_every_new_stitch_what_it_becomes():
+    found = edges(counted(read(text_of("3x3 rib", 12, GROWS + BOTH + BOTH)).piece))
+    rows = close_up(found, 0, True, 3, across=6)
+    new = [(row.number, cell.letter, cell.becomes) for row in rows for cell in row.cells if cell.new]
+    assert new == [(3, "o", "p")]
+    left = close_up(found, 0, False, 5, across=6)
+    assert [(row.number, cell.becomes) for row in left for cell in row.cells if cell.new] == [(3, "k"), (5, "k")]
+
+
+def test_stitches_that_wait_for_a_whole_repeat_are_told_from_those_in_one():
+    found = edges(counted(read(text_of("gull lace", 10, GROWS)).piece))
+    (row, *_) = close_up(found, 0, False, 1, across=10)
+    assert [cell.waits for cell in row.cells] == [False] * 8 + [True] * 2
+    assert [cell.begins_repeat for cell in row.cells] == [True] + [False] * 9
+
+
+# -- plans -----------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("name", ["triangle", "asymmetric", "capelet", "disc", "mitre"])
+def test_a_plan_wears_a_fabric_part_by_part_and_its_words_say_so(name):
+    plan = made(name)
+    wearing = Wearing("gull", Joins.AT_ONCE, Pin.CENTRE, 1, mirrored=True)
+    for part in plan.parts:
+        plan = put_on(plan, part.name, wearing)
+    assert {wearing_of(plan, fabric_of(plan, part.name)) for part in plan.parts} == {wearing}
+    assert plan_from_text(plan_text(plan)) == plan
+    piece = compiled(foresee(plan))
+    again = read(write(piece))
+    assert not again.problems
+    assert cells(work_piece(again.piece)) == cells(work_piece(piece))
+    assert dressed(made(name), plan) == plan
+
+
+def test_a_part_that_is_divided_off_later_wears_what_it_is_told_from_there_on():
+    plan = put_on(made("asymmetric"), "left wing", Wearing("rib3x3", Joins.AT_ONCE))
+    assert fabric_of(plan, "cloth") == "garter"
+    assert fabric_of(plan, "left wing") == "rib3x3"
+    assert any(("left wing", "rib3x3") in stage.fabrics for stage in plan.stages)
+
+
+def own(key, *rows):
+    return Fabric(key, tuple(tuple(STITCHES[each] for each in row.split()) for row in rows))
+
+
+def test_a_drawn_fabric_can_be_changed_and_given_up_wherever_it_is_worn():
+    plan = with_fabric(made("triangle"), own("reeds", "k k p", "k p p"))
+    plan = put_on(plan, "right wing", Wearing("reeds", Joins.AT_ONCE))
+    plan = put_on(plan, "left wing", Wearing("reeds", Joins.AT_ONCE, Pin.LEFT))
+    assert [each.key for each in plan.fabrics] == ["reeds", "reeds left"]
+    changed = with_fabric(plan, own("rushes", "k p", "p k"), "reeds")
+    assert fabric_of(changed, "right wing") == "rushes"
+    assert next(each for each in changed.fabrics if each.key == "reeds left").rows == changed.fabrics[0].rows
+    gone = without_fabric(changed, "rushes")
+    assert (gone.fabrics, fabric_of(gone, "right wing"), fabric_of(gone, "left wing")) == ((), "garter", "garter")
+
+
+def test_a_fabric_that_a_wrong_side_row_cannot_work_is_refused_flat_and_taken_in_rounds():
+    lace = own("lace", "k k k", "yo cdd yo")
+    flat = put_on(with_fabric(made("mitre"), lace), "left side", Wearing("lace", Joins.AT_ONCE))
+    (trouble,) = foresee(flat).troubles
+    assert "wrong-side row when worked flat" in trouble.message
+    assert not foresee(trouble.mends[0].plan).troubles
+    disc = put_on(with_fabric(made("disc"), lace), "wedge 1", Wearing("lace", Joins.AT_ONCE))
+    assert not foresee(disc).troubles
+
+
+def test_casts_on_that_make_whole_repeats_are_found_for_the_start_the_end_and_both():
+    plan = put_on(made("mitre"), "right side", Wearing("rib2x2", Joins.AT_ONCE))
+    for fitting in fittings(foresee(plan)):
+        assert fitting.over == (fitting.begins % 4, fitting.ends % 4)
+        for found, at_start, at_end in (
+            (fitting.whole_at_start, True, False),
+            (fitting.whole_at_end, False, True),
+            (fitting.whole_at_both, True, True),
+        ):
+            assert found
+            for count, cast_on in found:
+                course = foresee(with_count(plan, fitting.part, count))
+                assert course.plan.cast_on == cast_on
+                assert not course.troubles
+                closing = course.stages[-1].closing
+                ends = closing.parts[closing.part(fitting.part)].count
+                assert (count % 4 == 0) >= at_start
+                assert (ends % 4 == 0) >= at_end
+
+
+@pytest.mark.parametrize(
+    ("key", "count", "even"),
+    [
+        ("rib2x2", 31, (30, 32)),
+        ("rib2x2", 30, (30,)),
+        ("rib3x3", 203, (201, 204)),
+        ("rib1x1", 12, (12,)),
+        ("seed", 13, (13,)),
+        ("gull", 21, (16, 24)),
+        ("rope", 3, (4,)),
+    ],
+)
+def test_the_counts_with_which_a_fabric_comes_out_even(key, count, even):
+    assert nearest_even(FABRICS[key], count) == even
+
+
+def test_a_fabric_that_begins_with_a_stage_asks_for_the_smallest_adjustment():
+    plan = put_on(made("capelet"), "back", Wearing("rib3x3", Joins.AT_ONCE), 1)
+    (found,) = adjustments(foresee(plan))
+    assert "comes out even with 57 or 60" in found.says
+    assert [mend.says.split(" of ")[0] for mend in found.mends] == ["decrease 2 stitches", "increase 1 stitch"]
+    for mend in found.mends:
+        course = foresee(mend.plan)
+        assert not course.troubles
+        assert list(adjustments(course)) == []
+        assert not work_piece(compiled(course)).problems
+
+
+# -- typed rows ------------------------------------------------------------------------------------------------
+
+
+def test_typed_rows_are_read_as_worked_or_as_they_show():
+    flat = typed_fabric("own", "Row 1: k2, p1\nRow 2: k1, p2", Joins.AT_ONCE, True, dialect())
+    assert flat.faces == ("kkp", "kkp")
+    round_ = typed_fabric("own", "k2, p1\nk1, p2", Joins.AT_ONCE, False, dialect())
+    assert round_.faces == ("kkp", "kpp")
+    said = reads_differently("Row 1: k6\nRow 2: p6", dialect())
+    assert said == "Row 2 as typed shows 6 knit stitches worked flat, and 6 purl stitches in rounds."
+    assert reads_differently("k2, p2", dialect()) == ""
