@@ -105,7 +105,7 @@ class Edges:
             if len(self.parts[later]) != len(self.parts[row]):
                 return None
             there = self.parts[later][part]
-            if there.fabric is None or there.fabric.key != here.fabric.key or there.count < here.count:
+            if there.fabric is None or there.fabric.key != here.fabric.key:
                 return None
             if there.repeats[1] > whole:
                 begin = here.repeats[0] if whole else there.repeats[0] + 1

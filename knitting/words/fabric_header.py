@@ -104,7 +104,8 @@ def read_fabric_row(said: str, words: Dialect) -> tuple[StitchKind, ...]:
     reader = StepReader(tokens_of(said), said, words)
     steps = reader.read()
     if reader.problems:
-        raise NotAFabric(f"'{said.strip()[:60]}' cannot be read: {reader.problems[0].message}", reader.problems[0].hint)
+        hint = reader.problems[0].hint or "Name stitches as the rows do: 'k2, yo, k2tog'."
+        raise NotAFabric(f"'{said.strip()[:60]}' cannot be read: {reader.problems[0].message}", hint)
     return tuple(_kinds(steps, said))
 
 
