@@ -11,9 +11,14 @@ from django.test import Client
 from benchmarks.test_speed import TEXT, median
 from bias.joining.household import household_knitter
 from bias.keeping.actions import keep_piece
-from bias.workbench import digest, workout
+from bias.workbench import digest, edge_view, planned, workout
 from bias.writing.line_html import lines_html
 from bias.writing.margin import margin
+from knitting.fabric import FABRICS
+from knitting.files import plan_text
+from knitting.plan.answers import answered
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.wearing import Wearing, put_on
 from knitting.words import reader, row_reader
 
 
@@ -85,3 +90,25 @@ def test_a_keystroke_in_400_lines():
     middle = sorted(taken)[len(taken) // 2]
     print(f"\na keystroke in 400 lines: {middle * 1000:.0f} ms")
     assert middle < 0.200
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(("shape", "answers", "part", "key"), [
+    ("asymmetric", {}, "cloth", "rib3x3"),
+    ("triangle", {"to": "1001"}, "right wing", "gull"),
+    ("capelet", {"fast": "60", "slow": "40"}, "back", "wake"),
+])  # fmt: skip
+def test_the_close_up_of_a_growing_edge(shape, answers, part, key):
+    """Of a plan that was just changed, and once more at another row: the server's work for both."""
+    plan = answered(CONSTRUCTIONS[shape], answers).plan()
+    plan = put_on(plan, part, Wearing(key, FABRICS[key].joins))
+    found = planned(plan_text(plan))
+    start = time.perf_counter()
+    assert edge_view(found, 32, None, None) is not None
+    first = time.perf_counter() - start
+    start = time.perf_counter()
+    assert edge_view(found, 33, None, None) is not None
+    again = time.perf_counter() - start
+    print(f"\\nclose-up, {shape}: {first * 1000:.0f} ms of a changed plan, {again * 1000:.1f} ms at another row")
+    assert again < 0.100
+    assert first < 0.250

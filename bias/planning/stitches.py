@@ -109,6 +109,18 @@ def edge(request: HttpRequest, piece_id: int) -> HttpResponse:
     return render(request, "planning/_edge.html", about)
 
 
+@require_safe
+def fits(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """How whole repeats fit the counts of the plan, with what would make them."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    stands = standing(piece)
+    if not stands.plan:
+        raise Http404("This piece has no plan.")
+    course = planned(stands.plan).course
+    about = {"fits": uneven_fits(course), "adjusts": list(adjustments(course)), "form": "where-we-are"}
+    return render(request, "planning/_fits.html", about)
+
+
 @require_POST
 def check_fabric(request: HttpRequest, piece_id: int) -> HttpResponse:
     """What a fabric that is being drawn looks like, or why it cannot be worked."""
@@ -140,8 +152,6 @@ def desk(request: HttpRequest, piece: Piece, stands: Standing) -> dict[str, Any]
         "parts": [_part(plan, name, at) for name in part_names(plan)],
         "choices": fabric_choices(drawn_fabrics(plan)),
         "pins": PINS,
-        "fits": uneven_fits(found.course),
-        "adjusts": list(adjustments(found.course)),
         "fabrics": [(said_fabric(key), swatch(each)) for key, each in with_own(()).items()],
         "own": [(each, swatch(each)) for each in drawn_fabrics(plan)],
         "palette": _palette(),

@@ -26,6 +26,7 @@ urlpatterns = [
     path("pieces/<int:piece_id>/stitches/", stitches.stitches, name="stitches"),
     path("pieces/<int:piece_id>/stitches/change/", stitches.change_stitches, name="stitches-change"),
     path("pieces/<int:piece_id>/stitches/edge/", stitches.edge, name="stitches-edge"),
+    path("pieces/<int:piece_id>/stitches/fits/", stitches.fits, name="stitches-fits"),
     path("pieces/<int:piece_id>/stitches/fabric/", stitches.check_fabric, name="stitches-fabric"),
     path("pieces/<int:piece_id>/size/", sizing.size, name="size"),
 ]

@@ -47,12 +47,12 @@ def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) 
     ``None`` where the plan cannot be worked yet.
     """
     found = planned.edges
-    if found is None or not found.parts:
+    if found is None or not found.rows:
         return None
-    at = min(max(row, 1), len(found.parts)) - 1
+    at = min(max(row, 1), len(found.rows)) - 1
     if part is None or right is None:
         part, right = _first_that_grows(found, at, part)
-    part = min(part, len(found.parts[at]) - 1)
+    part = min(part, len(found.parts(at)) - 1)
     rows = close_up(found, part, right, at, _ROWS, _ACROSS)
     where, is_mark = _where(planned, at, part, right)
     names = planned.wide_parts(at + 1)
@@ -60,7 +60,7 @@ def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) 
     return EdgeView(
         close_up_svg(rows, right, is_mark, title),
         at + 1,
-        len(found.parts),
+        len(found.rows),
         part,
         right,
         names,
@@ -73,7 +73,7 @@ def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) 
 def _first_that_grows(found: Edges, at: int, only: int | None = None) -> tuple[int, bool]:
     """The part (or the only one asked for) and end with a new stitch in or near a row, in a pattern if one grows."""
     best = start = (only or 0, True)
-    for part, stretch in enumerate(found.parts[at]):
+    for part, stretch in enumerate(found.parts(at)):
         if only not in (None, part):
             continue
         for right in (True, False):
@@ -114,8 +114,8 @@ def _fates(rows: list[EdgeRow], right: bool, where: str) -> list[str]:
 
 def _repeats(planned: Planned, found: Edges, at: int, part: int) -> list[str]:
     """Which repeats are whole, where their markers go, and when the next one is."""
-    here = found.parts[at][part]
-    if here.fabric is None or here.fabric.width == 1:
+    here = found.part(at, part)
+    if here is None or here.fabric is None or here.fabric.width == 1:
         return []
     said = [_whole(here)]
     following = found.next_repeat(at, part)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
 from typing import TypeAlias
 
 import numpy as np
@@ -17,6 +16,8 @@ from knitting.needle.worked import WorkedPiece, WorkedRow
 SEEN = 26
 """Stitches of each end of a part that are kept row by row."""
 _NEW = frozenset("+o")
+_AHEAD = 60
+"""Rows that are looked ahead for the next repeat."""
 
 
 Place: TypeAlias = tuple[int, int]
@@ -79,33 +80,41 @@ class NextRepeat:
     right: bool
 
 
-@dataclass(frozen=True)
 class Edges:
-    """Every part after every row; ``parts[row][part]``, parts in right-side order."""
+    """Every part after every row, told as far as it is asked for; parts in right-side order.
 
-    rows: tuple[WorkedRow, ...]
-    parts: tuple[tuple[Stretch, ...], ...]
+    ``worked`` is a piece that is :func:`~knitting.needle.piece_worker.counted`.
+    """
 
-    @cached_property
-    def many(self) -> int:
-        """The most parts that a row has."""
-        return max((len(parts) for parts in self.parts), default=0)
+    def __init__(self, worked: WorkedPiece) -> None:
+        self.rows = worked.rows
+        self._weaver = Weaver(worked.piece.headers.fabrics)
+        self._known: list[tuple[Stretch, ...]] = []
+
+    def parts(self, row: int) -> tuple[Stretch, ...]:
+        """The parts after a row (from 0); none where there is no such row."""
+        if not 0 <= row < len(self.rows):
+            return ()
+        while len(self._known) <= row:
+            at = len(self._known)
+            self._weaver.row(at, self.rows[at])
+            self._known.append(tuple(_stretches(self._weaver, self.rows[at])))
+        return self._known[row]
 
     def part(self, row: int, part: int) -> Stretch | None:
         """A part after a row (from 0), if there is such a row and it has that part."""
-        return self.parts[row][part] if 0 <= row < len(self.parts) and part < len(self.parts[row]) else None
+        parts = self.parts(row)
+        return parts[part] if part < len(parts) else None
 
     def next_repeat(self, row: int, part: int) -> NextRepeat | None:
         """When the next repeat of a part is whole after a row (from 0), while the needle has the same parts."""
-        here = self.parts[row][part]
-        if here.fabric is None or here.fabric.width == 1:
+        here = self.part(row, part)
+        if here is None or here.fabric is None or here.fabric.width == 1:
             return None
         whole = here.repeats[1]
-        for later in range(row + 1, len(self.parts)):
-            if len(self.parts[later]) != len(self.parts[row]):
-                return None
-            there = self.parts[later][part]
-            if there.fabric is None or there.fabric.key != here.fabric.key:
+        for later in self._ahead(row + 1):
+            there = self.parts(later)[part] if len(self.parts(later)) == len(self.parts(row)) else None
+            if there is None or there.fabric is None or there.fabric.key != here.fabric.key:
                 return None
             if there.repeats[1] > whole:
                 begin = here.repeats[0] if whole else there.repeats[0] + 1
@@ -113,21 +122,15 @@ class Edges:
         return None
 
     def whole_at(self, part: int, since: int = 0) -> int | None:
-        """The first row (from 1) after which whole repeats fill a part from end to end; ``None`` if none does."""
-        for at in range(since, len(self.parts)):
-            if part < len(self.parts[at]) and self.parts[at][part].is_whole:
+        """The first row (from 1) after which whole repeats fill a part from end to end; ``None`` if none does soon."""
+        for at in self._ahead(since):
+            stretch = self.part(at, part)
+            if stretch is not None and stretch.is_whole:
                 return at + 1
         return None
 
-
-def edges(worked: WorkedPiece) -> Edges:
-    """The ends of every part after every row of a piece that is :func:`~knitting.needle.piece_worker.counted`."""
-    weaver = Weaver(worked.piece.headers.fabrics)
-    found = []
-    for at, row in enumerate(worked.rows):
-        weaver.row(at, row)
-        found.append(tuple(_stretches(weaver, row)))
-    return Edges(worked.rows, tuple(found))
+    def _ahead(self, row: int) -> range:
+        return range(row, min(row + _AHEAD, len(self.rows)))
 
 
 def _stretches(weaver: Weaver, row: WorkedRow) -> list[Stretch]:
@@ -203,10 +206,10 @@ def close_up(found: Edges, part: int, right: bool, row: int, rows: int = 10, acr
     """The last rows up to one (from 0) at the right or left end of a part, ``across`` stitches of it."""
     seen = []
     for at in range(max(row - rows + 1, 0), row + 1):
-        if part >= len(found.parts[at]):
+        before, here, later = (found.part(each, part) for each in (at - 1, at, at + 1))
+        if here is None:
             continue
-        before, later = (found.part(beside, part) for beside in (at - 1, at + 1))
-        cells = _cells(found.parts[at][part], before, later, right)
+        cells = _cells(here, before, later, right)
         seen.append(EdgeRow(at + 1, found.rows[at].side.value == "RS", cells[:across] if right else cells[-across:]))
     return seen
 

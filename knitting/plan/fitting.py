@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from knitting.fabric import Fabric, with_own
-from knitting.needle.edges import Edges, edges
+from knitting.needle.edges import Edges
 from knitting.needle.piece_worker import counted
 from knitting.plan.compiling import compiled
 from knitting.plan.foresight import Course, foresee
@@ -141,7 +141,7 @@ def with_count(plan: Plan, name: str, count: int) -> Plan:
 
 def edges_of(course: Course) -> Edges | None:
     """The growing edges of a plan row by row; ``None`` where it has troubles."""
-    return edges(counted(compiled(course), gauge=course.plan.gauge)) if course.sound else None
+    return Edges(counted(compiled(course), gauge=course.plan.gauge)) if course.sound else None
 
 
 # -- a fabric that changes at a stage ------------------------------------------------------------------------

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from knitting.fabric import FABRICS, Fabric, Joins, Pin, worn
 from knitting.files import plan_from_text, plan_text
-from knitting.needle.edges import close_up, edges
+from knitting.needle.edges import Edges, close_up
 from knitting.needle.patterned import cells
 from knitting.needle.piece_worker import counted, work_piece
 from knitting.plan.compiling import compiled
@@ -157,7 +157,7 @@ def test_whole_repeats_are_whole_and_no_count_changes(key, joins, pin, first, mi
     found = work_piece(piece)
     assert not found.problems
     shown = cells(found)
-    for at, row in enumerate(edges(counted(piece)).parts):
+    for at, row in enumerate(map(Edges(counted(piece)).parts, range(len(found.rows)))):
         (stretch,) = row
         assert len(shown[at]) == found.rows[at].end
         begin, whole = stretch.repeats
@@ -176,17 +176,17 @@ def test_whole_repeats_are_whole_and_no_count_changes(key, joins, pin, first, mi
 
 def test_the_next_whole_repeat_is_foretold_with_its_end():
     """Eight stitches grow by one at the start of every second row: the ninth to the sixteenth make the next repeat."""
-    found = edges(counted(read(text_of("gull lace", 8, GROWS + START * 9)).piece))
+    found = Edges(counted(read(text_of("gull lace", 8, GROWS + START * 9)).piece))
     following = found.next_repeat(1, 0)
     assert following is not None
     assert (following.row, following.right) == (17, True)
-    assert [found.parts[row][0].waiting for row in (14, 16, 18)] == [(7, 0), (0, 0), (1, 0)]
+    assert [found.parts(row)[0].waiting for row in (14, 16, 18)] == [(7, 0), (0, 0), (1, 0)]
     assert found.whole_at(0, 2) == following.row
-    assert found.parts[following.row - 1][0].is_whole
+    assert found.parts(following.row - 1)[0].is_whole
 
 
 def test_a_close_up_says_of_every_new_stitch_what_it_becomes():
-    found = edges(counted(read(text_of("3x3 rib", 12, GROWS + BOTH + BOTH)).piece))
+    found = Edges(counted(read(text_of("3x3 rib", 12, GROWS + BOTH + BOTH)).piece))
     rows = close_up(found, 0, True, 3, across=6)
     new = [(row.number, cell.letter, cell.becomes) for row in rows for cell in row.cells if cell.new]
     assert new == [(3, "o", "p")]
@@ -195,7 +195,7 @@ def test_a_close_up_says_of_every_new_stitch_what_it_becomes():
 
 
 def test_stitches_that_wait_for_a_whole_repeat_are_told_from_those_in_one():
-    found = edges(counted(read(text_of("gull lace", 10, GROWS)).piece))
+    found = Edges(counted(read(text_of("gull lace", 10, GROWS)).piece))
     (row, *_) = close_up(found, 0, False, 1, across=10)
     assert [cell.waits for cell in row.cells] == [False] * 8 + [True] * 2
     assert [cell.begins_repeat for cell in row.cells] == [True] + [False] * 9
