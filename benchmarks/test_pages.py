@@ -109,6 +109,6 @@ def test_the_close_up_of_a_growing_edge(shape, answers, part, key):
     start = time.perf_counter()
     assert edge_view(found, 33, None, None) is not None
     again = time.perf_counter() - start
-    print(f"\\nclose-up, {shape}: {first * 1000:.0f} ms of a changed plan, {again * 1000:.1f} ms at another row")
+    print(f"\nclose-up, {shape}: {first * 1000:.0f} ms of a changed plan, {again * 1000:.1f} ms at another row")
     assert again < 0.100
     assert first < 0.250

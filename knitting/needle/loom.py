@@ -17,7 +17,7 @@ from knitting.needle.woven import Woven, WovenPart
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind
 
-_AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
+AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
 """Fabrics that are told from the rows below."""
 
 
@@ -210,7 +210,7 @@ class Loom:
         if known is not None:
             return known
         self.woven.renumbered.append(self.woven.made)
-        if name in _AS_SET:
+        if name in AS_SET:
             found = told(self.weaver.rows_below(self.row, first, grain.stitches))
             if found is None:
                 return None
@@ -227,7 +227,7 @@ class Loom:
     def _known(self, name: str, grain: Grain) -> tuple[Fabric, Grain] | None:
         """The fabric that some of the stitches are in already; the others are counted on from them."""
         inside = grain.fabric != NONE
-        if name not in _AS_SET:
+        if name not in AS_SET:
             known = self.weaver.known.get(name)
             number = self.weaver.numbers.get(known, -1) if known is not None else -1
             inside = grain.fabric == number

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from functools import lru_cache
 
-from knitting.needle.worked import ClusterWork, GroupWork, PartWork, Run, WorkedPiece, WorkedRow
+from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, WorkedPiece, WorkedRow
 from knitting.rows.unplaced import unplaced
 from knitting.stitches import StitchKind
 
@@ -45,7 +45,7 @@ def _flat(runs: Sequence[Run]) -> Iterator[_Plain]:
         elif isinstance(run.work, ClusterWork):
             yield unplaced(run.work.cluster), run.times
         else:
-            assert isinstance(run.work, StitchKind)
+            assert isinstance(run.work, StitchKind | FabricWork)
             yield run.work, run.times
 
 

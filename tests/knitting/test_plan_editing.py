@@ -164,7 +164,8 @@ NOT_TOLD = [
     ("Cast on 9 sts.\nRow 1: k5, turn\nRow 2: Knit.\nRow 3: Knit.", "it is not worked from end to end"),
     ("Cast on 9 sts.\nRow 1: Knit.\nRow 2: K3, pm, k6.", "marks are set, moved or taken off within it"),
     ("Cast on 9 sts.\nRow 1: K to end, co 3.\nRow 2: Knit.", "stitches are cast on, bound off or held within it"),
-    ("Cast on 9 sts.\nRow 1: Work in seed.\nRow 2: Work in seed.", "it is worked in a pattern"),
+    ("Cast on 9 sts.\nRow 1: *K1, p1; rep from * to last st, k1.\nRow 2: Knit.", "it is worked in a pattern"),
+    ("Cast on 9 sts.\nRow 1: Work in pattern.\nRow 2: Knit.", "a plan wants one named fabric for it"),
 ]  # fmt: skip
 
 

@@ -12,6 +12,7 @@ from knitting.needle.piece_worker import counted, work_piece
 from knitting.plan.compiling import compiled
 from knitting.plan.fitting import adjustments, fittings, nearest_even, with_count
 from knitting.plan.foresight import foresee
+from knitting.plan.recognise import recognise
 from knitting.plan.wearing import Wearing, dressed, fabric_of, put_on, wearing_of, with_fabric, without_fabric
 from knitting.stitches import STITCHES
 from knitting.words.dialect import dialect
@@ -217,6 +218,18 @@ def test_a_plan_wears_a_fabric_part_by_part_and_its_words_say_so(name):
     assert not again.problems
     assert cells(work_piece(again.piece)) == cells(work_piece(piece))
     assert dressed(made(name), plan) == plan
+
+
+@pytest.mark.parametrize("name", ["triangle", "asymmetric", "mitre", "poncho-panel", "yoke", "disc"])
+def test_a_plan_is_read_out_of_rows_in_named_patterns(name):
+    plan = made(name)
+    for part, key in zip(plan.parts, ["rib3x3", "gull", "seed", "tide", "basket"], strict=False):
+        plan = put_on(plan, part.name, Wearing(key, FABRICS[key].joins, Pin.CENTRE))
+    piece = worked(write(compiled(foresee(plan))))
+    found = recognise(piece).plan
+    assert found is not None, recognise(piece).said
+    assert cells(work_piece(compiled(foresee(found)))) == cells(piece)
+    assert found.fabrics == plan.fabrics
 
 
 def test_a_part_that_is_divided_off_later_wears_what_it_is_told_from_there_on():

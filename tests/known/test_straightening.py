@@ -11,6 +11,7 @@ from knitting.cloth.folding import folds
 from knitting.curvature import Curvature
 from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_piece
+from knitting.plan.compiling import compiled
 from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.foresight import foresee
 from knitting.plan.plan import Beside, Plan, Rows, Shaping, Stage
@@ -20,6 +21,7 @@ from knitting.rows import Work
 from knitting.stitches import STITCHES
 from knitting.straightening import advise, advise_words
 from knitting.straightening.rates import at_rate
+from knitting.words.writer import write
 from tests.knitting.asking import worked
 from tests.knitting.planning import bare, knitted, made, staged
 from tests.known.test_flatness import STACKED, lean
@@ -182,8 +184,13 @@ def test_written_rows_are_mended_as_the_plan_that_they_can_be_read_as():
     assert all(each.mends for each in advice)
 
 
+@pytest.mark.parametrize("rows", [24, 40])
 @pytest.mark.parametrize("name", sorted(CONSTRUCTIONS))
-def test_no_mend_makes_it_worse(name):
-    for advice in advise(replace(made(name), gauge=Gauge(18, 24)), CONSTRUCTIONS[name].curvature):
-        assert not (advice.finding.wished and advice.mends)
-        assert all(not foresee(mend.plan).troubles for mend in advice.mends)
+def test_whatever_does_not_lie_as_it_should_has_a_mend_and_none_makes_it_worse(name, rows):
+    plan = replace(made(name), gauge=Gauge(18, rows))
+    piece = worked(write(compiled(foresee(plan))))
+    of_words = advise_words(piece, recognise(piece))
+    for advice in (*advise(plan, CONSTRUCTIONS[name].curvature), *advise(plan, Curvature.FLAT), *of_words):
+        assert bool(advice.mends) is advice.finding.asks, advice.finding.says
+        assert all(not foresee(mend.plan).troubles for mend in advice.mends if mend.plan is not None)
+        assert all(not work_piece(mend.piece).problems for mend in advice.mends if getattr(mend, "piece", None))

@@ -4,17 +4,20 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from itertools import pairwise
+from typing import TypeAlias
 
 from knitting.needle.sameness import stitches_of
-from knitting.needle.worked import WorkedRow
+from knitting.needle.worked import FabricWork, WorkedRow
 from knitting.problems import NOWHERE
-from knitting.rows import Cluster, Side, Step, Work
+from knitting.rows import Cluster, InFabric, Side, Step, Work
 from knitting.stitches import IN_PATTERN, KNIT, PURL, Family, StitchKind
 
 _UNPLANNED = frozenset({Family.CAST_ON, Family.BIND_OFF, Family.DROP, Family.REST})
 _MOST_TURNS = 3
 """How often knit and purl may follow one another in a part: a border at each end, and one more."""
 _Stitch = tuple[object, int]
+Plain: TypeAlias = "StitchKind | FabricWork"
+"""How the plain stitches of a part are worked: knitted, purled, or as a fabric asks."""
 
 
 class NotTold(Exception):
@@ -39,9 +42,9 @@ class PartAnatomy:
 
     right: AtEnd | None
     left: AtEnd | None
-    plain: StitchKind | None
-    first: StitchKind | None
-    last: StitchKind | None
+    plain: Plain | None
+    first: Plain | None
+    last: Plain | None
     first_width: int
     last_width: int
 
@@ -81,16 +84,16 @@ def anatomy(row: WorkedRow) -> Anatomy:
 
 
 def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
-    plain = [(times, at) for at, (kind, times) in enumerate(stitches) if kind in (KNIT, PURL)]
+    plain = [(times, at) for at, stitch in enumerate(stitches) for kind, times in [stitch] if _plain(stitch)]
     if not plain:
         if not stitches:
             return PartAnatomy(None, None, None, None, None, 0, 0)
         return PartAnatomy(*_in_rs_order(AtEnd(0, _steps(stitches)), None, side), None, None, None, 0, 0)
     middle = max(plain)[1]
-    kind = stitches[middle][0]
-    assert isinstance(kind, StitchKind)
+    kind = _plain(stitches[middle])
+    assert kind is not None
     ends = (stitches[0], stitches[-1])
-    near, far = _near(stitches[:middle], kind), _far(stitches[middle + 1 :], kind)
+    near, far = _near(stitches[:middle]), _far(stitches[middle + 1 :])
     right, left = _in_rs_order(near, far, side)
     first, last = ends if side is Side.RS else ends[::-1]
     return PartAnatomy(
@@ -108,25 +111,27 @@ def _in_rs_order(near: AtEnd | None, far: AtEnd | None, side: Side) -> tuple[AtE
     return (near, far) if side is Side.RS else (far, near)
 
 
-def _plain(stitch: _Stitch) -> StitchKind | None:
+def _plain(stitch: _Stitch) -> Plain | None:
     kind = stitch[0]
+    if isinstance(kind, FabricWork):
+        return kind
     return kind if isinstance(kind, StitchKind) and kind in (KNIT, PURL) else None
 
 
-def _near(stitches: list[_Stitch], kind: StitchKind) -> AtEnd | None:
+def _near(stitches: list[_Stitch]) -> AtEnd | None:
     """What is worked before the middle of a part: plain stitches first, then the work."""
     away = 0
-    while stitches and stitches[0][0] in (KNIT, PURL):
+    while stitches and _plain(stitches[0]):
         away += stitches.pop(0)[1]
     if not stitches:
         return None
     return AtEnd(away, _steps(stitches))
 
 
-def _far(stitches: list[_Stitch], kind: StitchKind) -> AtEnd | None:
+def _far(stitches: list[_Stitch]) -> AtEnd | None:
     """What is worked behind the middle of a part: the work, then plain stitches."""
     away = 0
-    while stitches and stitches[-1][0] in (KNIT, PURL):
+    while stitches and _plain(stitches[-1]):
         away += stitches.pop()[1]
     if not stitches:
         return None
@@ -138,6 +143,8 @@ def _steps(stitches: list[_Stitch] | tuple[_Stitch, ...]) -> tuple[Step, ...]:
     for kind, times in stitches:
         if isinstance(kind, Cluster):
             found += [kind] * times
+        elif isinstance(kind, FabricWork):
+            found.append(InFabric(kind.fabric, NOWHERE, times))
         else:
             assert isinstance(kind, StitchKind)
             found.append(Work(kind, times, NOWHERE))

@@ -5,6 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from functools import partial
 
+from knitting.needle.loom import AS_SET
+from knitting.needle.worked import FabricWork
+from knitting.plan.recognise.anatomy import NotTold, Plain
 from knitting.plan.recognise.rhythms import Told, is_plain, part_names
 from knitting.rows import Side, Work
 from knitting.stitches import KNIT, PURL, StitchKind
@@ -40,22 +43,34 @@ def line_fabric(rows: Sequence[Told], at: int) -> str:
     return _FABRICS.get((knitted, sides.get(Side.WS, knitted)), "")
 
 
-def _plain_of(at: int, told: Told) -> StitchKind | None:
+def _named(names: set[str]) -> str:
+    """The one fabric that the rows of a part name."""
+    (name, *others) = sorted(names)
+    if others or name in AS_SET:
+        said = f"'{name}' and '{others[0]}'" if others else f"'in {name.replace('_', ' ')}', which has no name"
+        raise NotTold(f"A part is worked in {said}: a plan wants one named fabric for it.")
+    return name
+
+
+def _plain_of(at: int, told: Told) -> Plain | None:
     return told.anatomy.parts[at].plain
 
 
 def _fabric(
-    its_rows: Sequence[Told], stretch: Sequence[Told], of: Callable[[Told], StitchKind | None], in_round: bool
+    its_rows: Sequence[Told], stretch: Sequence[Told], of: Callable[[Told], Plain | None], in_round: bool
 ) -> str:
+    named = {kind.fabric for each in its_rows if isinstance(kind := of(each), FabricWork)}
+    if named:
+        return _named(named)
     if in_round:
-        faces = [kind for each in its_rows if (kind := of(each)) is not None]
+        faces = [kind for each in its_rows if isinstance(kind := of(each), StitchKind)]
         alternate = len(faces) > 1 and all(kind is (PURL if at % 2 else KNIT) for at, kind in enumerate(faces))
         smooth = "reverse_stockinette" if set(faces) == {PURL} else "stockinette"
         return "garter" if alternate else smooth
     sides: dict[Side, StitchKind] = {}
     for each in (*its_rows, *stretch):
         kind = of(each)
-        if kind is not None:
+        if isinstance(kind, StitchKind):
             sides.setdefault(each.row.side, kind)
     knitted = sides.get(Side.RS, KNIT)
     return _FABRICS.get((knitted, sides.get(Side.WS, knitted)), "reverse_garter")

@@ -10,7 +10,8 @@ from dataclasses import dataclass, replace
 from itertools import groupby
 
 from knitting.needle.needle import Mark
-from knitting.needle.piece_worker import work_piece
+from knitting.needle.patterned import is_patterned
+from knitting.needle.piece_worker import counted, work_piece
 from knitting.needle.sameness import stitches_of
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.plan.compiling import compiled
@@ -44,8 +45,11 @@ class Recognised:
 def recognise(worked: WorkedPiece) -> Recognised:
     """Read the shaping out of a worked piece."""
     worked = _marked_from_the_start(worked)
+    told = worked
+    if is_patterned(worked.piece) and not worked.problems:
+        told = _marked_from_the_start(counted(worked.piece, gauge=worked.piece.headers.gauge))
     try:
-        plan = _Reader(worked).plan()
+        plan = _Reader(told).plan()
     except NotTold as reason:
         return Recognised(None, (str(reason), *_seen(worked)))
     course = foresee(plan)
@@ -153,6 +157,7 @@ class _Reader:
             headers.yarns,
             headers.stripes,
             self._finish(),
+            fabrics=headers.fabrics,
         )
 
     # -- beginning and end ---------------------------------------------------------------------------------
