@@ -18,7 +18,7 @@ from bias.planning.views import ELSEWHERE, number, stepped
 from bias.planning.wearing_form import PALETTE, drawn, part_names, with_drawn, worn_as
 from bias.workbench import EdgeView, Planned, edge_view, planned, swatch
 from drawing.signs import sign_of
-from knitting.fabric import Fabric, Joins, Pin, with_own
+from knitting.fabric import Fabric, Joins, Pin, Rest, with_own
 from knitting.files import plan_text
 from knitting.plan.editing import CannotEdit
 from knitting.plan.fitting import MOST_IN_PART, adjustments, uneven_fits, with_count
@@ -30,6 +30,7 @@ from knitting.stitches import STITCHES
 _EDGE_ROW = 32
 JOINS = ((Joins.AT_ONCE.value, "at once"), (Joins.WHOLE.value, "in whole repeats"))
 JOINS_OF_LACE = ((Joins.AT_ONCE.value, "in balanced part repeats"), (Joins.WHOLE.value, "in whole repeats"))
+RESTS = tuple((each.value, each.value) for each in Rest)
 PINS = ((Pin.RIGHT.value, "its right end"), (Pin.CENTRE.value, "its middle"), (Pin.LEFT.value, "its left end"))
 
 
@@ -44,6 +45,7 @@ class PartShown:
     worn: Wearing
     joins: tuple[tuple[str, str], ...]
     svg: str
+    waits: bool
 
 
 @require_safe
@@ -152,6 +154,7 @@ def desk(request: HttpRequest, piece: Piece, stands: Standing) -> dict[str, Any]
         "parts": [_part(plan, name, at) for name in part_names(plan)],
         "choices": fabric_choices(drawn_fabrics(plan)),
         "pins": PINS,
+        "rests": RESTS,
         "fabrics": [(said_fabric(key), swatch(each)) for key, each in with_own(()).items()],
         "own": [(each, swatch(each)) for each in drawn_fabrics(plan)],
         "palette": _palette(),
@@ -163,8 +166,9 @@ def _part(plan: Plan, name: str, stage: int | None) -> PartShown:
     key = fabric_of(plan, name, stage) or "garter"
     fabric, worn = with_own(plan.fabrics)[key], wearing_of(plan, key)
     count = next((part.count for part in plan.parts if part.name == name), None)
+    waits = fabric.width > 1 and (fabric.joins is Joins.WHOLE or not fabric.plain)
     joins = JOINS if fabric.plain else JOINS_OF_LACE
-    return PartShown(name, count, fabric, said_fabric(worn.fabric), worn, joins, swatch(fabric, 12, 8))
+    return PartShown(name, count, fabric, said_fabric(worn.fabric), worn, joins, swatch(fabric, 12, 8), waits)
 
 
 def _palette() -> list[dict[str, Any]]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from knitting.fabric import MOST_COLUMNS, MOST_FABRICS, MOST_ROWS, Fabric, Joins, Pin, trouble_of, with_own
+from knitting.fabric import MOST_COLUMNS, MOST_FABRICS, MOST_ROWS, Fabric, Joins, Pin, Rest, trouble_of, with_own
 from knitting.plan.editing import CannotEdit
 from knitting.plan.plan import Plan
 from knitting.plan.wearing import Wearing, put_on, with_fabric
@@ -26,13 +26,14 @@ def worn_as(plan: Plan, sent: Mapping[str, str]) -> Plan:
         raise CannotEdit("Choose a part of this plan and a fabric that there is.")
     joins = next((each for each in Joins if each.value == sent.get("joins")), with_own(plan.fabrics)[key].joins)
     pin = next((each for each in Pin if each.value == sent.get("pin")), Pin.RIGHT)
+    rest = next((each for each in Rest if each.value == sent.get("rest")), with_own(plan.fabrics)[key].rest)
     first = sent.get("first", "").strip() or "1"
     width = with_own(plan.fabrics)[key].width
     if not (first.isascii() and first.isdigit() and 1 <= int(first[:6]) <= max(width, 1)):
         raise CannotEdit(f"The pattern begins with one of its stitches, 1 to {width}, not with '{first[:12]}'.")
     stage = sent.get("stage", "")
     at = int(stage) if stage.isascii() and stage.isdigit() and int(stage[:4]) < len(plan.stages) else None
-    return put_on(plan, part, Wearing(key, joins, pin, int(first) - 1, sent.get("mirrored") == "on"), at)
+    return put_on(plan, part, Wearing(key, joins, pin, int(first) - 1, sent.get("mirrored") == "on", rest), at)
 
 
 def part_names(plan: Plan) -> list[str]:

@@ -8,7 +8,7 @@ from enum import Enum
 from functools import cached_property
 from typing import NamedTuple
 
-from knitting.stitches import STITCHES, Face, Family, StitchKind, mirrored, purled
+from knitting.stitches import KNIT, PURL, STITCHES, Face, Family, StitchKind, mirrored, purled
 
 MOST_COLUMNS, MOST_ROWS = 80, 120
 MOST_FABRICS = 40
@@ -34,6 +34,19 @@ class Pin(Enum):
     LEFT = "left edge"
 
 
+class Rest(Enum):
+    """What stitches stand in that belong to no whole repeat."""
+
+    STOCKINETTE = "stockinette"
+    REVERSE = "reverse stockinette"
+    GARTER = "garter"
+
+    def stitch(self, row: int) -> StitchKind:
+        """The stitch of a row (from 0), as the right side shows it."""
+        purled = self is Rest.REVERSE or (self is Rest.GARTER and row % 2 == 1)
+        return PURL if purled else KNIT
+
+
 class Unit(NamedTuple):
     """Stitches of a row that use as many columns as they make: they are worked together or not at all."""
 
@@ -47,7 +60,8 @@ class Fabric:
     """A repeat. ``rows`` go up from the first one worked, each from its right end, as the right side is seen.
 
     ``pin`` and ``first`` say where it begins in a part: with a repeat at that place, shifted by ``first`` columns.
-    ``base`` is the fabric that it is a way of wearing, and ``mirrored`` that its columns are that one's from the
+    ``rest`` is what stitches stand in that wait for a whole repeat, or that a part repeat leaves over. ``base`` is the
+    fabric that it is a way of wearing, and ``mirrored`` that its columns are that one's from the
     other end; nothing where the rows are its own.
     """
 
@@ -58,6 +72,7 @@ class Fabric:
     first: int = 0
     base: str = ""
     mirrored: bool = False
+    rest: Rest = Rest.STOCKINETTE
 
     def first_column(self, count: int) -> int:
         """The column of the rightmost of ``count`` stitches in which the fabric begins.
@@ -102,11 +117,17 @@ class Fabric:
 
 
 def worn(
-    base: Fabric, key: str, joins: Joins | None = None, pin: Pin = Pin.RIGHT, first: int = 0, mirrored_: bool = False
+    base: Fabric,
+    key: str,
+    joins: Joins | None = None,
+    pin: Pin = Pin.RIGHT,
+    first: int = 0,
+    mirrored_: bool = False,
+    rest: Rest | None = None,
 ) -> Fabric:
     """A fabric joined, pinned or mirrored otherwise, under a name of its own."""
     rows = tuple(tuple(mirrored(stitch) for stitch in reversed(row)) for row in base.rows) if mirrored_ else base.rows
-    return Fabric(key, rows, joins or base.joins, pin, first, base.key, mirrored_)
+    return Fabric(key, rows, joins or base.joins, pin, first, base.key, mirrored_, rest or base.rest)
 
 
 def letter(stitch: StitchKind, behind: bool = False) -> str:

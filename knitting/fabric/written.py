@@ -7,7 +7,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from knitting.fabric.fabric import Fabric, Joins, Unit, letter
-from knitting.stitches import KNIT, StitchKind
+from knitting.stitches import StitchKind
 
 Kinds = tuple[tuple[StitchKind, int], ...]
 """Stitches in runs."""
@@ -31,30 +31,30 @@ def stretch(fabric: Fabric, row: int, first: int, count: int) -> Stretch:
     """The columns ``first`` to ``first + count`` of a row (both counted on over all repeats).
 
     Whole repeats stand as they are; of the rest only what makes up for itself and fits, or of a fabric that joins in
-    whole repeats nothing but plain stitches.
+    whole repeats nothing but the plain stitches that it waits in.
     """
     width, at = fabric.width, row % fabric.height
     units = fabric.units[at]
     lead = min(-first % width, count)
     times, rest = divmod(count - lead, width)
-    head = _part(fabric, units, first % width, lead)
-    tail = _part(fabric, units, 0, rest)
+    head = _part(fabric, at, first % width, lead, row)
+    tail = _part(fabric, at, 0, rest, row)
     row_kinds = tuple(kind for unit in units for kind in unit.stitches)
     letters = _letters(head) + fabric.faces[at] * times + _letters(tail)
     return Stretch(_runs(head), _runs(row_kinds), times, _runs(tail), letters)
 
 
-def _part(fabric: Fabric, units: Iterable[Unit], first: int, count: int) -> tuple[StitchKind, ...]:
+def _part(fabric: Fabric, at: int, first: int, count: int, row: int) -> tuple[StitchKind, ...]:
     """Columns of one repeat that is not whole."""
     whole = fabric.joins is Joins.WHOLE
-    return tuple(_fitting(units, first, first + count, whole))
+    return tuple(_fitting(fabric.units[at], first, first + count, whole, fabric.rest.stitch(row)))
 
 
-def _fitting(units: Iterable[Unit], first: int, last: int, whole: bool) -> Iterator[StitchKind]:
+def _fitting(units: Iterable[Unit], first: int, last: int, whole: bool, plain: StitchKind) -> Iterator[StitchKind]:
     for unit in units:
         if whole or unit.first < first or unit.first + unit.width > last:
             covered = min(unit.first + unit.width, last) - max(unit.first, first)
-            yield from (KNIT,) * max(covered, 0)
+            yield from (plain,) * max(covered, 0)
         else:
             yield from unit.stitches
 

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from knitting.fabric import Fabric, Joins, Pin, with_own, worn
+from knitting.fabric import Fabric, Joins, Pin, Rest, with_own, worn
 from knitting.plan.patterns import fabrics_in_use
 from knitting.plan.plan import Plan, SetupRow
 
+_REST_WORDS = {Rest.STOCKINETTE: "smooth", Rest.REVERSE: "purled", Rest.GARTER: "garter"}
 _PIN_WORDS = {Pin.RIGHT: "", Pin.CENTRE: "centred", Pin.LEFT: "left"}
 
 
@@ -20,12 +21,13 @@ class Wearing:
     pin: Pin = Pin.RIGHT
     first: int = 0
     mirrored: bool = False
+    rest: Rest = Rest.STOCKINETTE
 
 
 def wearing_of(plan: Plan, key: str) -> Wearing:
     """How the fabric of a key is worn."""
     fabric = with_own(plan.fabrics)[key]
-    return Wearing(fabric.base or key, fabric.joins, fabric.pin, fabric.first, fabric.mirrored)
+    return Wearing(fabric.base or key, fabric.joins, fabric.pin, fabric.first, fabric.mirrored, fabric.rest)
 
 
 def fabric_of(plan: Plan, part: str, stage: int | None = None) -> str:
@@ -73,13 +75,15 @@ def _made(plan: Plan, base: Fabric, wearing: Wearing) -> Fabric:
     """The fabric of a wearing: the base itself where it is worn as it is, or one under a name that says how."""
     if base.width == 1:
         return base  # every column is alike
-    if (wearing.joins, wearing.pin, wearing.first, wearing.mirrored) == (base.joins, Pin.RIGHT, 0, False):
+    as_it_is = Wearing(base.key, base.joins, rest=base.rest)
+    if wearing == as_it_is:
         return base
     words = [_PIN_WORDS[wearing.pin], "mirrored" if wearing.mirrored else ""]
     words += [f"from-{wearing.first + 1}" if wearing.first else ""]
     words += [("whole" if wearing.joins is Joins.WHOLE else "part") if wearing.joins is not base.joins else ""]
+    words += [_REST_WORDS[wearing.rest] if wearing.rest is not base.rest else ""]
     key = f"{base.key.replace('_', '-')} {'-'.join(word for word in words if word)}"
-    return worn(base, key, wearing.joins, wearing.pin, wearing.first, wearing.mirrored)
+    return worn(base, key, wearing.joins, wearing.pin, wearing.first, wearing.mirrored, wearing.rest)
 
 
 def with_fabric(plan: Plan, fabric: Fabric, instead_of: str = "") -> Plan:
@@ -88,12 +92,14 @@ def with_fabric(plan: Plan, fabric: Fabric, instead_of: str = "") -> Plan:
         return replace(plan, fabrics=(*plan.fabrics, fabric))
     kept = [each for each in plan.fabrics if instead_of not in (each.key, each.base)]
     at = next((at for at, each in enumerate(plan.fabrics) if each.key == instead_of), len(kept))
-    worn_again = [replace(each, base=fabric.key) for each in plan.fabrics if instead_of and each.base == instead_of]
-    again = [
-        worn(fabric, each.key, each.joins, each.pin, each.first % fabric.width, each.mirrored) for each in worn_again
-    ]
+    again = [_worn_as(fabric, each) for each in plan.fabrics if each.base == instead_of]
     plan = replace(plan, fabrics=(*kept[:at], fabric, *kept[at:], *again))
     return _renamed(plan, instead_of, fabric.key)
+
+
+def _worn_as(fabric: Fabric, other: Fabric) -> Fabric:
+    """A fabric worn as another one is, under that one's name."""
+    return worn(fabric, other.key, other.joins, other.pin, other.first % fabric.width, other.mirrored, other.rest)
 
 
 def without_fabric(plan: Plan, key: str) -> Plan:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from knitting.fabric import FABRIC_NAME, Fabric, Joins, Pin, trouble_of, worn
+from knitting.fabric import FABRIC_NAME, Fabric, Joins, Pin, Rest, trouble_of, worn
 from knitting.problems import NOWHERE
 from knitting.rows import Group, Step, Work
 from knitting.rows.grouping import in_groups
@@ -22,6 +22,7 @@ from knitting.words.tokens import tokens_of
 
 _JOINS = {"whole": Joins.WHOLE, "at_once": Joins.AT_ONCE, "balanced": Joins.AT_ONCE}
 _PINS = {"centre": Pin.CENTRE, "left": Pin.LEFT, "right": Pin.RIGHT}
+_RESTS = {"rest_stockinette": Rest.STOCKINETTE, "rest_reverse": Rest.REVERSE, "rest_garter": Rest.GARTER}
 _MOST_STITCHES = 12_000
 
 
@@ -39,6 +40,7 @@ class _Worn:
     pin: Pin = Pin.RIGHT
     first: int = 0
     mirrored: bool = False
+    rest: Rest | None = None
 
 
 def read_fabric(name: str, said: str, known: Mapping[str, Fabric], words: Dialect) -> Fabric:
@@ -46,17 +48,18 @@ def read_fabric(name: str, said: str, known: Mapping[str, Fabric], words: Dialec
     key = usable_name(name, words)
     rest, _, joined = said.strip().rstrip(".").partition(";")
     how = _Worn()
-    if joined.strip():
-        _take(how, joined, words)
+    for way in joined.split(",") if joined.strip() else ():
+        _take(how, way, words)
     base, _, ways = rest.partition(",")
     tokens = tokens_of(base)
     named = spelled_at(words.fabrics, tokens, 0)
     if named is not None and named[1] == len(tokens) and named[0] in known:
         for way in ways.split(",") if ways.strip() else ():
             _take(how, way, words)
-        return worn(known[named[0]], key, how.joins, how.pin, how.first, how.mirrored)
+        return worn(known[named[0]], key, how.joins, how.pin, how.first, how.mirrored, how.rest)
     rows = tuple(read_fabric_row(row, words) for row in rest.split("/"))
-    found = Fabric(key, rows, how.joins or Joins.AT_ONCE, how.pin, how.first)
+    rest_ = how.rest or Rest.STOCKINETTE
+    found = Fabric(key, rows, how.joins or Joins.AT_ONCE, how.pin, how.first, rest=rest_)
     trouble = trouble_of(found, in_round=True)
     if trouble:
         hint = "A repeat has 1 to 80 columns, and every row uses and makes as many stitches as the first one."
@@ -90,6 +93,8 @@ def _take(how: _Worn, said: str, words: Dialect) -> None:
         how.joins = _JOINS[key]
     elif key in _PINS and at == len(tokens):
         how.pin = _PINS[key]
+    elif key in _RESTS and at == len(tokens):
+        how.rest = _RESTS[key]
     elif key == "mirrored" and at == len(tokens):
         how.mirrored = True
     elif number is not None and 1 <= number <= _MOST_STITCHES:
@@ -139,6 +144,8 @@ def say_fabric(fabric: Fabric, writer: StepWriter) -> str:
     pins += [f"{words.word('wearing', 'from_st')} {fabric.first + 1}"] if fabric.first else []
     joins = "whole" if fabric.joins is Joins.WHOLE else "at_once" if fabric.plain else "balanced"
     joined = words.word("wearing", joins)
+    if fabric.rest is not Rest.STOCKINETTE:
+        joined += f", {words.word('wearing', next(key for key, rest in _RESTS.items() if rest is fabric.rest))}"
     if fabric.base:
         return f"{', '.join([said, *ways, *pins])}; {joined}"
     return f"{said}; {joined}"

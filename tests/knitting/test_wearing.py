@@ -70,6 +70,11 @@ CASES = [
     ("gull lace, from st 5; in balanced part repeats", 8, ["work in own"], "kodk" + "kkdo"),
     ("gull lace, from st 4; in balanced part repeats", 8, ["work in own"], "k" + "kodk" + "kkk"),
     ("gull lace; in balanced part repeats", 11, ["work in own"], "kkdokodk" + "kkk"),
+    # what waits stands in plain stitches of its own choice
+    ("gull lace; in whole repeats, the rest in reverse stockinette", 10, ["work in own"], "kkdokodk" + "pp"),
+    ("gull lace; in whole repeats, the rest in garter", 10, ["work in own"], "kkdokodk" + "kk"),
+    ("gull lace; in whole repeats, the rest in garter", 10, GROWS, "kkkkkkkk" + "pp"),
+    ("rope cable; in whole repeats, the rest in reverse stockinette", 6, GROWS, "kkkk" + "pp"),
     # cables want all their columns
     ("rope cable", 7, ["work in own"], "cccc" + "kkk"),
     (f"rope cable, {CENTRE}", 8, ["work in own"], "kk" + "cccc" + "kk"),
