@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from drawing import svg
+from drawing.chart_svg import CELL, Tiles, placed
 from drawing.signs import Sign, sign_of
 from knitting.fabric import Fabric, stretch
 from knitting.needle.edges import EdgeRow
-from knitting.stitches import KNIT, PURL, STITCHES, Face
+from knitting.stitches import KNIT, PURL, STITCHES, Face, StitchKind
 
 _CELL = 26.0
-_SMALL = 13.0
 _GUTTER, _FOOT = 40.0, 4.0
 _WORDS = {"k": "knit", "p": "purl", "o": "yarn over", "+": "increase", "d": "decrease", "c": "part of a cable"}
 _SIGNS = {
@@ -29,19 +29,27 @@ def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
     """A swatch of a fabric in its signs: whole repeats, at most about so many columns and rows."""
     across = max(columns // fabric.width, 1) * fabric.width
     up = min(max(rows // fabric.height, 1) * fabric.height, 4 * rows)
-    parts = []
+    grounds: dict[str, Tiles] = {}
+    signs: list[str] = []
     for row in range(up):
-        y = (up - 1 - row) * _SMALL
-        found = stretch(fabric, row, 0, across)
-        kinds = [kind for kind, times in (*found.head, *(found.group * found.times), *found.tail) for _ in range(times)]
+        y = (up - 1 - row) * CELL
         at = 0
-        for kind in kinds:
-            wide = kind.makes
-            x = (across - at - wide) * _SMALL
-            parts.append(_square(x, y, wide * _SMALL, _SMALL, sign_of(kind, kind.face_on_rs)))
-            at += wide
-    title = f"A swatch of {fabric.key.replace('_', ' ')}"
-    return svg.picture(parts, across * _SMALL, up * _SMALL, title, "swatch")
+        for kind in _kinds(fabric, row, across):
+            x, wide = (across - at - kind.makes) * CELL, kind.makes * CELL
+            sign = sign_of(kind, kind.face_on_rs)
+            grounds.setdefault(sign.tone, Tiles()).put(x, y, wide)
+            signs.append(placed(sign.path, x + (wide - CELL) / 2, y, CELL))
+            at += kind.makes
+    parts = [svg.tag("path", d=tiles.filled(), class_=f"tone-{tone} edge-ground") for tone, tiles in grounds.items()]
+    parts.append(svg.tag("path", d="".join(signs), class_="edge-sign"))
+    return svg.picture(parts, across * CELL, up * CELL, f"A swatch of {fabric.key.replace('_', ' ')}", "swatch")
+
+
+def _kinds(fabric: Fabric, row: int, across: int) -> Iterator[StitchKind]:
+    """The stitches of a row of whole repeats, from the right."""
+    found = stretch(fabric, row, 0, across)
+    for kind, times in (*found.head, *(found.group * found.times), *found.tail):
+        yield from (kind,) * times
 
 
 def close_up_svg(rows: Sequence[EdgeRow], right: bool, wale: bool, title: str) -> str:
@@ -81,7 +89,7 @@ def _row(row: EdgeRow, y: float, across: int, right: bool) -> list[str]:
         said += ", new" if cell.new else ""
         said += f", becomes {_FACES.get(cell.becomes, 'a knit')} in the next row" if cell.becomes else ""
         said += ", waits for a whole repeat" if cell.waits else ""
-        inner = svg.tag("title", svg.text(said)) + _square(x, y, _CELL, _CELL, sign)
+        inner = svg.tag("title", svg.text(said)) + _square(x, y, _CELL, sign)
         if cell.new:
             inner += svg.tag("circle", cx=x + _CELL / 2, cy=y + _CELL / 2, r=_CELL / 2 - 1.5, class_="edge-ring")
         if cell.begins_repeat:
@@ -90,9 +98,7 @@ def _row(row: EdgeRow, y: float, across: int, right: bool) -> list[str]:
     return parts
 
 
-def _square(x: float, y: float, width: float, height: float, sign: Sign) -> str:
-    ground = svg.tag("rect", x=x, y=y, width=width, height=height, class_=f"tone-{sign.tone} edge-ground")
-    if not sign.path:
-        return ground
-    move = f"translate({svg.number(x)} {svg.number(y)}) scale({width / 100:.4f} {height / 100:.4f})"
-    return ground + svg.tag("path", d=sign.path, transform=move, class_="edge-sign", vector_effect="non-scaling-stroke")
+def _square(x: float, y: float, size: float, sign: Sign) -> str:
+    at = {"x": svg.number(x), "y": svg.number(y), "width": svg.number(size), "height": svg.number(size)}
+    ground = svg.tag("rect", **at, class_=f"tone-{sign.tone} edge-ground")
+    return ground + (svg.tag("path", d=placed(sign.path, x, y, size), class_="edge-sign") if sign.path else "")
