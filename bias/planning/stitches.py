@@ -6,7 +6,7 @@ import secrets
 from dataclasses import dataclass
 from typing import Any
 
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST, require_safe
 
@@ -14,7 +14,7 @@ from bias.keeping.models import Piece
 from bias.planning import actions
 from bias.planning.actions import Standing, standing
 from bias.planning.choices import fabric_choices, said_fabric
-from bias.planning.views import ELSEWHERE, number, stepped
+from bias.planning.views import ELSEWHERE, number, plan_of_piece, stepped
 from bias.planning.wearing_form import PALETTE, drawn, part_names, with_drawn, worn_as
 from bias.workbench import EdgeView, Planned, edge_view, planned, swatch
 from drawing.signs import sign_of
@@ -103,22 +103,15 @@ def _done(course: Course, request: HttpRequest) -> Plan:
 @require_safe
 def edge(request: HttpRequest, piece_id: int) -> HttpResponse:
     """One growing edge close up."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
-    if not stands.plan:
-        raise Http404("This piece has no plan.")
-    about = {"piece": piece, **_edge(request, planned(stands.plan))}
+    piece, found = plan_of_piece(request, piece_id)
+    about = {"piece": piece, **_edge(request, found)}
     return render(request, "planning/_edge.html", about)
 
 
 @require_safe
 def fits(request: HttpRequest, piece_id: int) -> HttpResponse:
     """How whole repeats fit the counts of the plan, with what would make them."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
-    if not stands.plan:
-        raise Http404("This piece has no plan.")
-    course = planned(stands.plan).course
+    course = plan_of_piece(request, piece_id)[1].course
     about = {"fits": uneven_fits(course), "adjusts": list(adjustments(course)), "form": "where-we-are"}
     return render(request, "planning/_fits.html", about)
 
@@ -126,11 +119,8 @@ def fits(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_POST
 def check_fabric(request: HttpRequest, piece_id: int) -> HttpResponse:
     """What a fabric that is being drawn looks like, or why it cannot be worked."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
-    if not stands.plan:
-        raise Http404("This piece has no plan.")
-    found = drawn(request.POST.dict(), planned(stands.plan).plan.in_round)
+    plan = plan_of_piece(request, piece_id)[1].plan
+    found = drawn(request.POST.dict(), plan.in_round)
     about = {"found": found, "svg": swatch(found.fabric) if found.fabric else ""}
     return render(request, "planning/_drawn.html", about)
 

@@ -16,7 +16,7 @@ from bias.planning.actions import Standing, standing
 from bias.planning.deeds import done, reworded
 from bias.planning.sentences import fields, paragraphs
 from bias.planning.shapes import offered
-from bias.workbench import NotRead, cloth_shown, plan_of_words, planned, row_shown
+from bias.workbench import NotRead, Planned, cloth_shown, plan_of_words, planned, row_shown
 from knitting.files import plan_from_text, plan_text, plan_to_json
 from knitting.plan.answers import answered
 from knitting.plan.constructions import CONSTRUCTIONS, said_over_head
@@ -142,11 +142,7 @@ def _overtaken(saved: Overtaken) -> str:
 @require_safe
 def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
     """One row of the plan as it stands: its strip and its words."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
-    if not stands.plan:
-        raise Http404("This piece has no plan.")
-    found = planned(stands.plan)
+    piece, found = plan_of_piece(request, piece_id)
     if not 1 <= row <= len(found.workout.worked.rows):
         raise Http404("There is no such row.")
     about = {"piece": piece, "workout": found.workout, **row_shown(found.workout, row, found.part_names(row))}
@@ -167,11 +163,7 @@ def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
 @require_safe
 def lies(request: HttpRequest, piece_id: int) -> HttpResponse:
     """How the cloth of the plan lies as it stands, with what would mend it."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
-    if not stands.plan:
-        raise Http404("This piece has no plan.")
-    return render(request, "planning/_lies.html", {"planned": planned(stands.plan)})
+    return render(request, "planning/_lies.html", {"planned": plan_of_piece(request, piece_id)[1]})
 
 
 @require_POST
@@ -234,15 +226,19 @@ def make_trial(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_GET
 def plan_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The plan as it stands, as a file."""
+    piece, found = plan_of_piece(request, piece_id)
+    answer = JsonResponse(plan_to_json(found.plan), json_dumps_params={"ensure_ascii": False, "indent": 1})
+    answer["Content-Disposition"] = f'attachment; filename="plan-{piece.pk}.json"'
+    return answer
+
+
+def plan_of_piece(request: HttpRequest, piece_id: int) -> tuple[Piece, Planned]:
+    """A piece and its plan as it stands; not found where it is none of the knitter's, or has no plan."""
     piece = Piece.objects.one_of(request.user, piece_id)
     stands = standing(piece)
     if not stands.plan:
         raise Http404("This piece has no plan.")
-    answer = JsonResponse(
-        plan_to_json(planned(stands.plan).plan), json_dumps_params={"ensure_ascii": False, "indent": 1}
-    )
-    answer["Content-Disposition"] = f'attachment; filename="plan-{piece.pk}.json"'
-    return answer
+    return piece, planned(stands.plan)
 
 
 def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
