@@ -82,6 +82,19 @@ def test_a_fabric_of_six_by_four_is_drawn_by_mouse_and_keys_and_worn(page, live_
     expect(grid.get_by_role("gridcell")).to_have_count(16)
 
 
+def test_a_fabric_is_chosen_by_its_first_letters_and_the_keyboard_stays_there(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/")
+    field = page.get_by_label("fabric of cloth", exact=True)
+    field.focus()
+    with page.expect_response("**/stitches/change/"):
+        page.keyboard.type("mos")
+    expect(field).to_have_value("moss")
+    expect(field).to_be_focused()
+    with page.expect_response("**/stitches/edge/**"):
+        page.get_by_label("row", exact=True).press("ArrowRight")
+    expect(page.get_by_label("row", exact=True)).to_be_focused()
+
+
 def test_typed_rows_say_how_they_read(page, live_server, shawl):
     page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/")
     page.get_by_role("button", name="Typed as rows").click()
