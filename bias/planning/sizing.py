@@ -23,7 +23,7 @@ from knitting.measures import CM_PER_INCH, Gauge, said_cm, said_number
 from knitting.plan.answers import answered, answers_of
 from knitting.plan.checks import FABRICS
 from knitting.plan.constructions import CONSTRUCTIONS, said_over_head
-from knitting.plan.fitting import MOST_IN_PART, uneven_fits, with_count
+from knitting.plan.fitting import MOST_IN_PART, with_count
 from knitting.plan.knobs import Knob, Yardstick, knobs, yardsticks
 from knitting.plan.plan import GaugeFrom, Plan
 from knitting.plan.sizes import Sized, fitting_yarn, sized, yarn_m
@@ -150,7 +150,7 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "sent": sent,
         "fabrics": FABRICS,
         "over_head": said_over_head(found.course),
-        "fits": uneven_fits(found.course),
+        "fits": found.fits(),
         "yarn_at_hand": said_number(plan.yarn_m) if plan.yarn_m else "",
         "kept": [(key, sent[key]) for key in _KEPT_IN_ADDRESS if sent.get(key)],
     }

@@ -21,7 +21,7 @@ from drawing.signs import sign_of
 from knitting.fabric import Fabric, Joins, Pin, Rest, with_own
 from knitting.files import plan_text
 from knitting.plan.editing import CannotEdit
-from knitting.plan.fitting import MOST_IN_PART, adjustments, uneven_fits, with_count
+from knitting.plan.fitting import MOST_IN_PART, adjustments, with_count
 from knitting.plan.foresight import Course
 from knitting.plan.plan import Plan
 from knitting.plan.wearing import Wearing, drawn_fabrics, fabric_of, wearing_of, without_fabric
@@ -111,8 +111,8 @@ def edge(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_safe
 def fits(request: HttpRequest, piece_id: int) -> HttpResponse:
     """How whole repeats fit the counts of the plan, with what would make them."""
-    course = plan_of_piece(request, piece_id)[1].course
-    about = {"fits": uneven_fits(course), "adjusts": list(adjustments(course)), "form": "where-we-are"}
+    found = plan_of_piece(request, piece_id)[1]
+    about = {"fits": found.fits(), "adjusts": list(adjustments(found.course)), "form": "where-we-are"}
     return render(request, "planning/_fits.html", about)
 
 

@@ -14,7 +14,7 @@ from knitting.measures import said_cm
 from knitting.needle.edges import Edges
 from knitting.plan.compiling import compiled
 from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.fitting import edges_of
+from knitting.plan.fitting import Fitting, edges_of, uneven_fits
 from knitting.plan.foresight import Course, foresee
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.recognise import Recognised, recognise
@@ -22,6 +22,9 @@ from knitting.plan.split import Split
 from knitting.straightening import Advice, WordsAdvice, advise, advise_words
 from knitting.words.patching import patched
 from knitting.words.writer import write
+
+_ROWS_TO_A_BORDER = 200
+"""Rows within which it is told when a pattern is whole at its borders."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -67,6 +70,15 @@ class Planned:
     def edges(self) -> Edges | None:
         """The growing edges of its parts row by row; ``None`` where the plan has troubles."""
         return edges_of(self.course)
+
+    def fits(self) -> list[tuple[Fitting, int | None]]:
+        """Parts in which a pattern does not come out even, each with the row after which whole repeats fill it."""
+        found = uneven_fits(self.course)
+        return [(each, self._whole_after(each.part)) for each in found]
+
+    def _whole_after(self, part: str) -> int | None:
+        at = self.segment_of(part, 1)
+        return self.edges.whole_at(at, ahead=_ROWS_TO_A_BORDER) if self.edges is not None and at >= 0 else None
 
     def segment_of(self, part: str, row: int) -> int:
         """Which of the parts between marks of a row, counted from 1, holds a part of the plan; -1 where none does."""

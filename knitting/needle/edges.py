@@ -121,16 +121,17 @@ class Edges:
                 return NextRepeat(later + 1, there.repeats[0] < begin)
         return None
 
-    def whole_at(self, part: int, since: int = 0) -> int | None:
-        """The first row (from 1) after which whole repeats fill a part from end to end; ``None`` if none does soon."""
-        for at in self._ahead(since):
+    def whole_at(self, part: int, since: int = 0, ahead: int = _AHEAD) -> int | None:
+        """The first row (from 1) after which whole repeats fill a part from end to end; ``None`` if none of those does
+        that are looked at."""
+        for at in self._ahead(since, ahead):
             stretch = self.part(at, part)
             if stretch is not None and stretch.is_whole:
                 return at + 1
         return None
 
-    def _ahead(self, row: int) -> range:
-        return range(row, min(row + _AHEAD, len(self.rows)))
+    def _ahead(self, row: int, ahead: int = _AHEAD) -> range:
+        return range(row, min(row + ahead, len(self.rows)))
 
 
 def _stretches(weaver: Weaver, row: WorkedRow) -> list[Stretch]:

@@ -40,6 +40,9 @@ def test_a_part_is_put_into_a_fabric_and_its_edge_is_shown(client, shawl):
     assert re.search(r"Row \d+: the new stitch beside the right edge becomes a (knit|purl) stitch in row \d+\.", page)
     assert "The next repeat is whole in" in page
     assert "Undo" in page
+    fits = client.get(f"/pieces/{shawl.pk}/stitches/fits/").content.decode()
+    row = int(re.search(r"Whole repeats fill it from end to end after row (\d+)\.", fits)[1])
+    assert planned(standing(shawl).plan).edges.part(row - 1, 0).is_whole
     send(client, shawl, do="undo")
     assert fabric_of(plan_now(shawl), "cloth") == "garter"
 
@@ -55,7 +58,8 @@ def test_joins_pin_mirror_and_stage_are_taken(client, capelet):
     assert fabric_of(plan, "back", 1) == "rib3x3"
     assert wearing_of(plan, fabric_of(plan, "back", 0)) == expected
     fits = f"/pieces/{capelet.pk}/stitches/fits/"
-    assert "comes out even with" in client.get(fits).content.decode()
+    said = client.get(fits).content.decode()
+    assert "comes out even with" in said
     send(client, capelet, do="adjust:0:0")
     assert "comes out even with" not in client.get(fits).content.decode()
 
@@ -119,6 +123,7 @@ def test_a_fabric_being_drawn_is_shown_or_refused_at_once(client, capelet):
 def test_fits_are_offered_beside_the_size_and_taken_there(client, capelet):
     send(client, capelet, do="wear", part="back", fabric="rib3x3")
     size = client.get(f"/pieces/{capelet.pk}/size/").content.decode()
+    assert re.search(r"&#x27;back&#x27; begins with \d+ whole repeats? and \d over", size)
     do = re.search(r'value="(fit:back:\d+)"', size)[1]
     client.post(f"/pieces/{capelet.pk}/size/", {"do": do})
     back = next(part for part in plan_now(capelet).parts if part.name == "back")
