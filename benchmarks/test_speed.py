@@ -12,7 +12,8 @@ import pytest
 
 from benchmarks.reference import triangle
 from knitting.cloth import lay_flat, measure
-from knitting.needle.piece_worker import work_piece
+from knitting.needle.piece_worker import work_piece, work_reading
+from knitting.place import explained
 from knitting.words import reader, row_reader
 from knitting.words.reader import Reading, read
 
@@ -106,4 +107,16 @@ def test_working_in_pattern(benchmark, fabric, limit):
     taken = median(lambda: work_piece(piece), 5)
     print(f"\n{worked.stitches:,} stitches in {fabric}: {taken * 1000:.0f} ms of {limit * 1000:.0f}")
     assert not worked.problems
+    assert taken < limit
+
+
+@pytest.mark.parametrize(("wrong", "limit"), [((-1, 0), 0.200), ((-1, -1), 2.0)], ids=["one mistake", "two mistakes"])
+def test_what_went_wrong_in_the_last_60_rows(wrong, limit):
+    """Counts that are off by one or two mistakes, after row 400 of 250,000 stitches."""
+    piece = work_reading(read(TEXT))
+    right, centre, left = piece.rows[399].parts
+    counts = (right + wrong[0], centre, left + wrong[1])
+    taken = median(lambda: explained(piece, 400, counts))
+    print(f"\n{wrong}: {taken * 1000:.0f} ms of {limit * 1000:.0f}")
+    assert explained(piece, 400, counts).explanations
     assert taken < limit

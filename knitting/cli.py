@@ -1,9 +1,10 @@
-"""The command line of the core: count, check, write, shape, make, constructions."""
+"""The command line of the core: count, check, write, shape, find, make, constructions."""
 
 from __future__ import annotations
 
 import argparse
 import json
+import re
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -16,11 +17,15 @@ from knitting.making import listed, make
 from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece
+from knitting.place import explained, find_json
+from knitting.place.explaining import RIGHT
+from knitting.problems import plural
 from knitting.words.dialect import Dialect, dialect, dialect_codes
 from knitting.words.glossary import glossary
 from knitting.words.reader import MOST_BYTES, read
 from knitting.words.writer import write
 
+_COUNTS = re.compile(r"\d{1,5}(?:[,-]\d{1,5}){0,80}")
 ALL_WELL, PROBLEMS, WRONG_CALL = 0, 1, 2
 
 
@@ -44,7 +49,12 @@ def main(arguments: Sequence[str] | None = None) -> int:
         print(error, file=sys.stderr)
         return WRONG_CALL
     worked = work_reading(reading, gauge)
-    print(_answer(options, worked, gauge, reading.dialect), end="")
+    try:
+        answer = _answer(options, worked, gauge, reading.dialect)
+    except ValueError as error:
+        print(error, file=sys.stderr)
+        return WRONG_CALL
+    print(answer, end="")
     return PROBLEMS if worked.problems else ALL_WELL
 
 
@@ -81,6 +91,8 @@ def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | Non
         return "".join(f"{problem}\n" for problem in worked.problems)
     if options.command == "write":
         return _written(options, worked, dialect(options.dialect) if options.dialect else words)
+    if options.command == "find":
+        return _found(options, worked)
     if options.command == "shape":
         return json.dumps(shape_json(lay_flat(worked, gauge)), indent=2) + "\n"
     if options.csv:
@@ -88,6 +100,23 @@ def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | Non
     if options.json:
         return json.dumps(as_json(worked, options.cells), ensure_ascii=False) + "\n"
     return as_table(worked) + "\n"
+
+
+def _found(options: argparse.Namespace, worked: WorkedPiece) -> str:
+    """What would explain the counts after a row, as sentences or as JSON."""
+    counts = [int(count) for count in re.split("[,-]", options.counts)] if _COUNTS.fullmatch(options.counts) else []
+    if not counts:
+        raise ValueError(f"Counts are written as 24,1,25, not {options.counts[:40]!r}.")
+    answer = explained(worked, options.row, counts)
+    if options.json:
+        return json.dumps(find_json(answer), ensure_ascii=False) + "\n"
+    lines = [answer.matters]
+    for number, each in enumerate(answer.explanations, start=1):
+        rip = f"Or rip {plural(each.rip_rows, 'row')}, {plural(each.rip_stitches, 'stitch')}."
+        lines.append(f"{number}. {each.says} {each.look} {each.mend} {rip}")
+    if answer.expected and not answer.explanations and answer.matters != RIGHT:
+        lines.append("No one or two of the usual mistakes explain these counts: count once more, part by part.")
+    return "\n".join(lines) + "\n"
 
 
 def _written(options: argparse.Namespace, worked: WorkedPiece, words: Dialect) -> str:
@@ -107,6 +136,7 @@ def _parser() -> argparse.ArgumentParser:
         ("check", "print what does not add up, one problem a line"),
         ("write", "print the piece back in the words of a dialect"),
         ("shape", "print the measures of the cloth as JSON"),
+        ("find", "print what went wrong where the counts are not those of the row, likeliest first"),
     ):
         command = commands.add_parser(name, help=says)
         command.add_argument("file", help="a text file, a piece as JSON, or - for standard input")
@@ -123,6 +153,12 @@ def _parser() -> argparse.ArgumentParser:
             command.add_argument("--as-written", action="store_true", help="leave the rows as they are grouped")
             command.add_argument("--glossary", action="store_true", help="print the abbreviations instead")
             command.add_argument("--json", action="store_true", help="print the piece as JSON instead")
+        if name == "find":
+            command.add_argument("--row", type=int, required=True, help="the row just worked, 1 for the first of all")
+            command.add_argument(
+                "--counts", required=True, help="the stitches of each part, such as 24,1,25, or the sum"
+            )
+            command.add_argument("--json", action="store_true", help="print the published JSON")
         if name == "shape":
             command.add_argument("--json", action="store_true", help="accepted; the answer is always JSON")
     command = commands.add_parser("make", help="work a construction from a few answers")

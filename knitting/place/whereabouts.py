@@ -1,0 +1,85 @@
+"""Where am I: the rows of a piece that fit what the knitter sees, best first, and what tells them apart."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from knitting.needle.lineage import events
+from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.place.explaining import NotCounts, wrong_by
+from knitting.rows import Side
+from knitting.stitches import Look
+
+_MOST = 8
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """What the knitter sees, as much of it as she knows: the counts of the parts, or their sum; the side that faces
+    her now, before the next row; the colour in hand; about how many rows she believes to have worked."""
+
+    counts: tuple[int, ...] = ()
+    facing: Side | None = None
+    colour: str = ""
+    about: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """A row after which everything fits, counted from 1, and what to look for in it."""
+
+    row: int
+    look: str
+
+
+def whereabouts(worked: WorkedPiece, seen: Seen) -> tuple[Place, ...]:
+    """The rows after which a piece looks as it is seen, nearest to the guess first; the latest where there is none.
+
+    :class:`~knitting.place.explaining.NotCounts` if the counts are none that a needle can have.
+    """
+    rows = worked.rows
+    fitting = [at for at in range(len(rows)) if _fits(worked, at, seen)]
+    about = seen.about if seen.about is not None else len(rows)
+    fitting.sort(key=lambda at: (abs(at + 1 - about), -at))
+    shown = fitting[:_MOST]
+    return tuple(Place(at + 1, _look(rows, at, shown)) for at in shown)
+
+
+def _fits(worked: WorkedPiece, at: int, seen: Seen) -> bool:
+    row = worked.rows[at]
+    following = worked.rows[at + 1] if at + 1 < len(worked.rows) else None
+    if seen.facing is not None and following is not None and following.side is not seen.facing:
+        return False
+    if seen.colour and row.colour != seen.colour:
+        return False
+    if not seen.counts:
+        return True
+    try:
+        return any(not any(change) for change in wrong_by(row.after, seen.counts))
+    except NotCounts:
+        return False  # another number of parts
+
+
+def _look(rows: Sequence[WorkedRow], at: int, others: Sequence[int]) -> str:
+    """What the row just worked shows that some other rows that fit do not."""
+    here = _shows(rows[at])
+    if len(others) == 1:
+        return f"Only this row fits: it is {here}."
+    alike = sum(_shows(rows[other]) == here for other in others)
+    return f"The row on the needle is {here}." + (
+        "" if alike == 1 else " So are others: count the rows from the start."
+    )
+
+
+def _shows(row: WorkedRow) -> str:
+    """What can be seen of a row in the cloth, in a few words."""
+    changes = events(row)
+    holes = sum(event.stitch is not None and event.stitch.look is Look.HOLE for event in changes)
+    fewer = sum(event.change < 0 for event in changes)
+    more = sum(event.change > 0 for event in changes) - holes
+    said = [f"{holes} eyelet{'' if holes == 1 else 's'}"] if holes else []
+    said += [f"{more} increase{'' if more == 1 else 's'}"] if more else []
+    said += [f"{fewer} decrease{'' if fewer == 1 else 's'}"] if fewer else []
+    in_colour = f" in {row.colour}" if row.colour else ""
+    return f"one with {' and '.join(said)}{in_colour}" if said else f"a row of rest{in_colour}"

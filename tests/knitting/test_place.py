@@ -1,0 +1,228 @@
+"""What went wrong: mistakes planted at random rows are found again from the counts alone."""
+
+import json
+import random
+from collections import Counter, defaultdict
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from knitting.cli import main
+from knitting.needle.piece_worker import work_piece
+from knitting.place import Kind, NotCounts, Seen, explained, whereabouts
+from knitting.place.mistakes import mistakes
+from knitting.place.replay import Replay
+from knitting.plan.compiling import compiled
+from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.plan.foresight import foresee
+from knitting.rows import Side, Work
+from tests.knitting.asking import worked
+from tests.knitting.planning import made
+
+SHAWL = (
+    "Cast on 9 sts.\nMark the center stitch.\n"
+    "Row 1: K1, yo, k to center st, yo, k1, yo, k to last st, yo, k1.\nRow 2: Purl.\n"
+    "Repeat rows 1 and 2, 14 more times."
+)
+
+# After a row (4-1-4 is cast on; each right-side row makes two more in each wing), what is counted, and what must be
+# among the first explanations: kind, mark, side, rows.
+CASES = [
+    (20, (24, 1, 23), Kind.MISSED_INCREASE, "centre", "after", (1, 19)),
+    (20, (23, 1, 24), Kind.MISSED_INCREASE, "centre", "before", (1, 19)),
+    (20, (23, 1, 24), Kind.MISSED_INCREASE, "right edge", "after", (1, 19)),
+    (20, (23, 1, 24), Kind.DROPPED_STITCH, "", "", (1, 20)),
+    (20, (25, 1, 24), Kind.EXTRA_INCREASE, "centre", "before", (1, 20)),
+    (20, (25, 1, 24), Kind.EXTRA_STITCH, "", "", (1, 20)),
+    (20, (23, 1, 25), Kind.MARK_SHIFTED, "centre", "", (1, 20)),
+    (20, (22, 1, 22), Kind.SKIPPED_ROW, "", "", (1, 19)),
+    (20, (26, 1, 26), Kind.ROW_TWICE, "", "", (1, 19)),
+    (19, (24, 1, 22), Kind.HALF_ROW, "", "", (19, 19)),
+    (20, (26, 1, 24), Kind.HALF_ROW, "", "", (21, 21)),
+    (20, (24, 1, 21), Kind.WRONG_CAST_ON, "", "", (0, 0)),
+    (20, (24, 23), Kind.MISSED_INCREASE, "centre", "after", (1, 19)),
+    (20, (48,), Kind.MISSED_INCREASE, "centre", "after", (1, 19)),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("row", "counts", "kind", "mark", "side", "rows"), CASES)
+def test_counts_that_are_wrong_are_explained(row, counts, kind, mark, side, rows):
+    answer = explained(worked(SHAWL), row, counts)
+    found = [
+        (each.mistakes[0].kind, spot.mark, spot.side, each.rows)
+        for each in answer.explanations[:4]
+        for spot in each.mistakes[0].spots
+    ]
+    assert (kind, mark, side, rows) in found
+    assert all(each.says and each.look and each.mend and 1 <= each.rip_rows <= row for each in answer.explanations)
+
+
+def test_what_happened_is_said_with_where_to_look_how_to_mend_it_and_what_ripping_costs():
+    first = explained(worked(SHAWL), 20, (24, 1, 23)).explanations[0]
+    assert first.says == "One increase after 'centre' or at the left edge was forgotten in one of rows 1 to 19."
+    assert first.mend.startswith("Lift the bar below")
+    assert (first.rip_rows, first.rip_stitches) == (2, 49 + 49)
+
+
+def test_counts_that_are_right_need_nothing_and_a_sum_that_is_right_only_a_mark():
+    assert explained(worked(SHAWL), 20, (24, 1, 24)).matters == "The counts are right."
+    assert explained(worked(SHAWL), 20, (49,)).explanations == ()
+    assert "only a mark stands elsewhere" in explained(worked(SHAWL), 20, (25, 1, 23)).matters
+
+
+def test_two_mistakes_are_supposed_where_one_is_not_enough():
+    answer = explained(worked(SHAWL), 20, (23, 1, 23))
+    kinds = [sorted(each.kind.value for each in found.mistakes) for found in answer.explanations]
+    assert ["missed-increase", "missed-increase"] in kinds
+
+
+@pytest.mark.parametrize(
+    ("row", "counts"), [(0, (9,)), (31, (9,)), (20, (1, 2, 3, 4)), (20, (-1, 1, 24)), (20, ()), (20, (10**9,))]
+)
+def test_counts_that_are_none_of_this_row_are_refused(row, counts):
+    with pytest.raises(NotCounts):
+        explained(worked(SHAWL), row, counts)
+
+
+def test_counts_that_no_usual_mistake_explains_have_no_explanation():
+    answer = explained(worked(SHAWL), 20, (3, 1, 900))
+    assert answer.explanations == ()
+    assert "find out what happened" in answer.matters
+
+
+@given(st.integers(1, 30), st.lists(st.integers(0, 60), min_size=3, max_size=3))
+def test_every_explanation_gives_exactly_the_counts(row, counts):
+    piece = worked(SHAWL)
+    expected = piece.rows[row - 1].parts
+    for found in explained(piece, row, counts).explanations:
+        change = [sum(each) for each in zip(*(mistake.change for mistake in found.mistakes), strict=True)]
+        assert [a + b for a, b in zip(expected, change, strict=True)] == counts
+
+
+# -- mistakes planted ------------------------------------------------------------------------------------------
+
+
+def test_an_increase_left_out_of_the_words_of_one_row_is_found():
+    """Planted in the words, not in the counts: row 11 is worked without its increase before the centre."""
+    piece = worked(SHAWL)
+    replay = Replay(piece)
+    works = [at for at, step in enumerate(replay.steps[10]) if isinstance(step, Work) and step.stitch.key == "yo"]
+    replay.steps[10] = tuple(step for at, step in enumerate(replay.steps[10]) if at != works[1])
+    begun = piece.rows[10].before._replace(counts=(15, 14))  # another needle, so that the row is worked
+    lost = replay.after(begun, 10, 10)
+    assert lost is not None
+    counts = (lost.counts[0] - 1, 1, lost.counts[1])
+    (first, *_) = explained(piece, 11, counts).explanations
+    assert first.mistakes[0].kind is Kind.MISSED_INCREASE
+    assert ("centre", "before") in [(spot.mark, spot.side) for spot in first.mistakes[0].spots]
+
+
+def planted(piece, kind, row, rng):
+    """A mistake of a kind up to a row, the row it was made in, and the counts that it leads to; ``None`` where it
+    would have been noticed."""
+    found = [each for each in mistakes(piece, row, 60) if each.kind is kind]
+    if not found:
+        return None
+    mistake = rng.choice(found)
+    at = row if kind is Kind.HALF_ROW else rng.randint(mistake.first, mistake.last)
+    begin = piece.rows[at - 1].after if at else piece.rows[0].before
+    if len(begin.parts) != len(mistake.change):
+        return None
+    parts = [count + change for count, change in zip(begin.parts, mistake.change, strict=True)]
+    if min(parts) < 0:
+        return None
+    marked, place = set(), 0
+    for mark in begin.marks:
+        place += 1
+        if mark.in_stitch:
+            marked.add(place)
+            place += 1
+    needle = begin._replace(counts=tuple(count for place, count in enumerate(parts) if place not in marked))
+    after = Replay(piece).after(needle, at, row - 1)
+    return (mistake, at, after.parts) if after is not None else None
+
+
+def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
+    """Every shape, every kind that changes a count, at random rows; the table is printed (``pytest -s``)."""
+    rng = random.Random(11)
+    table = defaultdict(Counter)
+    for name in sorted(CONSTRUCTIONS):
+        piece = work_piece(compiled(foresee(made(name))))
+        for kind in Kind:
+            for _ in range(5):
+                row = rng.randint(piece.tab_rows + 3, len(piece.rows) - 1)
+                found = planted(piece, kind, row, rng)
+                if found is None:
+                    continue
+                mistake, at, counts = found
+                places = [
+                    place
+                    for place, each in enumerate(explained(piece, row, counts).explanations)
+                    if [each.mistakes[0].kind] == [kind] * len(each.mistakes)
+                    and mistake.spot in each.mistakes[0].spots
+                    and (kind is Kind.HALF_ROW or each.rows[0] <= at <= each.rows[1])
+                ]
+                table[kind]["planted"] += 1
+                table[kind]["listed"] += bool(places)
+                table[kind]["in three"] += bool(places) and places[0] < 3
+    for kind, counts in table.items():
+        print(f"{kind.value:16} " + ", ".join(f"{many} {said}" for said, many in counts.items()))
+    total = sum(table.values(), Counter())
+    assert total["listed"] == total["planted"] > 300
+    assert total["in three"] >= 0.95 * total["planted"]
+
+
+# -- where am I ------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("seen", "rows"),
+    [
+        (Seen((24, 1, 24)), [20, 19]),
+        (Seen((24, 1, 24), Side.WS), [19]),
+        (Seen((24, 1, 24), Side.RS), [20]),
+        (Seen((49,), about=3), [19, 20]),
+        (Seen((24, 24)), [20, 19]),
+        (Seen((25, 1, 24)), []),
+        (Seen((24, 1, 24), about=18), [19, 20]),
+    ],
+)
+def test_the_rows_that_fit_what_is_seen_are_listed_best_first(seen, rows):
+    assert [place.row for place in whereabouts(worked(SHAWL), seen)] == rows
+
+
+def test_places_say_what_to_look_for():
+    rest, eyelets = whereabouts(worked(SHAWL), Seen((24, 1, 24)))
+    assert rest.look == "The row on the needle is a row of rest."
+    assert eyelets.look == "The row on the needle is one with 4 eyelets."
+    (only,) = whereabouts(worked(SHAWL), Seen((24, 1, 24), Side.RS))
+    assert only.look == "Only this row fits: it is a row of rest."
+
+
+def test_the_colour_in_hand_tells_rows_apart():
+    striped = worked(f"Yarn A: x\nYarn B: y\nStripes: 2 rows A, 2 rows B\n{SHAWL}")
+    assert {place.row % 4 for place in whereabouts(striped, Seen(colour="B"))} == {0, 3}
+
+
+# -- the command line ------------------------------------------------------------------------------------------
+
+
+def test_find_on_the_command_line(tmp_path, capsys):
+    file = tmp_path / "shawl.txt"
+    file.write_text(SHAWL, "utf-8")
+    assert main(["find", str(file), "--row", "20", "--counts", "24,1,23", "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    first = answer["explanations"][0]
+    assert (first["kind"], first["mark"], first["side"], first["rows"]) == (
+        "missed-increase",
+        "centre",
+        "after",
+        [1, 19],
+    )
+    assert first["rip_rows"] == 2
+    assert main(["find", str(file), "--row", "20", "--counts", "24,1,23"]) == 0
+    assert "1. One increase after 'centre'" in capsys.readouterr().out
+    assert main(["find", str(file), "--row", "20", "--counts", "many"]) == 2
+    assert main(["find", str(file), "--row", "99", "--counts", "9"]) == 2
+    assert "There is no row 99: this piece has 30 rows." in capsys.readouterr().err
