@@ -12,6 +12,7 @@ from django.views.decorators.http import require_POST, require_safe
 
 from bias.keeping.models import Piece
 from bias.making.actions import row_done, standing, take_back
+from bias.making.counting import counting
 from bias.making.models import Event
 from bias.making.sitting import Sitting
 
@@ -38,6 +39,15 @@ def worked(request: HttpRequest, piece_id: int) -> JsonResponse:
     now = Sitting(piece.workout, standing(piece))
     said = f"{now.rows} of {len(now.all_rows)} rows worked, {now.percent}% of the stitches." if now.rows else ""
     return JsonResponse({"rows": now.rows, "path": piece.workout.worked_path(now.rows), "said": said})
+
+
+@require_safe
+def count(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The count check: what is counted against what should be there after the last row worked."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    about = {"piece": piece, "count": counting(Sitting(piece.workout, standing(piece)), request.GET)}
+    whole = request.headers.get("HX-Request") != "true"
+    return render(request, "making/count.html" if whole else "making/_counted.html", about)
 
 
 @require_POST

@@ -30,6 +30,7 @@ document.addEventListener("alpine:init", () => {
       if (event.key === "ArrowRight") this.step(1);
       else if (event.key === "ArrowLeft") this.step(-1);
       else if (event.key === "Backspace") this.press("back");
+      else if (event.key === "c" && this.$root.querySelector(`a[href="${this.$root.dataset.count}"]`)) location.assign(this.$root.dataset.count);
       else if ((event.key === " " || event.key === "Enter") && !onButton) this.press("row");
       else return;
       event.preventDefault();

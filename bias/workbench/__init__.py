@@ -4,6 +4,7 @@ from bias.workbench.fabrics import EdgeView, edge_view, swatch
 from bias.workbench.plans import Planned, advice_of_words, mended_words, plan_of_words, planned
 from bias.workbench.shown import cloth_shown, row_shown
 from bias.workbench.workouts import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
+from bias.workbench.wrongs import Whys, whys_of
 from drawing.chart_svg import CELL, Window
 from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
@@ -29,6 +30,7 @@ __all__ = [
     "NotRead",
     "Planned",
     "StripPart",
+    "Whys",
     "Window",
     "WordsAdvice",
     "WorkedRow",
@@ -45,6 +47,7 @@ __all__ = [
     "recent",
     "row_shown",
     "swatch",
+    "whys_of",
     "words_of_json",
     "workout",
 ]

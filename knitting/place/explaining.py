@@ -88,9 +88,7 @@ def explained(worked: WorkedPiece, row: int, counts: Sequence[int], window: int 
         found += _pairs(replay, every, wanted, row)
     found.sort(key=lambda each: _rank(each, row, window))
     shown = tuple(_explanation(worked, row, each) for each in found[:_MOST])
-    return Answer(
-        matters(needle, wanted[0] if len(wanted) == 1 else (), sum(counts) - needle.total), needle.parts, shown
-    )
+    return Answer(matters(needle, wanted[0] if len(wanted) == 1 else (), sum(wanted[0])), needle.parts, shown)
 
 
 def wrong_by(needle: Needle, counts: Sequence[int]) -> list[Change]:

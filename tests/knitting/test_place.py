@@ -71,6 +71,11 @@ def test_counts_that_are_right_need_nothing_and_a_sum_that_is_right_only_a_mark(
     assert "only a mark stands elsewhere" in explained(worked(SHAWL), 20, (25, 1, 23)).matters
 
 
+@pytest.mark.parametrize("counts", [(24, 1, 23), (24, 23), (48,)])
+def test_a_stitch_is_one_stitch_however_it_is_counted(counts):
+    assert explained(worked(SHAWL), 20, counts).matters.startswith("It is one stitch too few")
+
+
 def test_two_mistakes_are_supposed_where_one_is_not_enough():
     answer = explained(worked(SHAWL), 20, (23, 1, 23))
     kinds = [sorted(each.kind.value for each in found.mistakes) for found in answer.explanations]
