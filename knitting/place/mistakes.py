@@ -76,10 +76,10 @@ def mark_names(needle: Needle) -> list[str]:
 
 def mistakes(worked: WorkedPiece, row: int, window: int) -> Iterator[Mistake]:
     """Every class of mistakes in the last ``window`` rows up to a row (from 1), the last one included."""
-    first = max(row - window, 0)
-    there = worked.rows[row - 1]
-    while first < row - 1 and len(worked.rows[first].after.parts) != len(there.parts):
-        first += 1
+    parts = len(worked.rows[row - 1].parts)
+    first = row - 1
+    while first > max(row - window, 0) and len(worked.rows[first - 1].parts) == parts:
+        first -= 1
     seen: dict[tuple[Kind, Spot, Change, int], Mistake] = {}
     for at in range(first, row):
         for found in _of_row(worked.rows[at], at + 1):

@@ -19,7 +19,7 @@ class Replay:
     def __init__(self, worked: WorkedPiece) -> None:
         self.worked = worked
         deeds = (deed.steps for deed in worked.course if deed.order is None)
-        self.steps: list[tuple[Step, ...]] = [(), *[()] * (worked.tab_rows - 1)] if worked.tab_rows else []
+        self.steps: list[tuple[Step, ...]] = [()] * worked.tab_rows
         self.steps += deeds
         self.writer = Writer(dialect())
         self.rehearsals: dict[_Key, Rehearsal] = {}

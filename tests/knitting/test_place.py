@@ -105,6 +105,20 @@ def test_every_explanation_gives_exactly_the_counts(row, counts):
         assert [a + b for a, b in zip(expected, change, strict=True)] == counts
 
 
+def test_only_rows_since_the_marks_were_set_are_looked_back_over():
+    """Found by random rows: a stretch of rows with other parts lay between."""
+    piece = worked(
+        "Cast on 12 sts.\nRow 1: Knit.\nRow 2: K6, pm, k6.\nRow 3: K to m, remove m, k to end.\nRow 4: K5, yo, k to end.\n"
+        "Row 5: K3, pm, k10.\nRow 6: Knit.\nRow 7: K to m, yo, sm, k to end.\nRow 8: Knit."
+    )
+    for row in range(1, 9):
+        parts = piece.rows[row - 1].parts
+        for counts in ((parts[0] - 1, *parts[1:]), (*parts[:-1], parts[-1] + 2), (sum(parts) - 2,)):
+            assert all(each.rows[0] <= each.rows[1] <= 9 for each in explained(piece, row, counts).explanations)
+    (first, *_) = explained(piece, 8, (3, 10)).explanations
+    assert first.rows == (7, 7)
+
+
 # -- mistakes planted ------------------------------------------------------------------------------------------
 
 
