@@ -208,5 +208,46 @@ function kept() {
   document.getElementById("at-part").value = form.elements.edge_part.value;
   document.getElementById("at-end").value = form.elements.end.value;
 }
-document.addEventListener("htmx:afterSwap", () => { kept(); start(); });
+
+// What was changed while an answer was on its way is put into the new page and sent after it.
+let pending = [];
+document.addEventListener("htmx:beforeSwap", (event) => {
+  if (event.detail.target?.id !== "stitches") return;
+  const sent = event.detail.requestConfig?.elt;
+  pending = [...document.querySelectorAll(".wear select, .wear input")].filter((each) => !sent?.contains(each) && differs(each));
+  pending = pending.map((each) => [each.id, each.type === "checkbox" ? each.checked : each.value]);
+});
+
+function differs(field) {
+  if (field.type === "checkbox") return field.checked !== field.defaultChecked;
+  if (field.tagName === "SELECT") return ![...field.options].some((each) => each.selected && each.defaultSelected);
+  return field.type !== "hidden" && field.value !== field.defaultValue;
+}
+
+function again() {
+  for (const [id, value] of pending.splice(0)) {
+    const field = id && document.getElementById(id);
+    if (!field) continue;
+    if (field.type === "checkbox") field.checked = value; else field.value = value;
+    field.dispatchEvent(new Event("change", { bubbles: true }));
+  }
+}
+
+// A fabric that was kept makes room for the next; one that was refused, or is being drawn, stays as it is.
+function cleared(event) {
+  if (event.detail.requestConfig?.elt?.id !== "own" || document.querySelector(".stitches-note")) return;
+  const fields = grid.form.elements;
+  fields.own_name.value = fields.instead.value = fields.typed.value = "";
+  grid.form.querySelector(".own-instead").hidden = true;
+  grid.rows = read("");
+  grid.at = [0, 0];
+  drawGrid();
+}
+
+document.addEventListener("htmx:afterSwap", (event) => {
+  kept();
+  start();
+  if (event.detail.target?.id === "stitches") cleared(event);
+});
+document.addEventListener("htmx:afterSettle", again);
 document.addEventListener("DOMContentLoaded", () => { kept(); start(); });

@@ -95,6 +95,25 @@ def test_a_fabric_is_chosen_by_its_first_letters_and_the_keyboard_stays_there(pa
     expect(page.get_by_label("row", exact=True)).to_be_focused()
 
 
+def test_a_fabric_being_drawn_and_a_second_choice_outlive_an_answer(page, live_server, transactional_db):
+    piece = keep_plan(household_knitter(), plan_text(made("capelet")))
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/stitches/")
+    page.get_by_role("radio", name="purl", exact=True).click()
+    page.get_by_role("grid").get_by_role("button", name="row 2, stitch 4: knit", exact=True).click()
+    page.get_by_label("called").fill("half drawn")
+    page.get_by_label("fabric of back", exact=True).select_option("seed")
+    page.get_by_label("fabric of left front", exact=True).select_option("moss")
+    with page.expect_response("**/stitches/change/"):
+        page.get_by_label("fabric of right front", exact=True).select_option("rib2x2")
+    expect(page.get_by_label("fabric of right front", exact=True)).to_have_value("rib2x2")
+    page.wait_for_timeout(1_500)
+    plan = plan_now(piece)
+    worn = [fabric_of(plan, part) for part in ("back", "left front", "right front")]
+    assert worn == ["seed", "moss", "rib2x2"]
+    expect(page.get_by_label("called")).to_have_value("half drawn")
+    expect(page.get_by_role("button", name="row 2, stitch 4: purl", exact=True)).to_be_visible()
+
+
 def test_typed_rows_say_how_they_read(page, live_server, shawl):
     page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/")
     page.get_by_role("button", name="Typed as rows").click()
