@@ -111,4 +111,4 @@ def test_the_close_up_of_a_growing_edge(shape, answers, part, key):
     again = time.perf_counter() - start
     print(f"\nclose-up, {shape}: {first * 1000:.0f} ms of a changed plan, {again * 1000:.1f} ms at another row")
     assert again < 0.100
-    assert first < 0.250
+    assert first < 0.100

@@ -91,15 +91,22 @@ def test_laying(benchmark):
     benchmark(lambda: measure(lay_flat(worked)))
 
 
-PATTERNED = """Cast on 5 sts.
+FOUR = "k2, p2 / k1, p2, k1 / p2, k2 / p1, k2, p1; at once"
+LACE = " / ".join(["k1, yo, ssk, k6, k2tog, yo, k1", "k12", "k2, yo, ssk, k4, k2tog, yo, k2", "k12"] * 4)
+PATTERNED = f"""Fabric four: {FOUR}
+Fabric twelve: {LACE}; in whole repeats
+Cast on 5 sts.
 Row 1: K1, yo, k to last st, yo, k1.
 Row 2: Purl.
-Row 3: k1, yo, work in {fabric} to last st, yo, k1.
-Row 4: k1, yo, work in {fabric} to last st, yo, k1.
+Row 3: k1, yo, work in {{fabric}} to last st, yo, k1.
+Row 4: k1, yo, work in {{fabric}} to last st, yo, k1.
 Repeat rows 3 and 4 248 more times."""
 
 
-@pytest.mark.parametrize(("fabric", "limit"), [("moss", 0.150), ("basket stitch", 0.150), ("gull lace", 0.400)])
+@pytest.mark.parametrize(
+    ("fabric", "limit"),
+    [("moss", 0.150), ("basket stitch", 0.150), ("four", 0.150), ("gull lace", 0.400), ("twelve", 0.400)],
+)
 def test_working_in_pattern(benchmark, fabric, limit):
     """500 rows that grow to 1,003 stitches, every stitch found in its fabric."""
     piece = read(PATTERNED.format(fabric=fabric)).piece

@@ -55,15 +55,6 @@ def words_of(page: Page, title: str, tab: str = "Words") -> None:
     page.wait_for_load_state("networkidle")
 
 
-def mend(page: Page) -> None:
-    """The draft with its first mistake mended and saved, for a revision."""
-    words_of(page, "Spinnaker, a draft from the circle")
-    page.get_by_role("button", name="write 'k to last 2 sts'").click()
-    page.wait_for_selector("#verdict:has-text('One place')")
-    page.get_by_role("button", name="Save").click()
-    page.get_by_role("link", name="Revisions").click()
-
-
 def take(page: Page, name: str) -> None:
     """One picture."""
     page.wait_for_timeout(300)
@@ -93,8 +84,6 @@ def desk(page: Page) -> None:
     words_of(page, "Harbour corner cloth", "Written out")
     page.get_by_role("link", name="Italiano").click()
     take(page, "written")
-    mend(page)
-    take(page, "revisions")
 
 
 def chart(page: Page) -> None:
