@@ -102,14 +102,23 @@ Row 3: k1, yo, work in {{fabric}} to last st, yo, k1.
 Row 4: k1, yo, work in {{fabric}} to last st, yo, k1.
 Repeat rows 3 and 4 248 more times."""
 
+CENTRED = f"""Fabric four: {FOUR}
+Fabric twelve: {LACE}; in whole repeats
+Cast on 7 sts.
+Mark the center stitch.
+Row 1: K1, yo, work in {{fabric}} to center st, yo, k1, yo, work in {{fabric}} to last st, yo, k1.
+Row 2: K1, work in {{fabric}} to center st, p1, work in {{fabric}} to last st, k1.
+Repeat rows 1 and 2 249 more times."""
 
+
+@pytest.mark.parametrize("text", [PATTERNED, CENTRED], ids=["one part", "two wings"])
 @pytest.mark.parametrize(
     ("fabric", "limit"),
     [("moss", 0.150), ("basket stitch", 0.150), ("four", 0.150), ("gull lace", 0.400), ("twelve", 0.400)],
 )
-def test_working_in_pattern(benchmark, fabric, limit):
-    """500 rows that grow to 1,003 stitches, every stitch found in its fabric."""
-    piece = read(PATTERNED.format(fabric=fabric)).piece
+def test_working_in_pattern(benchmark, text, fabric, limit):
+    """500 rows that grow to about 1,000 stitches, every stitch found in its fabric."""
+    piece = read(text.format(fabric=fabric)).piece
     worked = benchmark(lambda: work_piece(piece))
     taken = median(lambda: work_piece(piece), 5)
     print(f"\n{worked.stitches:,} stitches in {fabric}: {taken * 1000:.0f} ms of {limit * 1000:.0f}")

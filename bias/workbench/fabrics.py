@@ -52,7 +52,7 @@ def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) 
     at = min(max(row, 1), len(found.rows)) - 1
     if part is None or right is None:
         part, right = _first_that_grows(found, at, part)
-    part = min(part, len(found.parts(at)) - 1)
+    part = min(part, found.wide(at) - 1)
     rows = close_up(found, part, right, at, _ROWS, _ACROSS)
     where, is_mark = _where(planned, at, part, right)
     names = planned.wide_parts(at + 1)

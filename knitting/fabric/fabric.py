@@ -74,6 +74,14 @@ class Fabric:
     mirrored: bool = False
     rest: Rest = Rest.STOCKINETTE
 
+    def __hash__(self) -> int:
+        return self._hash
+
+    @cached_property
+    def _hash(self) -> int:
+        """Told once: fabrics are looked up in every row."""
+        return hash((self.key, self.rows, self.joins, self.pin, self.first, self.rest))
+
     def first_column(self, count: int) -> int:
         """The column of the rightmost of ``count`` stitches in which the fabric begins.
 

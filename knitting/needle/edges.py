@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import TypeAlias
+from itertools import accumulate, pairwise
+from typing import NamedTuple, TypeAlias
 
 import numpy as np
 
@@ -80,6 +81,14 @@ class NextRepeat:
     right: bool
 
 
+class _Woven(NamedTuple):
+    """What stands on the needle after a row, which of it was worked in pattern, and where its parts lie."""
+
+    grain: Grain
+    told: Flags
+    parts: tuple[tuple[int, int], ...]
+
+
 class Edges:
     """Every part after every row, told as far as it is asked for; parts in right-side order.
 
@@ -89,22 +98,35 @@ class Edges:
     def __init__(self, worked: WorkedPiece) -> None:
         self.rows = worked.rows
         self._weaver = Weaver(worked.piece.headers.fabrics)
-        self._known: list[tuple[Stretch, ...]] = []
+        self._woven: list[_Woven] = []
+        self._known: dict[tuple[int, int], Stretch] = {}
 
     def parts(self, row: int) -> tuple[Stretch, ...]:
         """The parts after a row (from 0); none where there is no such row."""
-        if not 0 <= row < len(self.rows):
-            return ()
-        while len(self._known) <= row:
-            at = len(self._known)
-            self._weaver.row(at, self.rows[at])
-            self._known.append(tuple(_stretches(self._weaver, self.rows[at])))
-        return self._known[row]
+        return tuple(self._stretch(row, part) for part in range(self.wide(row)))
+
+    def wide(self, row: int) -> int:
+        """How many parts there are after a row (from 0); none where there is no such row."""
+        return len(self._after(row).parts) if 0 <= row < len(self.rows) else 0
 
     def part(self, row: int, part: int) -> Stretch | None:
         """A part after a row (from 0), if there is such a row and it has that part."""
-        parts = self.parts(row)
-        return parts[part] if part < len(parts) else None
+        return self._stretch(row, part) if part < self.wide(row) else None
+
+    def _after(self, row: int) -> _Woven:
+        while len(self._woven) <= row:
+            at = len(self._woven)
+            self._weaver.row(at, self.rows[at])
+            told = self._weaver.worked_in_pattern()
+            self._woven.append(_Woven(self._weaver.grain, told, _between_marks(self.rows[at])))
+        return self._woven[row]
+
+    def _stretch(self, row: int, part: int) -> Stretch:
+        if (row, part) not in self._known:
+            grain, told, parts = self._after(row)
+            start, end = parts[part]
+            self._known[row, part] = _stretch(grain.cut(start, end), told[start:end], self._weaver.fabrics)
+        return self._known[row, part]
 
     def next_repeat(self, row: int, part: int) -> NextRepeat | None:
         """When the next repeat of a part is whole after a row (from 0), while the needle has the same parts."""
@@ -113,7 +135,7 @@ class Edges:
             return None
         whole = here.repeats[1]
         for later in self._ahead(row + 1):
-            there = self.parts(later)[part] if len(self.parts(later)) == len(self.parts(row)) else None
+            there = self.part(later, part) if self.wide(later) == self.wide(row) else None
             if there is None or there.fabric is None or there.fabric.key != here.fabric.key:
                 return None
             if there.repeats[1] > whole:
@@ -134,16 +156,10 @@ class Edges:
         return range(row, min(row + ahead, len(self.rows)))
 
 
-def _stretches(weaver: Weaver, row: WorkedRow) -> list[Stretch]:
-    found: list[Stretch] = []
-    told = weaver.worked_in_pattern()
-    start = 0
-    for place, count in enumerate(row.parts):
-        if not _is_mark(row, place):
-            end = start + count
-            found.append(_stretch(weaver.grain.cut(start, end), told[start:end], weaver.fabrics))
-        start += count
-    return found
+def _between_marks(row: WorkedRow) -> tuple[tuple[int, int], ...]:
+    """Where the parts after a row begin and end, but for marked stitches."""
+    ends = [0, *accumulate(row.parts)]
+    return tuple(each for place, each in enumerate(pairwise(ends)) if not _is_mark(row, place))
 
 
 def _is_mark(row: WorkedRow, place: int) -> bool:

@@ -19,7 +19,6 @@ Flags = NDArray[np.bool_]
 
 NONE = 0
 """The fabric of stitches that are in none; the letter of a stitch that is not known."""
-_FAR = 1 << 40
 _INCREASE = ord("+")
 _SHARED = 1_000
 NEAR_END = 12
@@ -27,31 +26,60 @@ NEAR_END = 12
 
 
 class Grain(NamedTuple):
-    """The live stitches: their fabric's number, their column in it, the row that its first row would be, a letter."""
+    """The live stitches. ``places`` has three rows: their fabric's number, their column in it, and the row that its
+    first row would be; ``letter`` is what they show. The arrays may be shared: they are only read."""
 
-    fabric: Whole
-    column: Whole
-    since: Whole
+    places: Whole
     letter: Letters
 
     @classmethod
     def fresh(cls, count: int) -> Grain:
         """Stitches that were cast on."""
-        zeros = np.zeros(count, dtype=np.int64)
-        return cls(zeros, np.arange(count, dtype=np.int64), zeros.copy(), np.zeros(count, dtype=np.uint8))
+        places = np.zeros((3, count), dtype=np.int64)
+        places[1] = np.arange(count)
+        return cls(places, np.zeros(count, dtype=np.uint8))
+
+    @classmethod
+    def in_one(cls, fabric: int, column: Whole, since: int, letter: Letters) -> Grain:
+        """Stitches of one fabric."""
+        places = np.empty((3, len(column)), dtype=np.int64)
+        places[0], places[1], places[2] = fabric, column, since
+        return cls(places, letter)
+
+    @property
+    def fabric(self) -> Whole:
+        """The number of every stitch's fabric."""
+        found: Whole = self.places[0]
+        return found
+
+    @property
+    def column(self) -> Whole:
+        """Every stitch's column."""
+        found: Whole = self.places[1]
+        return found
+
+    @property
+    def since(self) -> Whole:
+        """The row (from 0) that the first row of every stitch's fabric is, or would be."""
+        found: Whole = self.places[2]
+        return found
 
     def turned(self) -> Grain:
         """The same read from the other end."""
-        return Grain(self.fabric[::-1], self.column[::-1], self.since[::-1], self.letter[::-1])
+        return Grain(self.places[:, ::-1], self.letter[::-1])
 
     def cut(self, first: int, last: int) -> Grain:
         """Some neighbouring stitches."""
-        return Grain(self.fabric[first:last], self.column[first:last], self.since[first:last], self.letter[first:last])
+        return Grain(self.places[:, first:last], self.letter[first:last])
+
+    def showing(self, letter: Letters) -> Grain:
+        """The same stitches with other letters."""
+        return Grain(self.places, letter)
 
     @property
     def stitches(self) -> int:
         """How many there are."""
-        return len(self.fabric)
+        return len(self.letter)
 
 
 def unknown(count: int) -> Grain:
@@ -64,14 +92,19 @@ def _unknown(count: int) -> Grain:
     return Grain.fresh(count)
 
 
+@lru_cache(maxsize=1024)
+def letters(letter: bytes, count: int) -> Letters:
+    """The same letter over and over. The array is shared: it is only read."""
+    return np.full(count, letter[0], dtype=np.uint8)
+
+
 def joined(grains: list[Grain]) -> Grain:
     """Stretches of stitches as one."""
     if not grains:
         return Grain.fresh(0)
     if len(grains) == 1:
         return grains[0]
-    fabric, column, since, letter = (np.concatenate(each) for each in zip(*(tuple(g) for g in grains), strict=True))
-    return Grain(fabric, column, since, letter)
+    return Grain(np.concatenate([g.places for g in grains], axis=1), np.concatenate([g.letter for g in grains]))
 
 
 @dataclass(frozen=True)
@@ -96,13 +129,12 @@ def grown(part: Grain, new: NewStitches) -> tuple[Grain, bool]:
     if core is None:
         return part, False
     first, last = core
-    letters = part.letter.copy()
+    shown = part.letter.copy()
     for at in new.twins:
         outer, inner = (at, at + 1) if at < first else (at + 1, at)
         fresh[outer], fresh[inner] = True, False
-        letters[outer], letters[inner] = _INCREASE, part.letter[at : at + 2].max()
-    part = part._replace(letter=letters)
-    return _counted_on(part, fresh, first, last), _among_told(part, fresh, new.told)
+        shown[outer], shown[inner] = _INCREASE, part.letter[at : at + 2].max()
+    return _counted_on(part.showing(shown), fresh, first, last), _among_told(part, fresh, new.told)
 
 
 def _among_told(part: Grain, fresh: Flags, told: Flags) -> bool:
@@ -115,30 +147,37 @@ def _among_told(part: Grain, fresh: Flags, told: Flags) -> bool:
 
 
 def _in_order(columns: Whole) -> bool:
-    return bool(np.all(np.diff(columns) > 0))
+    return bool((columns[1:] > columns[:-1]).all())
 
 
 def _core(fresh: Flags, told: Flags) -> tuple[int, int] | None:
     """The longest stretch without a new stitch, first and last; of those worked in pattern if there are any."""
-    kept = told & ~fresh if (told & ~fresh).any() else ~fresh
-    edges = np.flatnonzero(np.diff(np.concatenate([[0], kept.astype(np.int8), [0]])))
-    if not len(edges):
+    old = ~fresh
+    kept = told & old
+    if not kept.any():
+        kept = old
+    edges = np.zeros(len(kept) + 2, dtype=np.bool_)
+    edges[1:-1] = kept
+    changes = (edges[1:] != edges[:-1]).nonzero()[0]
+    if not len(changes):
         return None
-    starts, ends = edges[::2], edges[1::2]
-    longest = int(np.argmax(ends - starts))
+    starts, ends = changes[::2], changes[1::2]
+    longest = int((ends - starts).argmax())
     return int(starts[longest]), int(ends[longest]) - 1
 
 
 def _counted_on(part: Grain, fresh: Flags, first: int, last: int) -> Grain:
     """Columns counted outwards from a core; a stitch that is not new keeps its own where there is room for it."""
-    places = np.arange(part.stitches)
-    ahead = part.column - places
-    before, after = np.where(fresh, _FAR, ahead), np.where(fresh, -_FAR, ahead)
-    column = part.column.copy()
-    column[: first + 1] = np.minimum.accumulate(before[: first + 1][::-1])[::-1] + places[: first + 1]
-    column[last:] = np.maximum.accumulate(after[last:]) + places[last:]
-    fabric, since = part.fabric.copy(), part.since.copy()
-    for there, from_ in ((slice(None, first), first), (slice(last + 1, None), last)):
-        fabric[there] = np.where(fresh[there], part.fabric[from_], fabric[there])
-        since[there] = np.where(fresh[there], part.since[from_], since[there])
-    return Grain(fabric, column, since, part.letter)
+    places = part.places.copy()
+    outwards = (range(first - 1, -1, -1), 1), (range(last + 1, part.stitches), -1)
+    for (beside, step), core in zip(outwards, (first, last), strict=True):
+        if not len(beside):
+            continue
+        columns, new = part.column.tolist(), fresh.tolist()
+        for at in beside:
+            room = columns[at + step] - step
+            columns[at] = room if new[at] else (min if step > 0 else max)(columns[at], room)
+        there = slice(beside[-1], first) if step > 0 else slice(last + 1, None)
+        places[1, there] = columns[there]
+        places[::2, there] = np.where(fresh[there], part.places[::2, core : core + 1], places[::2, there])
+    return Grain(places, part.letter)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
+from functools import lru_cache
 from itertools import pairwise
 from typing import Protocol
 
@@ -10,7 +11,8 @@ import numpy as np
 
 from knitting.fabric import Fabric, seen_from_behind, stretch
 from knitting.fabric.fabric import letter
-from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, unknown
+from knitting.fabric.written import Kinds
+from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, letters, unknown
 from knitting.needle.likeness import going_on, told
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
 from knitting.needle.woven import Woven, WovenPart
@@ -103,7 +105,7 @@ class Loom:
         """Increases and decreases beside each other that make up for one another: the columns stay."""
         grain = self._taken(sum(run.work.uses * run.times for run in runs))
         said = b"".join(self._letter(run.work) * run.work.makes * run.times for run in runs)
-        self.woven.add(grain._replace(letter=np.frombuffer(said, dtype=np.uint8)))
+        self.woven.add(grain.showing(np.frombuffer(said, dtype=np.uint8)))
 
     def _plain(self, group: GroupWork, times: int) -> bool:
         """Take a repeat of nothing but plain stitches at once; false if it is none."""
@@ -112,8 +114,8 @@ class Loom:
             return False
         once = b"".join(self._letter(inner.work) * inner.times for inner in group.runs)
         grain = self._taken(len(once) * times)
-        letters = np.tile(np.frombuffer(once, dtype=np.uint8), times)
-        self.woven.add(grain._replace(letter=letters[: grain.stitches]))
+        shown = np.tile(np.frombuffer(once, dtype=np.uint8), times)
+        self.woven.add(grain.showing(shown[: grain.stitches]))
         return True
 
     def _letter(self, work: Workable) -> bytes:
@@ -128,7 +130,7 @@ class Loom:
         if isinstance(work, StitchKind) and work.uses == work.makes == 1:
             grain = self._taken(times)
             if work.family is Family.PLAIN:
-                grain = grain._replace(letter=np.full(grain.stitches, self._letter(work)[0], dtype=np.uint8))
+                grain = grain.showing(letters(self._letter(work), grain.stitches))
             self.woven.add(grain)
         elif work.makes == 0:
             self._taken(work.uses * times)
@@ -139,21 +141,19 @@ class Loom:
                 self._one(work)
 
     def _new(self, work: Workable, count: int) -> None:
-        grain = Grain.fresh(count)
-        letters = np.full(count, self._letter(work)[0], dtype=np.uint8)
-        self.woven.add(grain._replace(letter=letters), fresh=True)
+        self.woven.add(Grain.fresh(count).showing(letters(self._letter(work), count)), fresh=True)
 
     def _one(self, work: Workable) -> None:
         """Some stitches worked into others, or together."""
         woven, old = self.woven, self._taken(work.uses)
-        letters = self._letters_of(work)
+        shown = self._letters_of(work)
         if work.makes == 1:
             top = self._on_top(work, old.stitches)
-            woven.add(old.cut(top, top + 1)._replace(letter=letters))
+            woven.add(old.cut(top, top + 1).showing(shown))
             return
         middle = (work.makes - min(work.uses, work.makes)) // 2
         from_ = np.clip(np.arange(work.makes) - middle, 0, max(old.stitches - 1, 0))
-        grain = Grain(old.fabric[from_], old.column[from_], old.since[from_], letters)
+        grain = Grain(old.places[:, from_], shown)
         if work.uses == 1 and work.makes == 2:
             woven.twins.append(woven.made)
             woven.add(grain)
@@ -185,7 +185,7 @@ class Loom:
         grain = taken.turned() if self.behind else taken
         placed = self._placed(name, grain, first)
         if placed is None:
-            self.woven.add(taken._replace(letter=np.zeros(count, dtype=np.uint8)), told_=True)
+            self.woven.add(taken.showing(np.zeros(count, dtype=np.uint8)), told_=True)
             yield Run(IN_PATTERN, count)
             return
         fabric, grain = placed
@@ -193,14 +193,14 @@ class Loom:
             self.woven.figured.append(self.woven.made)
         row = (self.at - int(grain.since[0])) % fabric.height
         runs: list[Run] = []
-        letters: list[str] = []
+        faces: list[str] = []
         for start, columns in _contiguous(grain.column):
             piece = stretch(fabric, row, start, columns)
-            letters.append(piece.letters)
+            faces.append(piece.letters)
             groups = [(piece.head, 1), (piece.group, piece.times), (piece.tail, 1)]
             runs += [run for kinds, times in groups if times for run in _grouped(kinds, times, self.behind)]
-        shown = np.frombuffer("".join(letters).encode(), dtype=np.uint8)
-        grain = grain._replace(letter=shown)
+        shown = np.frombuffer("".join(faces).encode(), dtype=np.uint8)
+        grain = grain.showing(shown)
         self.woven.add(grain.turned() if self.behind else grain, told_=True)
         yield from reversed(runs) if self.behind else runs
 
@@ -222,7 +222,7 @@ class Loom:
             return None
         number, count = self.weaver.number_of(fabric), grain.stitches
         columns = np.arange(column, column + count, dtype=np.int64)
-        return fabric, Grain(np.full(count, number), columns, np.full(count, self.at - row), grain.letter)
+        return fabric, Grain.in_one(number, columns, self.at - row, grain.letter)
 
     def _known(self, name: str, grain: Grain) -> tuple[Fabric, Grain] | None:
         """The fabric that some of the stitches are in already; the others are counted on from them."""
@@ -233,20 +233,16 @@ class Loom:
             inside = grain.fabric == number
         if not inside.any():
             return None
-        at = int(np.flatnonzero(inside)[0])
+        at = int(inside.argmax())
         fabric = self.weaver.fabrics[int(grain.fabric[at])]
         assert fabric is not None
-        inside &= (grain.fabric == grain.fabric[at]) & (grain.since == grain.since[at])
+        inside &= (grain.places[::2] == grain.places[::2, at : at + 1]).all(axis=0)
         if inside.all():
             return fabric, grain
         self.woven.renumbered.append(self.woven.made)
         counted, _ = grown(grain, NewStitches(~inside, inside))
-        return fabric, Grain(
-            np.full(grain.stitches, grain.fabric[at]),
-            counted.column,
-            np.full(grain.stitches, grain.since[at]),
-            grain.letter,
-        )
+        number, since = int(grain.fabric[at]), int(grain.since[at])
+        return fabric, Grain.in_one(number, counted.column, since, grain.letter)
 
 
 def _merged(runs: Iterator[Run]) -> tuple[Run, ...]:
@@ -276,17 +272,27 @@ def _balanced(runs: Sequence[Run], at: int) -> int:
 
 def _contiguous(columns: Whole) -> Iterator[tuple[int, int]]:
     """Stretches of columns that follow one another: the first, and how many."""
-    breaks = np.flatnonzero(np.diff(columns) != 1) + 1
+    breaks = (columns[1:] != columns[:-1] + 1).nonzero()[0] + 1
     starts = [0, *breaks.tolist(), len(columns)]
     for first, last in pairwise(starts):
         yield int(columns[first]), last - first
 
 
-def _grouped(kinds: Sequence[tuple[StitchKind, int]], times: int, behind: bool) -> list[Run]:
+def _grouped(kinds: Kinds, times: int, behind: bool) -> tuple[Run, ...]:
     """Stitches in right-side view as runs that are worked so many times over, in right-side order."""
-    seen = [Run((seen_from_behind(kind) or KNIT) if behind else kind, many) for kind, many in kinds]
+    seen = _seen(kinds, behind)
     if len(seen) == 1:
-        return [Run(seen[0].work, seen[0].times * times)]
+        return (Run(seen[0].work, seen[0].times * times),)
     if times == 1:
         return seen
-    return [Run(GroupWork(tuple(reversed(seen) if behind else seen)), times)]
+    return (Run(_again(seen, behind), times),)
+
+
+@lru_cache(maxsize=4_096)
+def _seen(kinds: Kinds, behind: bool) -> tuple[Run, ...]:
+    return tuple(Run((seen_from_behind(kind) or KNIT) if behind else kind, many) for kind, many in kinds)
+
+
+@lru_cache(maxsize=1_024)
+def _again(seen: tuple[Run, ...], behind: bool) -> GroupWork:
+    return GroupWork(tuple(reversed(seen)) if behind else seen)
