@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import gzip
 import time
+from dataclasses import replace
 
 import pytest
 from django.test import Client
@@ -93,22 +94,23 @@ def test_a_keystroke_in_400_lines():
 
 
 @pytest.mark.django_db
+@pytest.mark.parametrize("row", [32, 150, 270])
 @pytest.mark.parametrize(("shape", "answers", "part", "key"), [
     ("asymmetric", {}, "cloth", "rib3x3"),
     ("triangle", {"to": "1001"}, "right wing", "gull"),
     ("capelet", {"fast": "60", "slow": "40"}, "back", "wake"),
 ])  # fmt: skip
-def test_the_close_up_of_a_growing_edge(shape, answers, part, key):
+def test_the_close_up_of_a_growing_edge(shape, answers, part, key, row):
     """Of a plan that was just changed, and once more at another row: the server's work for both."""
     plan = answered(CONSTRUCTIONS[shape], answers).plan()
-    plan = put_on(plan, part, Wearing(key, FABRICS[key].joins))
+    plan = replace(put_on(plan, part, Wearing(key, FABRICS[key].joins)), name=f"{shape} seen at row {row}")
     found = planned(plan_text(plan))
     start = time.perf_counter()
-    assert edge_view(found, 32, None, None) is not None
+    assert edge_view(found, row, None, None) is not None
     first = time.perf_counter() - start
     start = time.perf_counter()
-    assert edge_view(found, 33, None, None) is not None
+    assert edge_view(found, row + 1, None, None) is not None
     again = time.perf_counter() - start
-    print(f"\nclose-up, {shape}: {first * 1000:.0f} ms of a changed plan, {again * 1000:.1f} ms at another row")
+    print(f"\nclose-up, {shape}, row {row}: {first * 1000:.0f} ms of a changed plan, {again * 1000:.1f} at another row")
     assert again < 0.100
     assert first < 0.100

@@ -128,6 +128,9 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 DATA_UPLOAD_MAX_NUMBER_FIELDS = 3_000
 """Room for every word of the largest plan: its form is sent whole."""
 
+BIAS_TRY_SECONDS = 0.6
+"""How long one request tries what would make a cloth lie better; the page asks again until all was tried."""
+
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"

@@ -9,3 +9,4 @@ DATABASES["default"]["TEST"] = {"NAME": VAR / "test.sqlite3"}
 STORAGES["staticfiles"] = {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 WHITENOISE_AUTOREFRESH = True
+BIAS_TRY_SECONDS = 60

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import TypeAlias
 
 CM_PER_INCH = 2.54
 """International yard and pound agreement, 1959."""
@@ -51,6 +52,26 @@ def gauge_over(stitches: float, rows: float, length_cm: float, fabric: str = "")
     19.68503937007874
     """
     return Gauge(stitches * 10 / length_cm, rows * 10 / length_cm, fabric)
+
+
+GaugesFrom: TypeAlias = tuple[tuple[int, Gauge], ...]
+"""Other gauges, each from a row (counted from 1) on, in the order of the rows."""
+
+
+def rows_within(length_cm: float, start: int, gauge: Gauge, later: GaugesFrom = ()) -> float:
+    """Rows that make a length, counted from after row ``start`` on, where the gauge may change on the way.
+
+    >>> rows_within(10, 0, Gauge(20, 40)), rows_within(10, 0, Gauge(20, 40), ((21, Gauge(20, 30)),))
+    (40.0, 35.0)
+    """
+    rows = 0.0
+    for row, following in (*later, (None, gauge)):
+        before = max(row - 1 - start - rows, 0.0) if row is not None else length_cm / gauge.row_cm
+        if before * gauge.row_cm >= length_cm:
+            break
+        rows, length_cm = rows + before, length_cm - before * gauge.row_cm
+        gauge = following
+    return rows + length_cm / gauge.row_cm
 
 
 LOOP_WIDTHS = 4.1

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 from django.urls import reverse
@@ -49,7 +50,10 @@ def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
 def lies(request: HttpRequest, piece_id: int) -> HttpResponse:
     """How the cloth lies, with what would mend it."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    return render(request, "charting/_lies.html", {"piece": owned})
+    advice = owned.advice_within(settings.BIAS_TRY_SECONDS)
+    if advice is None:
+        return render(request, "still_trying.html", {"again": reverse("lies", args=[piece_id])})
+    return render(request, "charting/_lies.html", {"piece": owned, "advice_given": advice})
 
 
 @require_safe

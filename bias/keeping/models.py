@@ -8,7 +8,16 @@ from django.conf import settings
 from django.db import models
 from django.http import Http404
 
-from bias.workbench import Advice, WordsAdvice, Workout, advice_of_words, planned, workout
+from bias.workbench import (
+    Advice,
+    WordsAdvice,
+    Workout,
+    advice_of_words,
+    planned,
+    trials_of_words,
+    within,
+    workout,
+)
 
 
 class PieceQuerySet(models.QuerySet["Piece"]):
@@ -63,6 +72,12 @@ class Piece(models.Model):
     def advice(self) -> tuple[Advice, ...] | tuple[WordsAdvice, ...]:
         """How its cloth lies as it stands, with what would mend it."""
         return planned(self.current.plan).advice if self.is_planned else advice_of_words(self.words)
+
+    def advice_within(self, seconds: float) -> tuple[Advice, ...] | tuple[WordsAdvice, ...] | None:
+        """The advice if it can be had so soon; asked again, the trials go on where they were left."""
+        if self.is_planned:
+            return planned(self.current.plan).advice_within(seconds)
+        return within(trials_of_words(self.words), seconds)
 
     @property
     def is_planned(self) -> bool:

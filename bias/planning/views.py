@@ -5,8 +5,10 @@ from __future__ import annotations
 import secrets
 from typing import Any
 
+from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from bias.keeping.actions import Overtaken, keep_plan, turn_into_words
@@ -163,7 +165,11 @@ def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
 @require_safe
 def lies(request: HttpRequest, piece_id: int) -> HttpResponse:
     """How the cloth of the plan lies as it stands, with what would mend it."""
-    return render(request, "planning/_lies.html", {"planned": plan_of_piece(request, piece_id)[1]})
+    piece, found = plan_of_piece(request, piece_id)
+    advice = found.advice_within(settings.BIAS_TRY_SECONDS)
+    if advice is None:
+        return render(request, "still_trying.html", {"again": reverse("plan-lies", args=[piece.pk])})
+    return render(request, "planning/_lies.html", {"advice_given": advice})
 
 
 @require_POST

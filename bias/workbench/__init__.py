@@ -1,7 +1,16 @@
 """The one door to the core: words or a plan in, all results out, kept by their content."""
 
 from bias.workbench.fabrics import EdgeView, edge_view, swatch
-from bias.workbench.plans import Planned, advice_of_words, mended_words, plan_of_words, planned
+from bias.workbench.on_needles import OnNeedles, first_difference, on_needles
+from bias.workbench.plans import (
+    Planned,
+    advice_of_words,
+    mended_words,
+    plan_of_words,
+    planned,
+    trials_of_words,
+    within,
+)
 from bias.workbench.shown import cloth_shown, row_shown
 from bias.workbench.workouts import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
 from bias.workbench.wrongs import Whys, whys_of
@@ -28,6 +37,7 @@ __all__ = [
     "Layout",
     "Measures",
     "NotRead",
+    "OnNeedles",
     "Planned",
     "StripPart",
     "Whys",
@@ -41,13 +51,17 @@ __all__ = [
     "dialects",
     "digest",
     "edge_view",
+    "first_difference",
     "mended_words",
+    "on_needles",
     "plan_of_words",
     "planned",
     "recent",
     "row_shown",
     "swatch",
+    "trials_of_words",
     "whys_of",
+    "within",
     "words_of_json",
     "workout",
 ]

@@ -8,7 +8,8 @@ from functools import lru_cache
 from bias.workbench.plans import Planned
 from drawing.fabric_svg import close_up_svg, swatch_svg
 from knitting.fabric import Fabric
-from knitting.needle.edges import EdgeRow, Edges, NextRepeat, Stretch, close_up
+from knitting.needle.edges import EdgeRow, Edges, Stretch, close_up
+from knitting.needle.repeats import NextRepeat, next_repeat, whole_at
 
 _FACES = {
     "k": "a knit stitch",
@@ -72,17 +73,9 @@ def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) 
 
 def _first_that_grows(found: Edges, at: int, only: int | None = None) -> tuple[int, bool]:
     """The part (or the only one asked for) and end with a new stitch in or near a row, in a pattern if one grows."""
-    best = start = (only or 0, True)
-    for part, stretch in enumerate(found.parts(at)):
-        if only not in (None, part):
-            continue
-        for right in (True, False):
-            near = close_up(found, part, right, at, rows=4)
-            if any(cell.new for row in near for cell in row.cells):
-                if stretch.fabric is not None and stretch.fabric.width > 1:
-                    return part, right
-                best = (part, right) if best == start else best
-    return best
+    ends = [end for end in found.growing(at, rows=4) if only in (None, end[0])]
+    part, right, _ = min(ends, key=lambda end: (not end[2], end[0], not end[1]), default=(only or 0, True, False))
+    return part, right
 
 
 def _where(planned: Planned, at: int, part: int, right: bool) -> tuple[str, bool]:
@@ -118,10 +111,10 @@ def _repeats(planned: Planned, found: Edges, at: int, part: int) -> list[str]:
     if here is None or here.fabric is None or here.fabric.width == 1:
         return []
     said = [_whole(here)]
-    following = found.next_repeat(at, part)
+    following = next_repeat(found, at, part)
     if following is not None:
         said.append(_next(planned, at, part, following))
-    whole = found.whole_at(part, at)
+    whole = whole_at(found, part, at)
     if whole is not None and not here.is_whole:
         said.append(f"Whole repeats reach from end to end after row {whole}.")
     return said

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
+from itertools import count
+from time import monotonic
+from typing import Protocol, TypeVar
 
 from bias.workbench import workouts
 from bias.workbench.workouts import Workout, workout
@@ -12,6 +16,7 @@ from knitting.files import plan_from_text
 from knitting.gauges import Swatch
 from knitting.measures import said_cm
 from knitting.needle.edges import Edges
+from knitting.needle.repeats import whole_at
 from knitting.plan.compiling import compiled
 from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.fitting import Fitting, edges_of, uneven_fits
@@ -19,9 +24,12 @@ from knitting.plan.foresight import Course, foresee
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.recognise import Recognised, recognise
 from knitting.plan.split import Split
-from knitting.straightening import Advice, WordsAdvice, advise, advise_words
+from knitting.straightening import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
+from knitting.straightening.patience import to_the_end
 from knitting.words.patching import patched
 from knitting.words.writer import write
+
+Each = TypeVar("Each", covariant=True)
 
 _ROWS_TO_A_BORDER = 200
 """Rows within which it is told when a pattern is whole at its borders."""
@@ -78,7 +86,7 @@ class Planned:
 
     def _whole_after(self, part: str) -> int | None:
         at = self.segment_of(part, 1)
-        return self.edges.whole_at(at, ahead=_ROWS_TO_A_BORDER) if self.edges is not None and at >= 0 else None
+        return whole_at(self.edges, at, ahead=_ROWS_TO_A_BORDER) if self.edges is not None and at >= 0 else None
 
     def segment_of(self, part: str, row: int) -> int:
         """Which of the parts between marks of a row, counted from 1, holds a part of the plan; -1 where none does."""
@@ -94,10 +102,19 @@ class Planned:
         return tuple(line.name for line in split.lines if line.kind is not LineKind.UNMARKED) if split else ()
 
     @cached_property
+    def trials(self) -> PlanTrials:
+        """What is tried to make its cloth lie better."""
+        construction = CONSTRUCTIONS.get(self.plan.construction)
+        return PlanTrials(self.plan, construction.curvature if construction else None)
+
+    @property
     def advice(self) -> tuple[Advice, ...]:
         """How its cloth lies, with what would mend it."""
-        construction = CONSTRUCTIONS.get(self.plan.construction)
-        return advise(self.plan, construction.curvature if construction else None)
+        return self.trials.advice()
+
+    def advice_within(self, seconds: float) -> tuple[Advice, ...] | None:
+        """The advice if it can be had so soon; asked again, the trials go on where they were left."""
+        return within(self.trials, seconds)
 
     @cached_property
     def said_unwashed(self) -> str:
@@ -131,9 +148,33 @@ def plan_of_words(words: str) -> Recognised:
 
 
 @lru_cache(maxsize=workouts.KEPT)
+def trials_of_words(words: str) -> WordsTrials:
+    """What is tried to make the cloth of written rows lie better."""
+    return WordsTrials(workout(words).worked, plan_of_words(words))
+
+
 def advice_of_words(words: str) -> tuple[WordsAdvice, ...]:
     """How the cloth of written rows lies, with what would mend it."""
-    return advise_words(workout(words).worked, plan_of_words(words))
+    return trials_of_words(words).advice()
+
+
+class _Trials(Protocol[Each]):
+    go_on: Callable[[], bool]
+
+    def advice(self) -> tuple[Each, ...]: ...
+
+
+def within(trials: _Trials[Each], seconds: float) -> tuple[Each, ...] | None:
+    """The advice of some trials if it can be had so soon; at least one change is tried each time it is asked."""
+    until = monotonic() + seconds
+    tried = count()
+    trials.go_on = lambda: next(tried) == 0 or monotonic() < until
+    try:
+        return trials.advice()
+    except StillTrying:
+        return None
+    finally:
+        trials.go_on = to_the_end
 
 
 def mended_words(words: str, finding: int, mend: int) -> str | None:

@@ -42,7 +42,8 @@ def flatness(layout: Layout | NotLaid, wanted: Curvature | None = None) -> tuple
         return ()
     meant = wanted or meant_to(layout)
     along = folds(layout) if layout.sheet.whole or not layout.in_round else []
-    found = [*_top(layout), *_centre(layout, along, meant), *_corners(layout), *_changes(layout, along, meant)]
+    found = list(_top(layout)) or list(_corners(layout))  # what fans out from a tab is no square
+    found += [*_centre(layout, along, meant), *_changes(layout, along, meant)]
     found += [*_pulls(layout, along, meant), *_slants(layout)]
     order = list(Verdict)
     return tuple(sorted(found, key=lambda each: (each.wished, -order.index(each.verdict))))

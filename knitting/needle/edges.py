@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import accumulate, pairwise
 from typing import NamedTuple, TypeAlias
@@ -11,14 +11,16 @@ import numpy as np
 
 from knitting.fabric import Fabric, Joins
 from knitting.needle.grain import NONE, Flags, Grain
-from knitting.needle.patterned import Weaver
-from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.needle.leaps import leap
+from knitting.needle.lineage import events
+from knitting.needle.patterned import Weaver, near
+from knitting.needle.worked import FabricWork, GroupWork, Run, WorkedPiece, WorkedRow
 
 SEEN = 26
 """Stitches of each end of a part that are kept row by row."""
 _NEW = frozenset("+o")
-_AHEAD = 60
-"""Rows that are looked ahead for the next repeat."""
+_NEAR = 30
+"""Rows before the one asked for in which every row is worked where a fabric begins: it looks no further back."""
 
 
 Place: TypeAlias = tuple[int, int]
@@ -29,9 +31,9 @@ Place: TypeAlias = tuple[int, int]
 class Stretch:
     """A part after a row: its fabric, the outermost columns that it has of that, and what its ends show.
 
-    ``count`` is how many stitches are in the fabric. ``right`` and ``left`` hold up to :data:`SEEN` letters of those
-    ends, ``right_places`` and ``left_places`` the fabric (its number) and the column that they stand in, all in
-    right-side order.
+    ``count`` is how many stitches are in the fabric; ``beside`` how many others lie to its right and to its left.
+    ``right`` and ``left`` hold up to :data:`SEEN` letters of those ends, ``right_places`` and ``left_places`` the
+    fabric (its number) and the column that they stand in, all in right-side order.
     """
 
     fabric: Fabric | None
@@ -43,6 +45,7 @@ class Stretch:
     left: str
     right_places: tuple[Place, ...]
     left_places: tuple[Place, ...]
+    beside: tuple[int, int] = (0, 0)
 
     def end(self, right: bool) -> tuple[str, tuple[Place, ...]]:
         """What the right or the left end shows, and where its stitches stand."""
@@ -73,93 +76,135 @@ class Stretch:
         return self.fabric is not None and self.count > 0 and self.waiting == (0, 0)
 
 
-@dataclass(frozen=True, slots=True)
-class NextRepeat:
-    """The row (from 1) after which a part holds one whole repeat more, and the end at which it grew."""
-
-    row: int
-    right: bool
-
-
 class _Woven(NamedTuple):
-    """What stands on the needle after a row, which of it was worked in pattern, and where its parts lie."""
+    """What stands on the needle after a row, and which of it was worked in pattern."""
 
     grain: Grain
     told: Flags
-    parts: tuple[tuple[int, int], ...]
+
+
+class _Course:
+    """What stands on the needle row by row, worked as far as it is asked for.
+
+    Far before the row that is asked for, the times of a repeat are leapt over.
+    """
+
+    def __init__(self, rows: Sequence[WorkedRow], weaver: Callable[[], Weaver]) -> None:
+        self.rows, self.begun = rows, weaver
+        self._begin()
+
+    def _begin(self) -> None:
+        self.weaver = self.begun()
+        self.woven: dict[int, _Woven] = {}
+        self.grains: dict[int, Grain] = {}
+        self.upto = 0
+
+    def after(self, row: int) -> _Woven:
+        """What stands after a row (from 0)."""
+        if row in self.woven:
+            return self.woven[row]
+        if row < self.upto:
+            self._begin()  # it was leapt over
+        near = 2 if row - self.upto > 2 and not self._begins_a_fabric(row) else _NEAR
+        while self.upto <= row:
+            self.weaver.row(self.upto, self.rows[self.upto])
+            self.woven[self.upto] = _Woven(self.weaver.grain, self.weaver.worked_in_pattern())
+            self.grains[self.upto] = self.weaver.grain
+            found = leap(self.rows, self.grains, self.upto, row - near)
+            if found is not None:
+                self.weaver.grain, self.upto = found.grain, found.row
+                self.grains = {found.row: found.grain}
+            self.upto += 1
+        return self.woven[row]
+
+    def _begins_a_fabric(self, row: int) -> bool:
+        """Whether in the last rows up to one a part is worked in another fabric than in those before them."""
+        half = _NEAR // 2
+        before, now = (self._worn(row - back) for back in (half, 0))
+        return before != now
+
+    def _worn(self, row: int) -> set[tuple[int, str]]:
+        rows = self.rows[max(row - _NEAR // 2 + 1, 0) : row + 1]
+        works = {id(here.work): here.work_in_rs_order for here in rows}.values()
+        return {(place, fabric) for work in works for place, part in enumerate(work) for fabric in _fabrics(part.runs)}
+
+
+def _fabrics(runs: Sequence[Run]) -> Iterator[str]:
+    for run in runs:
+        if isinstance(run.work, FabricWork):
+            yield run.work.fabric
+        elif isinstance(run.work, GroupWork):
+            yield from _fabrics(run.work.runs)
 
 
 class Edges:
     """Every part after every row, told as far as it is asked for; parts in right-side order.
 
-    ``worked`` is a piece that is :func:`~knitting.needle.piece_worker.counted`.
+    Only the parts that are asked for are followed, as all of them take many times as long. ``worked`` is a piece that
+    is :func:`~knitting.needle.piece_worker.counted`.
     """
 
     def __init__(self, worked: WorkedPiece) -> None:
         self.rows = worked.rows
-        self._weaver = Weaver(worked.piece.headers.fabrics)
-        self._woven: list[_Woven] = []
+        self._own = worked.piece.headers.fabrics
+        self._courses: dict[tuple[int, int], _Course] = {}
         self._known: dict[tuple[int, int], Stretch] = {}
 
     def parts(self, row: int) -> tuple[Stretch, ...]:
         """The parts after a row (from 0); none where there is no such row."""
-        return tuple(self._stretch(row, part) for part in range(self.wide(row)))
+        found = (self.part(row, part) for part in range(self.wide(row)))
+        return tuple(stretch for stretch in found if stretch is not None)
 
     def wide(self, row: int) -> int:
         """How many parts there are after a row (from 0); none where there is no such row."""
-        return len(self._after(row).parts) if 0 <= row < len(self.rows) else 0
+        return len(_between_marks(self.rows[row])) if 0 <= row < len(self.rows) else 0
 
     def part(self, row: int, part: int) -> Stretch | None:
         """A part after a row (from 0), if there is such a row and it has that part."""
-        return self._stretch(row, part) if part < self.wide(row) else None
-
-    def _after(self, row: int) -> _Woven:
-        while len(self._woven) <= row:
-            at = len(self._woven)
-            self._weaver.row(at, self.rows[at])
-            told = self._weaver.worked_in_pattern()
-            self._woven.append(_Woven(self._weaver.grain, told, _between_marks(self.rows[at])))
-        return self._woven[row]
-
-    def _stretch(self, row: int, part: int) -> Stretch:
+        if part >= self.wide(row):
+            return None
         if (row, part) not in self._known:
-            grain, told, parts = self._after(row)
-            start, end = parts[part]
-            self._known[row, part] = _stretch(grain.cut(start, end), told[start:end], self._weaver.fabrics)
+            self._known[row, part] = self._told(row, part)
         return self._known[row, part]
 
-    def next_repeat(self, row: int, part: int) -> NextRepeat | None:
-        """When the next repeat of a part is whole after a row (from 0), while the needle has the same parts."""
-        here = self.part(row, part)
-        if here is None or here.fabric is None or here.fabric.width == 1:
-            return None
-        whole = here.repeats[1]
-        for later in self._ahead(row + 1):
-            there = self.part(later, part) if self.wide(later) == self.wide(row) else None
-            if there is None or there.fabric is None or there.fabric.key != here.fabric.key:
-                return None
-            if there.repeats[1] > whole:
-                begin = here.repeats[0] if whole else there.repeats[0] + 1
-                return NextRepeat(later + 1, there.repeats[0] < begin)
-        return None
+    def _told(self, row: int, part: int) -> Stretch:
+        place, start, end = _between_marks(self.rows[row])[part]
+        key = (len(self.rows[row].work), place)
+        if key not in self._courses:
+            self._courses[key] = _Course(
+                self.rows, lambda: Weaver(self._own, list(near(self.rows, place, key[0]))[::-1])
+            )
+        course = self._courses[key]
+        woven = course.after(row)
+        return _stretch(woven.grain.cut(start, end), woven.told[start:end], course.weaver.fabrics)
 
-    def whole_at(self, part: int, since: int = 0, ahead: int = _AHEAD) -> int | None:
-        """The first row (from 1) after which whole repeats fill a part from end to end; ``None`` if none of those does
-        that are looked at."""
-        for at in self._ahead(since, ahead):
-            stretch = self.part(at, part)
-            if stretch is not None and stretch.is_whole:
-                return at + 1
-        return None
+    def growing(self, row: int, rows: int) -> list[tuple[int, bool, bool]]:
+        """The ends that grew in the last ``rows`` rows up to one (from 0), in right-side order: the part, whether it is
+        its right end, and whether the part is worked in pattern there."""
+        found: dict[tuple[int, bool], bool] = {}
+        for at in range(max(row - rows + 1, 0), row + 1):
+            here = self.rows[at]
+            for part, right, change in self.changes(at) if self.wide(at) == self.wide(row) else ():
+                if change > 0:
+                    place = _between_marks(here)[part][0]
+                    in_pattern = any(_fabrics(here.work_in_rs_order[place].runs))
+                    found[part, right] = found.get((part, right), False) or in_pattern
+        return sorted((part, right, asked) for (part, right), asked in found.items())
 
-    def _ahead(self, row: int, ahead: int = _AHEAD) -> range:
-        return range(row, min(row + ahead, len(self.rows)))
+    def changes(self, row: int) -> Iterator[tuple[int, bool, int]]:
+        """What each part gains or loses in a row (from 0), and whether nearer to its right end."""
+        here = self.rows[row]
+        parts = {place: (part, start, end) for part, (place, start, end) in enumerate(_between_marks(here))}
+        for event in events(here):
+            if event.part in parts:
+                part, start, end = parts[event.part]
+                yield part, event.new - start <= end - event.new, event.change
 
 
-def _between_marks(row: WorkedRow) -> tuple[tuple[int, int], ...]:
-    """Where the parts after a row begin and end, but for marked stitches."""
+def _between_marks(row: WorkedRow) -> tuple[tuple[int, int, int], ...]:
+    """The parts after a row but for marked stitches: their place among all, and where they begin and end."""
     ends = [0, *accumulate(row.parts)]
-    return tuple(each for place, each in enumerate(pairwise(ends)) if not _is_mark(row, place))
+    return tuple((place, *each) for place, each in enumerate(pairwise(ends)) if not _is_mark(row, place))
 
 
 def _is_mark(row: WorkedRow, place: int) -> bool:
@@ -191,7 +236,7 @@ def _stretch(part: Grain, told: Flags, fabrics: Sequence[Fabric | None]) -> Stre
     while end + 1 < count and letters[end + 1] in _NEW and part.fabric[end + 1] == number:
         end += 1
     first, last = int(part.column[begin]), int(part.column[end])
-    return Stretch(fabrics[number], number, first, last, last + 1 - first, *seen)
+    return Stretch(fabrics[number], number, first, last, last + 1 - first, *seen, (begin, count - 1 - end))
 
 
 def _places(part: Grain, ends: slice) -> tuple[Place, ...]:

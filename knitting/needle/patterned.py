@@ -88,6 +88,15 @@ def _parts_asked(rows: Sequence[WorkedRow]) -> Iterator[_Asked]:
         yield _Asked(end, first, end < len(rows))
 
 
+def near(rows: Sequence[WorkedRow], place: int, parts: int) -> Iterator[_Asked]:
+    """A part (its place in right-side order) and those beside it, wherever the needle has so many parts; else all."""
+    end = 0
+    for many, group in groupby(rows, key=lambda row: len(row.work)):
+        end += sum(1 for _ in group)
+        places = (place - 1, place, place + 1) if many == parts else range(many)
+        yield _Asked(end, dict.fromkeys(places, 0), looked_back=False)
+
+
 class Weaver:
     """Works through the rows of a piece, keeping the grain of what is on the needle."""
 

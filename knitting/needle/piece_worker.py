@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from knitting.measures import GUESS_IN_GARTER, Gauge
+from knitting.measures import GUESS_IN_GARTER, Gauge, GaugesFrom, rows_within
 from knitting.needle import starts
 from knitting.needle.bench import MOST_ROWS, Bench, Enough
 from knitting.needle.checks import check_claim, unknown_yarn, worked_past
@@ -43,9 +43,15 @@ from knitting.words.reader import Reading
 from knitting.words.writer import Writer
 
 
-def work_reading(reading: Reading, gauge: Gauge | None = None) -> WorkedPiece:
-    """Work a piece that was read; what could not be read is said among what cannot be worked."""
-    return work_piece(reading.piece, reading.problems, gauge, reading.dialect)
+def work_reading(reading: Reading, gauge: Gauge | None = None, later: GaugesFrom = ()) -> WorkedPiece:
+    """Work a piece that was read; what could not be read is said among what cannot be worked.
+
+    ``later`` are other gauges from a row (counted from 1) on: they decide where lengths end.
+    """
+    gauge = gauge or reading.piece.headers.gauge
+    return in_pattern(
+        _PieceWorker(reading.piece, list(reading.problems), gauge, Writer(reading.dialect or dialect()), later).run()
+    )
 
 
 def work_piece(
@@ -68,9 +74,12 @@ def counted(
 
 
 class _PieceWorker:
-    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None, writer: Writer) -> None:
+    def __init__(
+        self, piece: Piece, problems: list[Problem], gauge: Gauge | None, writer: Writer, later: GaugesFrom = ()
+    ) -> None:
         self.piece = piece
-        self.gauge = gauge
+        self.gauge = gauge or (later[0][1] if later else None)
+        self.later = later
         self.writer = writer
         self.bench = Bench(piece.headers, problems, writer)
         self.section = SectionRows()
@@ -244,8 +253,8 @@ class _PieceWorker:
             hint = f"Write it at the top, such as '{line}'."
             self.bench.say(Problem(ProblemKind.AMBIGUOUS, until.span, message, hint, mends=mends))
             return
-        done = len(self.bench.rows) - (self.section_start if until.section else 0)
-        wanted = until.length_cm / self.gauge.row_cm - done
+        start = self.section_start if until.section else 0
+        wanted = start + rows_within(until.length_cm, start, self.gauge, self.later) - len(self.bench.rows)
         self._times(repeat, rows, max(round(wanted / len(rows)), 0))
 
     # -- the other orders ------------------------------------------------------------------------------

@@ -10,6 +10,8 @@ from knitting.needle.worked import WorkedPiece
 from knitting.place.mistakes import Change, Kind, Mistake, mistakes
 from knitting.place.replay import Replay
 from knitting.place.saying import looked_for, matters, mended, said
+from knitting.place.seen import Seen
+from knitting.place.unseen import mismatched, unseen, what_differs
 from knitting.problems import plural
 
 RIGHT = "The counts are right."
@@ -28,11 +30,14 @@ _LIKELY: Mapping[Kind, float] = {
     Kind.EXTRA_DECREASE: 1.8,
     Kind.ROW_TWICE: 1.9,
     Kind.WRONG_CAST_ON: 2.0,
+    Kind.WRONG_COLOUR: 1.0,
+    Kind.WRONG_STITCH: 1.0,
 }
 """How far down each kind stands beside others that explain as much: a judgement, no source."""
 _RECENT = 0.2
 _EACH_STITCH = 0.3
 _ANOTHER = 2.0
+_WRONG_SIDE = 3.0
 _NEWEST = 4
 """Rows from the newest back in which it is looked whether a mistake could have gone unnoticed at all."""
 
@@ -70,23 +75,30 @@ class Answer:
     explanations: tuple[Explanation, ...]
 
 
-def explained(worked: WorkedPiece, row: int, counts: Sequence[int], window: int = WINDOW) -> Answer:
+def explained(
+    worked: WorkedPiece, row: int, counts: Sequence[int], window: int = WINDOW, seen: Seen | None = None
+) -> Answer:
     """What would explain the counts after a row (from 1): of all parts, of those without marked stitches, or the sum.
 
-    :class:`NotCounts` if there is no such row, or the counts are not as many as its parts.
+    ``seen`` is what else is known of the row on the needle: its counts are not asked. :class:`NotCounts` if there is no
+    such row, or the counts are not as many as its parts.
     """
     if not 1 <= row <= len(worked.rows):
         raise NotCounts(f"There is no row {row}: this piece has {plural(len(worked.rows), 'row')}.")
     needle = worked.rows[row - 1].after
     wanted = wrong_by(needle, counts)
+    seen = seen or Seen()
     if not any(any(change) for change in wanted):
-        return Answer(RIGHT, needle.parts, ())
+        silent = sorted(([each] for each in unseen(worked, row, seen, window)), key=lambda e: _rank(e, row, window))
+        said = what_differs(worked, row, seen)
+        return Answer(said or RIGHT, needle.parts, tuple(_explanation(worked, row, tuple(each)) for each in silent))
     replay = Replay(worked)
     every = list(mistakes(worked, row, window))
     found = _together(_singles(replay, every, wanted, row))
     if all(each.kind is Kind.WRONG_CAST_ON for (each, *_) in found):
         found += _pairs(replay, every, wanted, row)
-    found.sort(key=lambda each: _rank(each, row, window))
+    other_side = mismatched(worked, row, Seen(facing=seen.facing))[0]
+    found.sort(key=lambda each: _rank(each, row, window) + _against(each, seen, other_side))
     shown = tuple(_explanation(worked, row, each) for each in found[:_MOST])
     return Answer(matters(needle, wanted[0] if len(wanted) == 1 else (), sum(wanted[0])), needle.parts, shown)
 
@@ -223,6 +235,12 @@ def _rank(found: Sequence[Mistake], row: int, window: int) -> float:
         moved = max(map(abs, each.change)) - 1
         rank += _EACH_STITCH * moved if each.kind is not Kind.HALF_ROW else 0.0
     return rank
+
+
+def _against(found: Sequence[Mistake], seen: Seen, other_side: bool) -> float:
+    """How much speaks against mistakes if one knows which side faces: rows left out or worked twice turn it."""
+    turns = sum(each.kind in (Kind.SKIPPED_ROW, Kind.ROW_TWICE) for each in found) % 2 == 1
+    return _WRONG_SIDE if seen.facing is not None and turns is not other_side else 0.0
 
 
 def _explanation(worked: WorkedPiece, row: int, found: tuple[Mistake, ...]) -> Explanation:

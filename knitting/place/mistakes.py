@@ -32,6 +32,8 @@ class Kind(Enum):
     MARK_SHIFTED = "mark-shifted"
     WRONG_CAST_ON = "wrong-cast-on"
     HALF_ROW = "half-row"
+    WRONG_COLOUR = "wrong-colour"
+    WRONG_STITCH = "wrong-stitch"
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from knitting.needle.needle import Needle
 from knitting.needle.rehearsal import Rehearsal, rehearse
-from knitting.needle.row_worker import Setting, work_row
+from knitting.needle.row_worker import RowResult, Setting, work_row
 from knitting.needle.worked import WorkedPiece
 from knitting.rows import Side, Step
 from knitting.words.dialect import dialect
@@ -48,15 +48,21 @@ class Replay:
         row = self.worked.rows[at]
         if needle == row.before:
             return row.after
+        result = self.result(needle, at)
+        return result.after if result is not None else None
+
+    def result(self, needle: Needle, at: int) -> RowResult | None:
+        """What a row (from 0) comes to on another needle; ``None`` where it cannot be worked to its end."""
+        row = self.worked.rows[at]
         key = (id(self.steps[at]), row.side, row.in_round)
         known = self.rehearsals.get(key)
         again = known.again(needle, row.side) if known is not None else None
         if again is not None:
-            return again.after
+            return again
         setting = Setting(self.writer, self.worked.piece.headers, row.side, row.in_round)
         result = work_row(needle, self.steps[at], row.span, setting)
         rehearsal = rehearse(needle, row.side, result)
         if rehearsal is not None:
             self.rehearsals[key] = rehearsal
         sound = result.complete and not result.problems and not result.unworked and not result.held
-        return result.after if sound else None
+        return result if sound else None

@@ -40,6 +40,10 @@ def said(worked: WorkedPiece, mistake: Mistake) -> str:
         case Kind.HALF_ROW:
             label = worked.rows[mistake.first - 1].label
             return f"Row {mistake.first} ({label}) is worked only in part: its first {plural(mistake.part, 'part')}."
+        case Kind.WRONG_COLOUR:
+            return f"The wrong colour was taken up {rows}."
+        case Kind.WRONG_STITCH:
+            return f"Stitches were purled where they should be knitted, or the other way round, {rows}."
     more = "more" if mistake.stitches > 0 else "fewer"
     return f"{plural(wrong, 'stitch')} {more} than written {_was(wrong)} cast on."
 
@@ -82,6 +86,8 @@ _LOOK = {
     Kind.ROW_TWICE: "Compare the rows with the fabric: two rows of changes follow each other.",
     Kind.MARK_SHIFTED: "Follow the stitch under the mark down to the line: it should be the same wale.",
     Kind.WRONG_CAST_ON: "Count the cast-on edge.",
+    Kind.WRONG_COLOUR: "Follow the stripes up from the cast-on edge to the first that is too wide or missing.",
+    Kind.WRONG_STITCH: "Look along the row for a ridge of bumps where the fabric has none, or a gap in its bumps.",
     Kind.HALF_ROW: "See on which side of the mark the working yarn hangs.",
 }
 
@@ -96,6 +102,8 @@ _MEND = {
     Kind.ROW_TWICE: "Leave out the changes of the next such row; rip back if the fabric shows it.",
     Kind.MARK_SHIFTED: "Move the mark back to its stitch: the count as a whole is right.",
     Kind.WRONG_CAST_ON: "Work an increase or a decrease where it is hidden, or go on with the count as it is.",
+    Kind.WRONG_COLOUR: "Go on in the right colour and leave it, or rip back to where the stripe should have changed.",
+    Kind.WRONG_STITCH: "Drop each wrong stitch down to that row and hook it up from the other side: nothing is ripped.",
     Kind.HALF_ROW: "Go on with the row where the yarn hangs.",
 }
 

@@ -6,23 +6,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from knitting.needle.lineage import events
+from knitting.needle.patterned import cells
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.place.explaining import NotCounts, wrong_by
-from knitting.rows import Side
+from knitting.place.seen import Seen, faces_after, in_colour, shown
 from knitting.stitches import Look
 
 _MOST = 8
-
-
-@dataclass(frozen=True, slots=True)
-class Seen:
-    """What the knitter sees, as much of it as she knows: the counts of the parts, or their sum; the side that faces
-    her now, before the next row; the colour in hand; about how many rows she believes to have worked."""
-
-    counts: tuple[int, ...] = ()
-    facing: Side | None = None
-    colour: str = ""
-    about: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,19 +29,22 @@ def whereabouts(worked: WorkedPiece, seen: Seen) -> tuple[Place, ...]:
     :class:`~knitting.place.explaining.NotCounts` if the counts are none that a needle can have.
     """
     rows = worked.rows
-    fitting = [at for at in range(len(rows)) if _fits(worked, at, seen)]
+    looks = cells(worked) if seen.shows else []
+    fitting = [at for at in range(len(rows)) if _fits(worked, at, seen, looks)]
     about = seen.about if seen.about is not None else len(rows)
     fitting.sort(key=lambda at: (abs(at + 1 - about), -at))
     shown = fitting[:_MOST]
     return tuple(Place(at + 1, _look(rows, at, shown)) for at in shown)
 
 
-def _fits(worked: WorkedPiece, at: int, seen: Seen) -> bool:
+def _fits(worked: WorkedPiece, at: int, seen: Seen, looks: Sequence[str]) -> bool:
     row = worked.rows[at]
-    following = worked.rows[at + 1] if at + 1 < len(worked.rows) else None
-    if seen.facing is not None and following is not None and following.side is not seen.facing:
+    faces = faces_after(worked, at + 1)
+    if seen.facing is not None and faces is not None and seen.facing is not faces:
         return False
-    if seen.colour and row.colour != seen.colour:
+    if seen.colour and not in_colour(row, seen.colour):
+        return False
+    if seen.shows and shown(looks[at]) not in ("", seen.shows):
         return False
     if not seen.counts:
         return True

@@ -23,16 +23,19 @@ from knitting.plan.plan import (
 )
 from knitting.plan.troubles import PlanMend
 from knitting.straightening.rate_ways import (
+    all_at_one_rate,
     all_rates,
     along_all_lines,
     at_other_angles,
     begun_near,
     other_rates,
     rate_from_there,
+    straight_at_one_rate,
 )
 from knitting.straightening.steps import other_way_round
 from knitting.straightening.turning import turned_over
 
+_MOST_OF_A_WAY = 6
 _EASED_ROWS = 12
 _MOST_TURNED = 4
 _GARTER_RATES = (2.0, 0.5, 3.0, 1.5)
@@ -41,7 +44,7 @@ _GARTER_RATES = (2.0, 0.5, 3.0, 1.5)
 def candidates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Plans that may lie better where a finding says that one does not."""
     for way in _WAYS[finding.bend]:
-        yield from way(plan, finding)
+        yield from islice(way(plan, finding), _MOST_OF_A_WAY)
 
 
 def _edges_every_row(plan: Plan, _: Finding) -> Iterator[PlanMend]:
@@ -131,6 +134,17 @@ def _ended_there(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The piece finished where the bend would begin."""
     for at in begun_near(foresee(plan).stages, finding):
         yield PlanMend(f"finish before '{plan.stages[at].name}'", replace(plan, stages=plan.stages[:at]))
+
+
+def _cut_short(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """The stage in which the bend begins cut short there, and the piece finished."""
+    for at, course in enumerate(foresee(plan).stages):
+        before = finding.rows[0] - course.first_row
+        if 0 < before < course.rows:
+            before -= before % 2 if not course.in_round else 0
+            stage = replace(plan.stages[at], until=Rows(before), ending=0)
+            shorter = replace(plan, stages=(*plan.stages[:at], stage))
+            yield PlanMend(f"finish after row {course.first_row + before - 1}", shorter)
 
 
 def _garter_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -274,18 +288,20 @@ def _of_all(*ways: Callable[[Plan, Finding], Iterator[PlanMend]]) -> Callable[[P
 
 
 _WAYS: Mapping[Bend, tuple[Callable[[Plan, Finding], Iterator[PlanMend]], ...]] = {
-    Bend.TOP: (_edges_every_row, _in_garter, at_other_angles, along_all_lines),
+    Bend.TOP: (_edges_every_row, _in_garter, at_other_angles, along_all_lines, straight_at_one_rate),
     Bend.CORNERS: (_in_garter, at_other_angles, _garter_at_other_rates),
-    Bend.CENTRE: (other_rates, all_rates, _in_turn_at_other_rates, along_all_lines),
+    Bend.CENTRE: (other_rates, all_rates, _in_turn_at_other_rates, along_all_lines, all_at_one_rate),
     Bend.CHANGE: (
         _as_before,
         rate_from_there,
+        straight_at_one_rate,
         _eased,
         _shaped_on,
         _eased_into_plain,
         _back_sooner,
         _in_turn_at_other_rates,
         _ended_there,
+        _cut_short,
     ),
     Bend.PULL: (_in_turn, _back_sooner, _of_all(_as_before), _of_all(_ended_there)),
     Bend.STRAIN: (

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from itertools import islice
+from typing import NamedTuple
 
 from knitting.cloth import Bend, Finding, flatness, lay_flat
 from knitting.cloth.findings import FLAT_DEG
@@ -11,16 +13,20 @@ from knitting.needle.piece_worker import work_piece
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import Plan
 from knitting.plan.recognise import Recognised
+from knitting.plan.troubles import PlanMend
 from knitting.rows import Piece
-from knitting.straightening.advice import MOST_OFFERED, advise
-from knitting.straightening.judging import left_of
-from knitting.straightening.row_ways import rewritten
+from knitting.straightening.advice import MOST_OFFERED, PlanTrials
+from knitting.straightening.judging import Left, Lies, left_of, lies
+from knitting.straightening.patience import GoOn, StillTrying, to_the_end
+from knitting.straightening.row_ways import Rewritten, rewritten
 from knitting.straightening.turning import turned_in_turn
 from knitting.straightening.unrolled import rolled
 from knitting.words.reader import MOST_BYTES, MOST_IN_LINE, MOST_LINES
 from knitting.words.writer import write
 
 _MOST_TRIED = 16
+_MOST_SPOILED, _MOST_SECOND = 3, 8
+"""How many changes that make another bend are mended by a second one, and by how many each."""
 _PATIENCE = 1_000_000
 """Stitches laid out after which nothing more is tried."""
 _MOST_ROWS = 3_000
@@ -52,18 +58,7 @@ class WordsAdvice:
 
 def advise_words(worked: WorkedPiece, read: Recognised) -> tuple[WordsAdvice, ...]:
     """How the cloth of a written piece lies, with mends that were tried. ``read`` is the plan read out of it."""
-    found = flatness(lay_flat(worked))
-    planned = {(each.finding.bend, each.finding.rows): each.mends for each in advise(read.plan)} if read.plan else {}
-    trials = _Trials(worked, found)
-    advice = []
-    for each in found:
-        mends = _turned(worked) if each.bend is Bend.SLANT else []
-        if not mends:
-            mends = [WordsMend(mend.says, plan=mend.plan) for mend in planned.get((each.bend, each.rows), ())]
-        if not mends and each.asks:
-            mends = trials.mends(each)
-        advice.append(WordsAdvice(each, tuple(mends) if each.asks else ()))
-    return tuple(advice)
+    return WordsTrials(worked, read).advice()
 
 
 def _turned(worked: WorkedPiece) -> list[WordsMend]:
@@ -84,31 +79,125 @@ def _fits(piece: Piece) -> bool:
     return fitting and sum(map(len, lines)) < _MOST_LETTERS
 
 
-@dataclass
-class _Trials:
-    """Other rows tried in the place of some, no more than there is patience for."""
+class WordsTrials:
+    """Other rows tried in the place of some, no more than there is patience for, and each once."""
 
-    worked: WorkedPiece
-    found: tuple[Finding, ...]
-    stitches: int = 0
+    def __init__(self, worked: WorkedPiece, read: Recognised) -> None:
+        self.worked = worked
+        self.now = lies(lay_flat(worked))
+        self.as_plan = PlanTrials(read.plan, None) if read.plan else None
+        self.stitches = 0
+        self.offered: list[_Tried] = []
+        self.known: dict[tuple[Finding, str], _Again | None] = {}
+        self.go_on: GoOn = to_the_end
+
+    def advice(self) -> tuple[WordsAdvice, ...]:
+        """Every finding with its mends; :class:`StillTrying` if one shall not go on."""
+        self.stitches, self.offered = 0, []
+        planned = self._planned()
+        mends: dict[Finding, list[WordsMend]] = {}
+        for each in self.now.found:
+            found = _turned(self.worked) if each.bend is Bend.SLANT else []
+            found = found or [WordsMend(mend.says, plan=mend.plan) for mend in planned.get((each.bend, each.rows), ())]
+            mends[each] = (found or self.mends(each)) if each.asks else []
+        return tuple(
+            WordsAdvice(each, tuple(mends[each] or (self.mended_by_the_others(each) if each.asks else ())))
+            for each in self.now.found
+        )
+
+    def _planned(self) -> dict[tuple[Bend, tuple[int, int]], tuple[PlanMend, ...]]:
+        """The mends of the plan that the rows can be read as, by finding."""
+        if self.as_plan is None:
+            return {}
+        self.as_plan.go_on = self.go_on
+        return {(each.finding.bend, each.finding.rows): each.mends for each in self.as_plan.advice()}
 
     def mends(self, finding: Finding) -> list[WordsMend]:
         """The rows that lie best, one or two of them."""
-        sound = not self.worked.problems and len(self.worked.rows) <= _MOST_ROWS
-        better = sorted(self._better(finding), key=lambda each: each[0]) if sound else []
-        return [mend for _, mend in better[:MOST_OFFERED]]
+        if self.worked.problems or len(self.worked.rows) > _MOST_ROWS:
+            return []
+        others = _Others()
+        better = self._better(finding, rewritten(self.worked, finding, self.now.found), others)
+        better = better or self._twice(finding, others.spoiled) or others.easing
+        better.sort(key=lambda each: each.left.size)
+        self.offered += better[:MOST_OFFERED]
+        return _said(better)
 
-    def _better(self, finding: Finding) -> Iterator[tuple[float, WordsMend]]:
-        flat = 0
-        for tries, other in enumerate(rewritten(self.worked, finding, self.found)):
+    def mended_by_the_others(self, finding: Finding) -> list[WordsMend]:
+        """Those of the mends of other findings that mend this one as well: one bend may come of another."""
+        judged = ((left_of(finding, self.now, Lies(each.found, each.right)), each) for each in self.offered)
+        better = [each._replace(left=left) for left, each in judged if left is not None and not left.new]
+        return _said(sorted(better, key=lambda each: each.left.size))
+
+    def _better(self, finding: Finding, courses: Iterable[Rewritten], others: _Others) -> list[_Tried]:
+        """Those of some courses that lie better; the ``others`` that help are kept apart."""
+        better: list[_Tried] = []
+        for tries, other in enumerate(courses):
+            flat = sum(each.left.size < FLAT_DEG for each in better)
             if tries == _MOST_TRIED or flat == MOST_OFFERED or self.stitches > _PATIENCE:
-                return
+                break
+            again = self._again(finding, other)
+            self.stitches += again.worked.stitches if again is not None else 0
+            left = left_of(finding, self.now, again.lies) if again is not None else None
+            if left is not None and again is not None:
+                kept = others.spoiled if left.new else others.easing if left.eases else better
+                kept.append(_Tried(left, other.says, again.worked, *again.lies))
+        return better
+
+    def _again(self, finding: Finding, other: Rewritten) -> _Again | None:
+        """Other rows worked and laid out; ``None`` where they do not come out."""
+        key = (finding, other.says)
+        if key not in self.known:
+            if not self.go_on():
+                raise StillTrying
             piece = rolled(self.worked, other.items, other.headers)
             again = work_piece(piece)
-            self.stitches += again.stitches
-            if again.problems or not _fits(piece) or len(again.rows) > _MOST_LONGER * len(self.worked.rows):
-                continue
-            left = left_of(finding, self.found, flatness(lay_flat(again)))
-            if left is not None:
-                flat += left.size < FLAT_DEG
-                yield left.size, WordsMend(f"{other.says} ({left.says})", piece=piece, anew=True)
+            longer = len(again.rows) > _MOST_LONGER * len(self.worked.rows)
+            sound = not again.problems and not longer and _fits(piece)
+            self.known[key] = _Again(again, lies(lay_flat(again))) if sound else None
+        return self.known[key]
+
+    def _twice(self, finding: Finding, spoiled: list[_Tried]) -> list[_Tried]:
+        """Two changes, where every one that helps makes another bend: the second mends that one."""
+        for first in sorted(spoiled, key=lambda each: each.left.size)[:_MOST_SPOILED]:
+            second = (
+                other._replace(says=f"{first.says}, and {other.says}")
+                for new in first.left.new
+                for other in islice(rewritten(first.worked, new, first.found), _MOST_SECOND)
+            )
+            better = self._better(finding, second, _Others())
+            if better:
+                return better
+        return []
+
+
+class _Again(NamedTuple):
+    """Other rows, worked, and how their cloth lies."""
+
+    worked: WorkedPiece
+    lies: Lies
+
+
+class _Tried(NamedTuple):
+    """Rows that were laid out: what they leave of a bend, and all that is found of them."""
+
+    left: Left
+    says: str
+    worked: WorkedPiece
+    found: tuple[Finding, ...]
+    right: frozenset[Bend]
+
+
+@dataclass
+class _Others:
+    """Rows that help, but in which another sort of bend shows instead, or much of the bend is left."""
+
+    spoiled: list[_Tried] = field(default_factory=list)
+    easing: list[_Tried] = field(default_factory=list)
+
+
+def _said(better: list[_Tried]) -> list[WordsMend]:
+    return [
+        WordsMend(f"{each.says} ({each.left.says})", piece=each.worked.piece, anew=True)
+        for each in better[:MOST_OFFERED]
+    ]

@@ -4,28 +4,68 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from knitting.cloth import Bend, Finding, Verdict
+from knitting.cloth import Bend, Finding, Layout, NotLaid, Verdict, flatness, measure
+from knitting.cloth.findings import FLAT_DEG
+from knitting.cloth.flatness import top_angle_deg
+from knitting.curvature import Curvature
 
-BETTER = 0.6
-"""A mend is offered if no more than this share of the bend is left."""
-_SAME_PLACE = 6
-"""Rows by which a change of rate may have moved and is still the same."""
+_BETTER, _EASED = 0.6, 0.85
+"""A mend is offered if no more than the first share of the bend is left; where there is none, up to the second."""
+_AS_MUCH_DEG = 3.0
+"""Degrees by which a change of rate may differ from one that was there before and is still the same."""
+
+
+class Lies(NamedTuple):
+    """How a cloth lies: what is found, and the bends that it could have and has not.
+
+    A cloth of another shape has no top edge or no four corners any more: that nothing is found there mends nothing.
+    """
+
+    found: tuple[Finding, ...]
+    right: frozenset[Bend]
+
+
+def lies(layout: Layout | NotLaid, wanted: Curvature | None = None) -> Lies:
+    """How a cloth lies."""
+    found = flatness(layout, wanted)
+    if isinstance(layout, NotLaid):
+        return Lies(found, frozenset())
+    right = set(Bend)
+    top = top_angle_deg(layout)
+    if top is None or abs(180 - top) >= FLAT_DEG:
+        right.remove(Bend.TOP)
+    corners = measure(layout).corners
+    if len(corners) != 4 or max(abs(corner.angle - 90) for corner in corners) >= FLAT_DEG:
+        right.remove(Bend.CORNERS)
+    if not any(each.bend is Bend.CENTRE and each.verdict is Verdict.FLAT and not each.wished for each in found):
+        right.remove(Bend.CENTRE)
+    return Lies(found, frozenset(right))
 
 
 class Left(NamedTuple):
-    """What is left of a bend: its size (degrees, or hundredths of a length), and that in a few words."""
+    """What is left of a bend: its size (degrees, or hundredths of a length), and that in a few words.
+
+    ``eases`` says that much of it is left. ``new`` are bends of other sorts that show instead: the change alone is no
+    mend then.
+    """
 
     size: float
     says: str
+    eases: bool = False
+    new: tuple[Finding, ...] = ()
 
 
-def left_of(finding: Finding, before: tuple[Finding, ...], after: tuple[Finding, ...]) -> Left | None:
-    """What a change leaves of a finding; ``None`` where it does not help, or makes another sort of bend that shows."""
-    same = _same(after, finding, before)
+def left_of(finding: Finding, before: Lies, after: Lies) -> Left | None:
+    """What a change leaves of a finding; ``None`` where it does not help."""
+    same = _same(after.found, finding, before.found)
     size = max((each.size for each in same), default=0.0)
-    if size > BETTER * finding.size or _showing(after) - _showing(before):
+    if size > _EASED * finding.size or (not same and finding.bend not in after.right):
         return None
-    return Left(size, _then(finding.bend, same))
+    sorts = _showing(after.found) - _showing(before.found)
+    new = tuple(
+        each for each in after.found if each.bend in sorts and each.verdict is Verdict.SHOWS and not each.wished
+    )
+    return Left(size, _then(finding.bend, same), size > _BETTER * finding.size, new)
 
 
 def _showing(found: tuple[Finding, ...]) -> set[Bend]:
@@ -43,12 +83,17 @@ _PLAIN = {
 
 
 def _same(after: tuple[Finding, ...], finding: Finding, before: tuple[Finding, ...]) -> list[Finding]:
-    """What is left of a finding: those of its sort; of a change of rate, those that come up to its row and are new."""
+    """What is left of a finding: those of its sort; of a change of rate, those that are none of the others, wherever
+    rows more or fewer have moved them."""
     alike = [each for each in after if each.bend is finding.bend and not each.wished]
     if finding.bend is not Bend.CHANGE:
         return alike
-    known = {each.rows[0] for each in before if each.bend is Bend.CHANGE and each is not finding}
-    return [each for each in alike if each.rows[0] <= finding.rows[0] + _SAME_PLACE and each.rows[0] not in known]
+    for other in before:
+        if other.bend is Bend.CHANGE and other is not finding:
+            near = [each for each in alike if abs(each.defect_deg - other.defect_deg) < _AS_MUCH_DEG]
+            if near:
+                alike.remove(min(near, key=lambda each: abs(each.rows[0] - other.rows[0])))
+    return alike
 
 
 def _then(bend: Bend, same: list[Finding]) -> str:

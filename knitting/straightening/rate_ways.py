@@ -12,10 +12,11 @@ from knitting.plan.course import StageCourse
 from knitting.plan.foresight import foresee
 from knitting.plan.plan import EDGES, LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Plan, Stage
 from knitting.plan.troubles import PlanMend
+from knitting.plan.works import work_of
 from knitting.straightening.rates import at_rate
 
 _NEAR_ROWS = 4
-"""A change of rate within so many rows of a stage's first one is the stage's."""
+"""A change of rate within so many rows of a stage's first one, or within one time of a rhythm there, is the stage's."""
 _MOST_RATES = 5
 
 
@@ -61,6 +62,40 @@ def all_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
         yield PlanMend(says, changed)
 
 
+def all_at_one_rate(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """Every stage that shapes as one of them does, at the rate that would lie flat; those with most places first."""
+    shaping = [at for at, course in enumerate(foresee(plan).stages) if course.stage.shapings and course.rows]
+    for model in sorted(shaping, key=lambda at: -_places(plan.stages[at])):
+        stage = plan.stages[model]
+        gains = _gained(stage)
+        if not gains or finding.flat_gains / gains <= 0:
+            continue
+        for rate in islice(at_rate(stage, finding.flat_gains / gains, plan.in_round), 2):
+            changed = plan
+            for at in shaping:
+                alike = replace(plan.stages[at], rhythm=rate.stage.rhythm, shapings=rate.stage.shapings, ending=0)
+                changed = changed.with_stage(at, alike)
+            yield PlanMend(f"{rate.says} all the way, as in '{stage.name}'", changed)
+
+
+def straight_at_one_rate(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+    """Every stage as one of them, at the rate that makes a top edge straight: each of its places grows by as much as
+    the rows do."""
+    gauge = plan.gauge_at(1)
+    for stage in plan.stages:
+        flat = _places(stage) * gauge.stitches / gauge.rows
+        yield from all_at_one_rate(plan, replace(finding, flat_gains=flat))
+
+
+def _gained(stage: Stage) -> float:
+    """Stitches that a stage gains a row."""
+    works = [(each, work_of(each.work, each.steps, each.side is Beside.ON)) for each in stage.shapings]
+    changes = (
+        work.change * len(each.at) * (1 + (each.side is Beside.BOTH)) * len(each.rows) for each, work in works if work
+    )
+    return sum(changes) / stage.rhythm
+
+
 def at_other_angles(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Rates that make right angles of those that are off: four folds at a top edge, two at a corner."""
     off = finding.defect_deg
@@ -100,6 +135,9 @@ def _places(stage: Stage) -> int:
 
 
 def begun_near(stages: tuple[StageCourse, ...], finding: Finding) -> Iterator[int]:
-    for at in range(1, len(stages)):
-        if abs(stages[at].first_row - finding.rows[0]) <= _NEAR_ROWS:
+    """The stages that begin about where a finding's rows do, the nearest first; never the first stage."""
+    off = {at: abs(stages[at].first_row - finding.rows[0]) for at in range(1, len(stages))}
+    for at in sorted(off, key=lambda place: off[place]):
+        rhythms = [stage.stage.rhythm for stage in stages[at - 1 : at + 1] if stage.stage.shapings]
+        if off[at] <= max(_NEAR_ROWS, *(rhythm + 2 for rhythm in rhythms), 0):
             yield at

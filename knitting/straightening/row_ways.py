@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from itertools import pairwise
 from math import radians, tan
-from typing import NamedTuple
+from typing import NamedTuple, TypeAlias
 
 from knitting.cloth import Bend, Finding
 from knitting.measures import GUESS_IN_GARTER, Gauge, said_number
@@ -14,12 +15,16 @@ from knitting.needle.worked import WorkedPiece
 from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.rows import BindOff, FastenOff, Headers, InFabric, Side, Step, ToEnd, WorkTo
+from knitting.straightening.holders import holders_kept
 from knitting.straightening.steps import all_knitted, other_side_of_marks, other_way_round
 from knitting.straightening.unrolled import Between, Item, RowDone, shown_face, side_after, unrolled
 
 _BLOCKS = (2, 4, 1, 3, 6, 8, 12)
 _STEPS = (1, 2, 4, 12)
 """Into how many parts an even spread of rows may be cut: fewer are easier to follow, more come nearer."""
+
+
+Turned: TypeAlias = Callable[[tuple[Step, ...]], tuple[Step, ...] | None]
 
 
 class Rewritten(NamedTuple):
@@ -237,6 +242,15 @@ def _ended_there(course: _Course) -> Iterator[Rewritten]:
         yield Rewritten(f"finish after {'round' if course.in_round else 'row'} {at}", [*course.items[: rows[0]], *last])
 
 
+def _finished_sooner(course: _Course) -> Iterator[Rewritten]:
+    """The piece finished before one of its later sections, the last first."""
+    rows = course.within()
+    begins = [at for before, at in pairwise(rows) if course.items[at].section != course.items[before].section]
+    for at in reversed(begins):
+        sooner = replace(course.finding, rows=(course.done(at).number, course.finding.rows[1]))
+        yield from _ended_there(replace(course, finding=sooner))
+
+
 def _ends(course: _Course, before: Sequence[int]) -> Iterator[int]:
     """How many of the rows before a change there are up to the ones that may be a model: with the same marks, no
     stitches put by, and changing as the flat rate does."""
@@ -252,18 +266,28 @@ def _ends(course: _Course, before: Sequence[int]) -> Iterator[int]:
 
 
 def _sides_in_turn(course: _Course) -> Iterator[Rewritten]:
-    """What stands on one side of its marks, in every other such row on the other side."""
+    """What stands on one side of its marks, in every other such row on the other side: all over, or in one section."""
+    rows = course.within()
+    sections = sorted({course.items[at].section for at in rows})
     for says, turned in _TURNS:
-        items = list(course.items)
-        odd = False
-        for at in course.within():
-            done = course.done(at)
-            other = turned(done.steps) if any(part.runs for part in done.row.work) and not done.is_plain else None
-            if other is not None:
-                items[at] = replace(done, steps=other) if odd else done
-                odd = not odd
-        if items != course.items:
-            yield Rewritten(says, items)
+        yield from _turned_in(course, rows, turned, says)
+        for section in sections if len(sections) > 1 else ():
+            name = course.worked.piece.sections[section].name
+            there = [at for at in rows if course.items[at].section == section]
+            yield from _turned_in(course, there, turned, f"{says}, in '{name}' only" if name else f"{says}, at first")
+
+
+def _turned_in(course: _Course, rows: Sequence[int], turned: Turned, says: str) -> Iterator[Rewritten]:
+    items = list(course.items)
+    odd = False
+    for at in rows:
+        done = course.done(at)
+        other = turned(done.steps) if any(part.runs for part in done.row.work) and not done.is_plain else None
+        if other is not None:
+            items[at] = replace(done, steps=other) if odd else done
+            odd = not odd
+    if items != course.items:
+        yield Rewritten(says, holders_kept(course.worked, items))
 
 
 _TURNS = (
@@ -300,8 +324,8 @@ _WAYS: Mapping[Bend, tuple[Callable[[_Course], Iterator[Rewritten]], ...]] = {
     Bend.CORNERS: (_in_garter, _at_other_angles),
     Bend.CENTRE: (_at_the_flat_rate, _as_fast_all_over),
     Bend.CHANGE: (_at_the_flat_rate, _as_rows_before, _ended_there),
-    Bend.PULL: (_sides_in_turn,),
-    Bend.STRAIN: (_sides_in_turn, _as_for_the_others),
+    Bend.PULL: (_sides_in_turn, _finished_sooner),
+    Bend.STRAIN: (_sides_in_turn, _as_for_the_others, _finished_sooner),
     Bend.SLANT: (),
 }
 """What is tried for each sort of finding."""

@@ -176,6 +176,19 @@ def test_a_bent_neck_is_said_and_mended_at_a_press(client, knitter):
     assert "174°, nearly straight: it should block out" in page
 
 
+def test_what_takes_long_to_try_is_tried_in_several_requests(client, knitter, settings):
+    """Each tries at least one change more; in the end the answer is the one that was had at once."""
+    plan = replace(made("triangle", to=77), gauge=Gauge(18, 24))
+    piece = keep_plan(knitter, plan_text(plan))
+    settings.BIAS_TRY_SECONDS = 0
+    pages = []
+    while not pages or "Trying" in pages[-1]:
+        pages.append(client.get(f"/pieces/{piece.pk}/plan/lies/").content.decode())
+        assert len(pages) < 50
+    assert len(pages) > 1
+    assert "work it in garter" in pages[-1].lower()
+
+
 def test_the_page_of_written_rows_says_how_it_lies(client, knitter, shawl):
     words = planned(STOCKINETTE_SHAWL).text
     piece = keep_piece(knitter, words)

@@ -9,8 +9,9 @@ from knitting.files import plan_from_text, plan_text
 from knitting.needle.edges import Edges, close_up
 from knitting.needle.patterned import cells
 from knitting.needle.piece_worker import counted, work_piece
+from knitting.needle.repeats import next_repeat, whole_at
 from knitting.plan.compiling import compiled
-from knitting.plan.fitting import adjustments, fittings, nearest_even, with_count
+from knitting.plan.fitting import adjustments, edges_of, fittings, nearest_even, with_count
 from knitting.plan.foresight import foresee
 from knitting.plan.recognise import recognise
 from knitting.plan.wearing import Wearing, dressed, fabric_of, put_on, wearing_of, with_fabric, without_fabric
@@ -183,12 +184,12 @@ def test_whole_repeats_are_whole_and_no_count_changes(key, joins, pin, first, mi
 def test_the_next_whole_repeat_is_foretold_with_its_end():
     """Eight stitches grow by one at the start of every second row: the ninth to the sixteenth make the next repeat."""
     found = Edges(counted(read(text_of("gull lace", 8, GROWS + START * 9)).piece))
-    following = found.next_repeat(1, 0)
+    following = next_repeat(found, 1, 0)
     assert following is not None
     assert (following.row, following.right) == (17, True)
-    assert [found.parts(row)[0].waiting for row in (14, 16, 18)] == [(7, 0), (0, 0), (1, 0)]
-    assert found.whole_at(0, 2) == following.row
-    assert found.parts(following.row - 1)[0].is_whole
+    assert [found.part(row, 0).waiting for row in (14, 16, 18)] == [(7, 0), (0, 0), (1, 0)]
+    assert whole_at(found, 0, 2) == following.row
+    assert found.part(following.row - 1, 0).is_whole
 
 
 def test_a_close_up_says_of_every_new_stitch_what_it_becomes():
@@ -329,3 +330,18 @@ def test_typed_rows_are_read_as_worked_or_as_they_show():
     said = reads_differently("Row 1: k6\nRow 2: p6", dialect())
     assert said == "Row 2 as typed shows 6 knit stitches worked flat, and 6 purl stitches in rounds."
     assert reads_differently("k2, p2", dialect()) == ""
+
+
+@pytest.mark.parametrize("key", ["rib3x3", "gull", "seed"])
+@pytest.mark.parametrize(("name", "part", "answers"), [
+    ("triangle", "right wing", {"to": "201"}), ("asymmetric", "cloth", {}), ("capelet", "back", {}),
+])  # fmt: skip
+def test_an_edge_far_up_is_the_one_that_every_row_leads_to(name, part, answers, key):
+    """Rows of rest far below are passed over: that changes no column and no letter."""
+    course = foresee(put_on(made(name, **answers), part, Wearing(key, FABRICS[key].joins)))
+    at_once, step_by_step = edges_of(course), edges_of(course)
+    for place in range(at_once.wide(0)):
+        for row in range(90):
+            step_by_step.part(row, place)
+        assert at_once.part(89, place) == step_by_step.part(89, place)
+        assert at_once.part(40, place) == step_by_step.part(40, place)
