@@ -10,6 +10,7 @@ urlpatterns = [
     path("", include("bias.charting.urls")),
     path("", include("bias.making.urls")),
     path("", include("bias.printing.urls")),
+    path("", include("bias.joining.urls")),
     path("sign-in/", LoginView.as_view(template_name="joining/sign_in.html"), name="sign-in"),
     path("sign-out/", LogoutView.as_view(), name="sign-out"),
 ]

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from bias.keeping.models import Piece, Revision
+from bias.making.actions import standings
 from bias.making.sitting import Sitting
-from bias.making.standing import standings
 from bias.workbench import Workout
 
 
@@ -56,5 +56,5 @@ def shelf(owner: Any) -> list[Shelved]:
     current: dict[int, Revision] = {}
     for revision in newest:
         current.setdefault(revision.piece_id, revision)
-    where = standings(pieces)
+    where = standings({piece: current[piece.pk] for piece in pieces})
     return [Shelved(piece, Sitting(current[piece.pk].workout, where[piece.pk])) for piece in pieces]

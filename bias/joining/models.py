@@ -1,7 +1,62 @@
-"""The knitter."""
+"""The knitter, and her own ways."""
 
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
 from django.contrib.auth.models import AbstractUser
+from django.db import models
 
 
 class Knitter(AbstractUser):
     """Somebody who owns pieces."""
+
+
+class Ways(models.Model):
+    """How a knitter works and reads: what holds for all her pieces at the needles. Empty stays as it is written."""
+
+    class Marking(models.TextChoices):
+        """Where a centre is marked."""
+
+        WRITTEN = "", "as the piece says"
+        STITCH = "stitch", "a locking mark in the stitch"
+        BEFORE = "needle-before", "a marker on the needle before it"
+        BOTH = "needle-both", "markers on both sides of it"
+
+    class FirstStitch(models.TextChoices):
+        """How a flat row begins."""
+
+        WRITTEN = "", "as the piece says"
+        KNIT = "k", "knit it"
+        SLIP = "sl", "slip it, and knit the last through the back"
+
+    class Size(models.TextChoices):
+        """How large the letters are at the needles."""
+
+        USUAL = "", "usual"
+        LARGE = "large", "large"
+        LARGEST = "largest", "largest"
+
+    knitter = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="ways")
+    dialect = models.CharField("words", max_length=8, blank=True, default="")
+    marking = models.CharField(
+        "the centre is marked by", max_length=40, blank=True, default="", choices=Marking.choices
+    )
+    first_stitch = models.CharField(
+        "the first stitch of a row", max_length=8, blank=True, default="", choices=FirstStitch.choices
+    )
+    left_handed = models.BooleanField("left-handed: rows begin at the left", default=False)
+    size = models.CharField("letters at the needles", max_length=8, blank=True, default="", choices=Size.choices)
+    rest_minutes = models.PositiveSmallIntegerField("rest your hands after so many minutes (0: say nothing)", default=0)
+
+    class Meta:
+        verbose_name_plural = "ways"
+
+    def __str__(self) -> str:
+        return f"Ways of {self.knitter}"
+
+
+def ways_of(knitter: Any) -> Ways:
+    """The ways of a knitter; the usual ones where she has chosen none."""
+    return Ways.objects.filter(knitter=knitter).first() or Ways(knitter=knitter)

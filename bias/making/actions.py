@@ -2,57 +2,138 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from collections.abc import Iterable, Mapping, Sequence
+from datetime import datetime, timedelta
 from uuid import UUID, uuid5
 
 from django.db import transaction
 from django.utils import timezone
 
 from bias.keeping.actions import touch
-from bias.keeping.models import Piece
-from bias.making.models import Event
+from bias.keeping.models import Piece, Revision
+from bias.making.intake import Sent
+from bias.making.models import MOST_COPIES, Copy, Event
 from bias.making.standing import Standing, fold
+from bias.workbench import first_difference
+
+_ROWS_SEEN = 12
 
 
-def standing(piece: Piece) -> Standing:
-    """Where a piece stands."""
-    return fold(piece.events.all())
+def standing(piece: Piece, copy: int = 1) -> Standing:
+    """Where a copy of a piece stands, as it is written now."""
+    events = list(piece.events.filter(copy=copy))
+    return fold(events, changed_at(piece, {event.revision for event in events}, piece.current))
+
+
+def standing_briefly(piece: Piece, copy: int, current: Revision, rows_seen: int = _ROWS_SEEN) -> Standing:
+    """The same told from the newest rows alone, as after each press: a log of thousands of rows is not read whole.
+
+    Only ``live`` is shorter then.
+    """
+    others = list(piece.events.filter(copy=copy).exclude(kind=Event.Kind.ROW))
+    worked = piece.events.filter(copy=copy, kind=Event.Kind.ROW).order_by("-row")
+    while True:
+        rows = list(worked[:rows_seen])
+        events = [*others, *rows]
+        found = fold(events, changed_at(piece, {event.revision for event in events}, current))
+        if found.rows or found.stale or len(rows) < rows_seen:
+            return found
+        rows_seen *= 8  # all of these were taken back
+
+
+def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int, int]:
+    """For older revisions the first row (from 1) that is written otherwise now; none for those that are as now."""
+    older = revisions - {0, current.number}
+    found: dict[int, int] = {}
+    for revision in Revision.objects.filter(piece=piece, number__in=older) if older else ():
+        first = first_difference(revision.workout, current.workout)
+        if first is not None:
+            found[revision.number] = first
+    return found
+
+
+def standings(current: Mapping[Piece, Revision]) -> dict[int, Standing]:
+    """The standing of several pieces by their ids, given their newest revisions: of each the copy worked last."""
+    by_piece: dict[int, dict[int, list[Event]]] = {piece.pk: {} for piece in current}
+    for event in Event.objects.filter(piece__in=by_piece):
+        by_piece[event.piece_id].setdefault(event.copy, []).append(event)
+    found = {}
+    for piece, revision in current.items():
+        copies = by_piece[piece.pk].values()
+        changed = changed_at(piece, {event.revision for events in copies for event in events}, revision)
+        found[piece.pk] = _last_worked(fold(events, changed) for events in copies)
+    return found
+
+
+def _last_worked(found: Iterable[Standing]) -> Standing:
+    begun = [standing for standing in found if standing.worked_at is not None]
+    return max(begun, key=lambda standing: standing.worked_at or datetime.min, default=Standing())
 
 
 @transaction.atomic
-def row_done(piece: Piece, event_id: UUID, row: int, rows: int, at: datetime | None = None) -> Standing:
+def take_in(piece: Piece, sent: Sequence[Sent], rows: int) -> list[UUID]:
+    """Keep the events that are not known yet, and note that the piece was worked on; rows beyond the last of ``rows``
+    are passed over. All of them are acknowledged: sent again they change nothing."""
+    fitting = [each for each in sent if each.kind != Event.Kind.ROW or each.row <= rows]
+    known = set(Event.objects.filter(pk__in=[each.id for each in fitting]).values_list("pk", flat=True))
+    now = timezone.now()
+    new = [each for each in {each.id: each for each in fitting}.values() if each.id not in known]
+    made = [_event(piece, each, now + timedelta(microseconds=place)) for place, each in enumerate(new)]
+    if made:
+        Event.objects.bulk_create(made, ignore_conflicts=True)
+        touch(piece)
+    return [each.id for each in sent]
+
+
+def _event(piece: Piece, sent: Sent, now: datetime) -> Event:
+    return Event(
+        id=sent.id,
+        piece=piece,
+        copy=sent.copy,
+        kind=sent.kind,
+        row=sent.row,
+        revision=sent.revision,
+        data=sent.data,
+        happened_at=sent.happened_at or now,
+    )
+
+
+def row_done(piece: Piece, event_id: UUID, row: int, rows: int, at: datetime | None = None, copy: int = 1) -> Standing:
     """Note that a row was worked; rows beyond the last of ``rows`` are passed over."""
-    if 1 <= row <= rows:
-        _note(piece, event_id, Event.Kind.ROW, row, None, at)
-    return standing(piece)
+    if row >= 1:
+        take_in(piece, [Sent(event_id, Event.Kind.ROW, row, copy, piece.current.number, at)], rows)
+    return standing(piece, copy)
 
 
 @transaction.atomic
-def take_back(piece: Piece, event_id: UUID, row: int, at: datetime | None = None) -> Standing:
+def take_back(piece: Piece, event_id: UUID, row: int, at: datetime | None = None, copy: int = 1) -> Standing:
     """Take a worked row back. Where several devices noted it, each of their events is taken back."""
-    if not _known(piece, event_id):
-        live = standing(piece)
+    if not Event.objects.filter(pk=event_id).exists():
+        live = standing(piece, copy)
         if live.rows == row:
             for place, taken in enumerate(live.last):
                 own = event_id if place == 0 else uuid5(event_id, str(taken))
-                _note(piece, own, Event.Kind.BACK, row, taken, at)
-    return standing(piece)
+                Event.objects.get_or_create(
+                    id=own,
+                    defaults={
+                        "piece": piece,
+                        "copy": copy,
+                        "kind": Event.Kind.BACK,
+                        "row": row,
+                        "takes_back": taken,
+                        "happened_at": at or timezone.now(),
+                    },
+                )
+            touch(piece)
+    return standing(piece, copy)
 
 
-def _known(piece: Piece, event_id: UUID) -> bool:
-    return Event.objects.filter(pk=event_id).exists()
-
-
-def _note(piece: Piece, event_id: UUID, kind: str, row: int, takes_back: UUID | None, at: datetime | None) -> None:
-    _, made = Event.objects.get_or_create(
-        id=event_id,
-        defaults={
-            "piece": piece,
-            "kind": kind,
-            "row": row,
-            "takes_back": takes_back,
-            "happened_at": at or timezone.now(),
-        },
-    )
-    if made:
-        touch(piece)
+@transaction.atomic
+def another_copy(piece: Piece) -> int:
+    """Begin one copy more; its number. At the most it is the last one there is."""
+    numbers = list(piece.copies.values_list("number", flat=True))
+    number = max(numbers, default=1) + 1
+    if number > MOST_COPIES:
+        return MOST_COPIES
+    Copy.objects.create(piece=piece, number=number)
+    return number

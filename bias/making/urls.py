@@ -2,11 +2,19 @@
 
 from django.urls import path
 
-from bias.making import views
+from bias.making import offline, views
 
+_AT = "pieces/<int:piece_id>/needles/"
 urlpatterns = [
-    path("pieces/<int:piece_id>/needles/", views.needles, name="needles"),
-    path("pieces/<int:piece_id>/needles/worked.json", views.worked, name="worked"),
-    path("pieces/<int:piece_id>/needles/count/", views.count, name="count"),
-    path("pieces/<int:piece_id>/needles/events/", views.event, name="event"),
+    path(_AT, views.needles, name="needles"),
+    path(f"{_AT}now/", views.now, name="now"),
+    path(f"{_AT}rows.json", views.rows, name="needle-rows"),
+    path(f"{_AT}worked.json", views.worked, name="worked"),
+    path(f"{_AT}count/", views.count, name="count"),
+    path(f"{_AT}lost/", views.lost, name="lost"),
+    path(f"{_AT}log/", views.log, name="log"),
+    path(f"{_AT}log.<str:form>", views.log_file, name="log-file"),
+    path(f"{_AT}copies/", views.copies, name="copies"),
+    path(f"{_AT}events/", views.events, name="event"),
+    path("sw.js", offline.service_worker, name="service-worker"),
 ]

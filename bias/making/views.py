@@ -1,73 +1,170 @@
-"""At the needles: the row in large words, done and back."""
+"""At the needles: the row in large words, what happened, and what the device needs to go on alone."""
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
 from typing import Any
-from uuid import UUID
 
-from django import forms
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
+from django.template.loader import render_to_string
+from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
 from bias.keeping.models import Piece
-from bias.making.actions import row_done, standing, take_back
+from bias.making.actions import another_copy, standing_briefly, take_back, take_in
 from bias.making.counting import counting
-from bias.making.models import Event
-from bias.making.sitting import Sitting
+from bias.making.forms import event_of_form
+from bias.making.intake import NotAnEvent, event, events_in
+from bias.making.logbook import log_csv, log_json
+from bias.making.losing import losing
+from bias.making.models import MOST_COPIES, Event
+from bias.making.table import Table, table_of
+
+AHEAD = 60
+"""Rows that a device is given ahead."""
 
 
-class EventForm(forms.Form):
-    """An event as a page sends it."""
-
-    id = forms.UUIDField()
-    kind = forms.ChoiceField(choices=Event.Kind.choices)
-    row = forms.IntegerField(min_value=1, max_value=1_000_000)
+def copy_asked(request: HttpRequest) -> int:
+    """Which copy of a piece is asked for."""
+    sent = request.POST.get("copy") or request.GET.get("copy", "1")
+    return min(int(sent), MOST_COPIES) if sent.isascii() and sent.isdigit() and int(sent[:4]) else 1
 
 
 @require_safe
 def needles(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The row that comes next."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    return render(request, "making/needles.html", _about(piece, Sitting(piece.workout, standing(piece))))
+    return render(request, "making/needles.html", _about(table_of(request.user, piece_id, copy_asked(request))))
+
+
+@require_safe
+def now(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The same without the page about it: for a device whose place is another now."""
+    return render(request, "making/_now.html", _about(table_of(request.user, piece_id, copy_asked(request))))
+
+
+@require_safe
+def rows(request: HttpRequest, piece_id: int) -> JsonResponse:
+    """The next rows as they are shown, for a device that goes on alone."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    every = len(table.sitting.all_rows)
+    first = max(min(_whole(request.GET.get("from", "")) or table.sitting.number, every + 1), 1)
+    items = [_item(table, number) for number in range(first, min(first + AHEAD, every + 2))]
+    return JsonResponse({"stamp": table.stamp, "rows": every, "items": items})
+
+
+def _item(table: Table, number: int) -> dict[str, Any]:
+    sitting = table.sitting.after(number - 1)
+    html = render_to_string("making/_row.html", {"piece": table.piece, "now": sitting, "table": table})
+    return {"number": number, "html": html}
 
 
 @require_safe
 def worked(request: HttpRequest, piece_id: int) -> JsonResponse:
     """How far the piece is, for the drawing of its cloth: rows, the shape of what is worked, a sentence."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    now = Sitting(piece.workout, standing(piece))
-    said = f"{now.rows} of {len(now.all_rows)} rows worked, {now.percent}% of the stitches." if now.rows else ""
-    return JsonResponse({"rows": now.rows, "path": piece.workout.worked_path(now.rows), "said": said})
+    sitting = table_of(request.user, piece_id).sitting
+    said = f"{sitting.rows} of {len(sitting.all_rows)} rows worked, {sitting.percent}% of the stitches."
+    path = sitting.workout.worked_path(sitting.rows)
+    return JsonResponse({"rows": sitting.rows, "path": path, "said": said if sitting.rows else ""})
 
 
 @require_safe
 def count(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The count check: what is counted against what should be there after the last row worked."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    about = {"piece": piece, "count": counting(Sitting(piece.workout, standing(piece)), request.GET)}
+    table = table_of(request.user, piece_id, copy_asked(request))
+    about = {**_about(table), "count": counting(table, request.GET)}
     whole = request.headers.get("HX-Request") != "true"
     return render(request, "making/count.html" if whole else "making/_counted.html", about)
 
 
-@require_POST
-def event(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """Take an event in; the answer shows where the piece stands now."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    found = piece.workout
-    form = EventForm(request.POST)
-    if not form.is_valid():
-        return HttpResponse("This press could not be read. Nothing was changed.", status=422, content_type="text/plain")
-    event_id: UUID = form.cleaned_data["id"]
-    row: int = form.cleaned_data["row"]
-    if form.cleaned_data["kind"] == Event.Kind.ROW:
-        now = row_done(piece, event_id, row, len(found.worked.rows))
+@require_safe
+def lost(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Where am I: the rows that fit what is seen, with a press to go on from one."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    about = {**_about(table), "lost": losing(table, request.GET)}
+    whole = request.headers.get("HX-Request") != "true"
+    return render(request, "making/lost.html" if whole else "making/_found.html", about)
+
+
+@require_safe
+def log(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The log: sittings, what was noted and measured, and the places to note more."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    sat = [(_moment(each.began_s), round((each.ended_s - each.began_s) / 60), each) for each in table.sittings]
+    shown = [each for each in reversed(table.events) if each.kind not in (Event.Kind.ROW, Event.Kind.PART)]
+    return render(request, "making/log.html", {**_about(table), "sat": sat[:40], "shown": shown[:60]})
+
+
+def _moment(seconds: float) -> datetime:
+    return datetime.fromtimestamp(seconds, UTC)
+
+
+@require_safe
+def log_file(request: HttpRequest, piece_id: int, form: str) -> HttpResponse:
+    """The log for other programs, as CSV or as JSON."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    if form == "json":
+        answer: HttpResponse = JsonResponse(log_json(table), json_dumps_params={"ensure_ascii": False, "indent": 1})
+    elif form == "csv":
+        answer = HttpResponse(log_csv(table), content_type="text/csv; charset=utf-8")
     else:
-        now = take_back(piece, event_id, row)
+        raise Http404("The log is given as CSV or JSON.")
+    answer["Content-Disposition"] = f'attachment; filename="log-{table.piece.pk}.{form}"'
+    return answer
+
+
+@require_POST
+def copies(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Begin one copy more of a piece, with a place of its own."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    return redirect(f"{reverse('needles', args=[piece.pk])}?copy={another_copy(piece)}")
+
+
+@require_POST
+def events(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Take events in: as a device sends them, many at once, or as a form that was sent without scripts."""
+    if request.content_type == "application/json":
+        return _from_device(request, piece_id)
+    piece = Piece.objects.one_of(request.user, piece_id)
+    copy = copy_asked(request)
+    table = table_of(request.user, piece_id, copy)
+    try:
+        sent = event(event_of_form(request.POST, table.revision.number))
+    except NotAnEvent as why:
+        said = f"This press could not be read. {why} Nothing was changed."
+        return HttpResponse(said, status=422, content_type="text/plain")
+    if sent.kind == Event.Kind.BACK and not sent.data.get("takes_back"):
+        take_back(piece, sent.id, sent.row, copy=copy)
+    else:
+        take_in(piece, [sent], len(table.on.workout.worked.rows))
     if "HX-Request" not in request.headers:
-        return redirect("needles", piece.pk)
-    return render(request, "making/_row.html", _about(piece, Sitting(found, now)))
+        return redirect(f"{reverse('needles', args=[piece.pk])}" + (f"?copy={copy}" if copy > 1 else ""))
+    return render(request, "making/_now.html", _about(table_of(request.user, piece_id, copy)))
 
 
-def _about(piece: Piece, now: Sitting) -> dict[str, Any]:
-    return {"piece": piece, "now": now}
+def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
+    piece = Piece.objects.one_of(request.user, piece_id)
+    try:
+        raw = events_in(request.body)
+    except NotAnEvent as why:
+        return JsonResponse({"taken": [], "refused": [], "why": str(why)}, status=422)
+    sent, refused = [], []
+    for each in raw:
+        try:
+            sent.append(event(each))
+        except NotAnEvent as why:
+            refused.append({"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": str(why)})
+    current = piece.current
+    taken = take_in(piece, sent, len(current.workout.worked.rows))
+    now = standing_briefly(piece, sent[0].copy if sent else 1, current)
+    answer = {"taken": [str(known) for known in taken], "refused": refused, "rows": now.rows, "epoch": now.epoch}
+    return JsonResponse({**answer, "asks": bool(now.stale or now.parted)})
+
+
+def _whole(sent: str) -> int:
+    return int(sent) if sent.isascii() and sent.isdigit() and len(sent) < 8 else 0
+
+
+def _about(table: Table) -> dict[str, Any]:
+    copies = [1, *table.piece.copies.values_list("number", flat=True)]
+    return {"piece": table.piece, "now": table.sitting, "table": table, "copy": table.copy, "copies": copies}

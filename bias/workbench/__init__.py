@@ -13,16 +13,19 @@ from bias.workbench.plans import (
 )
 from bias.workbench.shown import cloth_shown, row_shown
 from bias.workbench.workouts import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
-from bias.workbench.wrongs import Whys, whys_of
+from bias.workbench.wrongs import Why, Whys, places_of, seen_of, whys_of
 from drawing.chart_svg import CELL, Window
 from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
+from drawing.clues import clue
 from drawing.strip import StripPart
+from drawing.techniques import Technique, technique
 from knitting.cloth import Layout, Measures
 from knitting.files import NotRead
 from knitting.hand import Exchanged, Habits
 from knitting.needle.folds import Fold
 from knitting.needle.worked import WorkedRow
+from knitting.place import Way
 from knitting.straightening import Advice, WordsAdvice
 
 __all__ = [
@@ -40,6 +43,9 @@ __all__ = [
     "OnNeedles",
     "Planned",
     "StripPart",
+    "Technique",
+    "Way",
+    "Why",
     "Whys",
     "Window",
     "WordsAdvice",
@@ -48,17 +54,21 @@ __all__ = [
     "advice_of_words",
     "chart_windows",
     "cloth_shown",
+    "clue",
     "dialects",
     "digest",
     "edge_view",
     "first_difference",
     "mended_words",
     "on_needles",
+    "places_of",
     "plan_of_words",
     "planned",
     "recent",
     "row_shown",
+    "seen_of",
     "swatch",
+    "technique",
     "trials_of_words",
     "whys_of",
     "within",

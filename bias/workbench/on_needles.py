@@ -10,10 +10,12 @@ from bias.workbench.plans import planned
 from bias.workbench.workouts import Workout, workout
 from knitting.doubts import Doubt
 from knitting.files import plan_from_text, plan_text
+from knitting.hand import FirstStitch, Habits, exchange
 from knitting.measures import GaugesFrom
-from knitting.needle.piece_worker import work_reading
+from knitting.needle.piece_worker import work_piece, work_reading
 from knitting.place import Difference, as_knitted
 from knitting.plan.plan import GaugeFrom
+from knitting.rows import Marking
 
 
 @dataclass(frozen=True, eq=False)
@@ -35,9 +37,20 @@ class OnNeedles:
 
 
 @lru_cache(maxsize=workouts.KEPT)
-def on_needles(words: str, plan: str, measured: GaugesFrom, differences: tuple[Difference, ...]) -> OnNeedles:
-    """Written rows, or those of a plan (its text, else nothing), as they are on the needles."""
+def on_needles(
+    words: str,
+    plan: str,
+    measured: GaugesFrom = (),
+    differences: tuple[Difference, ...] = (),
+    marking: str = "",
+    first_stitch: str = "",
+) -> OnNeedles:
+    """Written rows, or those of a plan (its text, else nothing), as they are on the needles.
+
+    ``marking`` and ``first_stitch`` are the knitter's own habits; where they cannot be worked the rows stay as written.
+    """
     found, plan = _measured(words, plan, measured)
+    found = _in_hand(found, marking, first_stitch)
     if not differences:
         return OnNeedles(found, plan=plan)
     knitted = as_knitted(found.worked, differences)
@@ -56,6 +69,21 @@ def _measured(words: str, plan: str, measured: GaugesFrom) -> tuple[Workout, str
     if not later:
         return found, ""
     return replace(found, worked=work_reading(found.reading, later=later), later=later), ""
+
+
+def _in_hand(found: Workout, marking: str, first_stitch: str) -> Workout:
+    habits = Habits(
+        marking=Marking(marking) if marking else None,
+        first_stitch=FirstStitch(first_stitch) if first_stitch else None,
+    )
+    if habits == Habits():
+        return found
+    exchanged = exchange(found.worked, habits).piece
+    if exchanged == found.worked.piece:
+        return found
+    worked = work_piece(exchanged, gauge=exchanged.headers.gauge, words=found.reading.dialect)
+    alike = [row.end for row in worked.rows] == [row.end for row in found.worked.rows]
+    return replace(found, worked=worked) if alike and not worked.problems else found
 
 
 def first_difference(before: Workout, now: Workout) -> int | None:

@@ -235,9 +235,9 @@ class Workout:
         named = dict(self.worked.piece.headers.yarns).get(colour, "").split(",")[0].strip()
         return f"{colour}, {named}" if named else colour
 
-    def strip(self, row: WorkedRow, named: Sequence[str] = ()) -> tuple[StripPart, ...]:
-        """A row's parts, by names of their own where they have some."""
-        return strip(row, self.reading.dialect, named)
+    def strip(self, row: WorkedRow, named: Sequence[str] = (), code: str = "") -> tuple[StripPart, ...]:
+        """A row's parts, by names of their own where they have some, in the words of a dialect or of the piece."""
+        return strip(row, dialect(code) if code else self.reading.dialect, named)
 
 
 @lru_cache(maxsize=KEPT)

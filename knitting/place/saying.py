@@ -14,7 +14,7 @@ _MANY = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six"}
 
 def said(worked: WorkedPiece, mistake: Mistake) -> str:
     """What happened, and in which rows."""
-    where = _where(mistake)
+    where = _where(worked, mistake)
     rows = _rows(worked, mistake)
     wrong = abs(mistake.stitches)
     match mistake.kind:
@@ -27,9 +27,9 @@ def said(worked: WorkedPiece, mistake: Mistake) -> str:
         case Kind.EXTRA_DECREASE:
             return f"{_of(wrong, 'decrease')}{where} too many {_was(wrong)} worked {rows}."
         case Kind.DROPPED_STITCH:
-            return f"A stitch of part {mistake.part + 1} from the right was dropped {rows}."
+            return f"A stitch of {part_named(worked, mistake)} was dropped {rows}."
         case Kind.EXTRA_STITCH:
-            return f"A stitch of part {mistake.part + 1} from the right was worked and not slipped off {rows}."
+            return f"A stitch of {part_named(worked, mistake)} was worked and not slipped off {rows}."
         case Kind.SKIPPED_ROW:
             return f"A row was left out: one like {rows.removeprefix('in ')}."
         case Kind.ROW_TWICE:
@@ -56,10 +56,33 @@ def _was(count: int) -> str:
     return "was" if count == 1 else "were"
 
 
-def _where(mistake: Mistake) -> str:
+def part_named(worked: WorkedPiece, mistake: Mistake) -> str:
+    """The part of a mistake as it is called: parts between marks are counted, marked stitches are not."""
+    needle = worked.rows[max(mistake.last, 1) - 1].after
+    before = sum(not _is_marked(needle, at) for at in range(mistake.part))
+    if not needle.marks:
+        return "the row"
+    if len(needle.counts) == 2:
+        return "the right half" if before == 0 else "the left half"
+    return f"part {before + 1} from the right"
+
+
+def _is_marked(needle: Needle, part: int) -> bool:
+    """Whether a part is a marked stitch."""
+    at = 0
+    for mark in needle.marks:
+        at += 1
+        if mark.in_stitch:
+            if at == part:
+                return True
+            at += 1
+    return False
+
+
+def _where(worked: WorkedPiece, mistake: Mistake) -> str:
     """Beside which marks and edges it may have been."""
     if not mistake.spot.mark:
-        return f" in part {mistake.part + 1} from the right"
+        return f" in {part_named(worked, mistake)}"
     return " " + " or ".join(_at(spot) for spot in mistake.spots if spot.mark)
 
 

@@ -45,7 +45,7 @@ def test_counts_are_right_or_explained_at_once(client, shawl):
     assert "It is one stitch too few" in page
     assert "One increase after &#x27;centre&#x27; or at the left edge was forgotten in one of rows 1 to 19." in page
     assert "Lift the bar below" in page
-    assert "Or rip 2 rows, 98 stitches." in page
+    assert "Rip back 2 rows, to before row 19." in page
     assert "only a mark stands elsewhere" in counted(client, shawl, part0="23", part1="25")
 
 

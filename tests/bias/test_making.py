@@ -1,7 +1,7 @@
 """The log: sent twice, in any order, from several devices, it leads to the same place."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from uuid import UUID, uuid4
 
@@ -27,6 +27,8 @@ class Seen:
     row: int
     takes_back: UUID | None = None
     happened_at: datetime = NOON
+    revision: int = 0
+    data: dict = field(default_factory=dict)
 
 
 @st.composite

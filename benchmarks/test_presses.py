@@ -1,0 +1,83 @@
+"""Fifty presses a second from twenty pieces, beside a bare Django insert on the same server settings."""
+
+from __future__ import annotations
+
+import http.client
+import sqlite3
+import threading
+import time
+from collections.abc import Callable
+from contextlib import closing
+
+from tests.strength.serving import Hand, Server, row_event, served
+
+_PIECES, _A_SECOND, _SECONDS = 20, 50, 12
+
+
+def latencies(hands: list[Callable[[int], None]]) -> list[float]:
+    """How long each press takes, in milliseconds: each hand presses in turn, together so many a second."""
+    every = len(hands) / _A_SECOND
+    found: list[float] = []
+    begun = time.perf_counter() + 0.2
+
+    def press(at: int, hand: Callable[[int], None]) -> None:
+        for turn in range(int(_SECONDS / every)):
+            due = begun + turn * every + at * every / len(hands)
+            time.sleep(max(due - time.perf_counter(), 0))
+            start = time.perf_counter()
+            hand(turn + 1)
+            found.append((time.perf_counter() - start) * 1000)
+
+    threads = [threading.Thread(target=press, args=each) for each in enumerate(hands)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join(_SECONDS + 30)
+    return sorted(found)
+
+
+def share(found: list[float], part: float) -> float:
+    return found[min(int(len(found) * part), len(found) - 1)]
+
+
+def bare(server: Server) -> Callable[[int], None]:
+    """A hand that has bare rows inserted."""
+    line = http.client.HTTPConnection("127.0.0.1", server.port, timeout=20)
+
+    def press(_: int) -> None:
+        line.request("POST", "/bare/", b"{}", {"Content-Type": "application/json"})
+        assert line.getresponse().read()
+
+    return press
+
+
+def pressed(hand: Hand) -> Callable[[int], None]:
+    def press(row: int) -> None:
+        assert hand.press(row_event(row))
+
+    return press
+
+
+def test_fifty_presses_a_second_from_twenty_pieces(tmp_path):
+    server, pieces = served(tmp_path, _PIECES)
+    with closing(sqlite3.connect(tmp_path / "bias.sqlite3")) as data:
+        data.execute("create table bare (id text primary key, sent text)")
+        data.commit()
+    server.app = "benchmarks.bare_insert:application"
+    server.start()
+    try:
+        for piece in pieces:  # every worker has read every piece before
+            for _ in range(4):
+                Hand(server, piece)
+        found = latencies([pressed(Hand(server, piece)) for piece in pieces])
+        least = latencies([bare(server) for _ in pieces])
+    finally:
+        server.kill()
+    middle, most = share(found, 0.5), share(found, 0.99)
+    bare_middle, bare_most = share(least, 0.5), share(least, 0.99)
+    print(f"\n{len(found)} presses: median {middle:.1f} ms, p99 {most:.1f} ms")
+    print(
+        f"bare inserts: median {bare_middle:.1f} ms, p99 {bare_most:.1f} ms; {middle / bare_middle:.1f} times as long"
+    )
+    assert len(found) >= _A_SECOND * _SECONDS * 0.95
+    assert most < 50

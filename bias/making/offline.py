@@ -1,0 +1,30 @@
+"""The service worker: it keeps the pages at the needles on the device, so that they open without the network."""
+
+from __future__ import annotations
+
+from django.contrib.auth.decorators import login_not_required
+from django.contrib.staticfiles import finders
+from django.contrib.staticfiles.storage import staticfiles_storage
+from django.http import Http404, HttpRequest, HttpResponse
+from django.views.decorators.http import require_safe
+
+_NAME = "service-worker.js"
+
+
+@login_not_required
+@require_safe
+def service_worker(request: HttpRequest) -> HttpResponse:
+    """The script, from the root so that it may serve every page."""
+    found = finders.find(_NAME)
+    if found:
+        with open(str(found), "rb") as script:
+            body = script.read()
+    elif staticfiles_storage.exists(_NAME):
+        with staticfiles_storage.open(_NAME) as kept:
+            body = kept.read()
+    else:
+        raise Http404("There is no service worker.")
+    answer = HttpResponse(body, content_type="text/javascript; charset=utf-8")
+    answer["Cache-Control"] = "no-cache"
+    answer["Service-Worker-Allowed"] = "/"
+    return answer

@@ -1,0 +1,186 @@
+"""At the needles on a phone in a real browser: pressed, offline, on two devices, lost and found, mended."""
+
+import re
+import time
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+from bias.joining.household import household_knitter
+from bias.keeping.actions import keep_piece
+from bias.making.actions import standing
+from bias.making.models import Event
+from tests.browser.conftest import PHONE
+
+pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
+SHAWL = (
+    "Title: Quay shawl\nGauge: 20 sts x 40 rows = 10 cm\nCast on 9 sts.\nMark the center stitch.\n"
+    "Row 1: K1, yo, k to center st, yo, k1, yo, k to last st, yo, k1.\nRow 2: Purl.\n"
+    "Repeat rows 1 and 2, 29 more times."
+)
+
+
+@pytest.fixture
+def shawl(transactional_db):
+    return keep_piece(household_knitter(), SHAWL)
+
+
+def open_needles(page, live_server, piece):
+    page.set_viewport_size(PHONE)
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    expect(page.locator("html[data-offline=ready]")).to_be_attached()
+
+
+def done(page, row):
+    """Press 'Row done' for a row and wait for the next one on the screen."""
+    page.get_by_role("button", name="Row done").click()
+    expect(page.locator(f".sitting[data-number='{row + 1}']")).to_be_visible()
+
+
+def wait_for_rows(piece, rows, within=10.0):
+    until = time.monotonic() + within
+    while standing(piece).rows != rows and time.monotonic() < until:
+        time.sleep(0.1)
+    assert standing(piece).rows == rows
+
+
+def without_offline_noise(page):
+    """What the browser itself says of a network that is away is no fault of the page."""
+    page.wrong[:] = [
+        said for said in page.wrong if "ERR_INTERNET_DISCONNECTED" not in said and "ERR_FAILED" not in said
+    ]
+
+
+def test_twenty_rows_five_of_them_offline_are_all_there_once(page, live_server, shawl, context):
+    open_needles(page, live_server, shawl)
+    for row in range(1, 9):
+        done(page, row)
+    wait_for_rows(shawl, 8)
+    page.wait_for_timeout(500)  # the rows ahead are kept on the device
+    context.set_offline(True)
+    for row in range(9, 14):
+        done(page, row)
+    expect(page.locator(".net").first).to_contain_text("Offline · 5 presses wait to be sent")
+    assert standing(shawl).rows == 8
+    page.reload()
+    expect(page.locator(".sitting[data-number='14']")).to_be_visible()
+    expect(page.locator(".net").first).to_contain_text("5 presses wait to be sent")
+    context.set_offline(False)
+    wait_for_rows(shawl, 13)
+    expect(page.locator(".net").first).to_be_hidden()
+    for row in range(14, 21):
+        done(page, row)
+    wait_for_rows(shawl, 20)
+    assert sorted(Event.objects.filter(kind="row").values_list("row", flat=True)) == list(range(1, 21))
+    without_offline_noise(page)
+
+
+def test_a_press_moves_the_screen_before_the_network_answers(page, live_server, shawl):
+    """Measured in the page: from the press to the next row in the document, while every answer is held back."""
+    open_needles(page, live_server, shawl)
+    page.wait_for_timeout(500)
+    page.route("**/needles/events/", lambda route: (time.sleep(0.5), route.continue_()))
+    taken = page.evaluate(
+        """async () => {
+            const begun = performance.now();
+            document.querySelector(".foot .done").click();
+            while (!document.querySelector(".sitting[data-number='2']")) await new Promise(requestAnimationFrame);
+            return performance.now() - begun;
+        }"""
+    )
+    print(f"\na press to the next row on the screen: {taken:.0f} ms")
+    wait_for_rows(shawl, 1)
+    page.unroute("**/needles/events/")
+
+
+def test_by_keys_alone_with_a_note_and_a_stop_within_a_row(page, live_server, shawl):
+    open_needles(page, live_server, shawl)
+    page.keyboard.press("Space")
+    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page.locator(".sitting[data-number='3']")).to_be_visible()
+    page.keyboard.press("Backspace")
+    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    wait_for_rows(shawl, 1)
+    page.keyboard.press("ArrowRight")
+    expect(page.locator(".now-part.is-now .where")).to_contain_text("centre")
+    page.reload()
+    expect(page.locator(".now-part.is-now .where")).to_contain_text("centre")
+    page.keyboard.press("n")
+    page.wait_for_url("**/needles/log/")
+    page.get_by_label("A note").fill("looser here <b>")
+    page.get_by_role("button", name="Note it").click()
+    page.wait_for_url("**/needles/")
+    expect(page.get_by_text("looser here <b>")).to_be_visible()
+    page.keyboard.press("l")
+    page.wait_for_url("**/needles/lost/")
+
+
+def test_two_devices_work_one_piece(page, live_server, shawl, browser):
+    open_needles(page, live_server, shawl)
+    other_context = browser.new_context(viewport=PHONE)
+    other = other_context.new_page()
+    open_needles(other, live_server, shawl)
+    for row in (1, 2, 3):
+        done(page, row)
+    wait_for_rows(shawl, 3)
+    # The other works the same first row, and is then told where the piece is.
+    done(other, 1)
+    expect(other.locator(".sitting[data-number='4']")).to_be_visible()
+    assert standing(shawl).rows == 3
+    # Both in turn, one of them offline: it rips, the other goes on.
+    other_context.set_offline(True)
+    other.keyboard.press("Backspace")
+    expect(other.locator(".sitting[data-number='3']")).to_be_visible()
+    done(page, 4)
+    wait_for_rows(shawl, 4)
+    other_context.set_offline(False)
+    expect(other.get_by_text("Two devices do not agree")).to_be_visible(timeout=20_000)
+    other.get_by_role("button", name="After row 4").click()
+    expect(other.get_by_text("Two devices do not agree")).to_be_hidden()
+    wait_for_rows(shawl, 4)
+    assert standing(shawl).parted is None
+    other_context.close()
+
+
+def test_lost_and_found(page, live_server, shawl):
+    open_needles(page, live_server, shawl)
+    for row in range(1, 7):
+        done(page, row)
+    wait_for_rows(shawl, 6)
+    page.get_by_role("link", name="Lost?").click()
+    page.wait_for_url("**/needles/lost/")
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+    with page.expect_response("**/needles/lost/?**"):
+        page.get_by_label(re.compile("stitches on the needle")).fill("49")
+        page.keyboard.press("Tab")
+    with page.expect_response("**/needles/lost/?**"):
+        page.get_by_label("facing you, before the next row").select_option("RS")
+    expect(page.get_by_text("One row fits")).to_be_visible()
+    page.get_by_role("button", name="Go on from here").click()
+    page.wait_for_url("**/needles/")
+    expect(page.locator(".sitting[data-number='21']")).to_be_visible()
+    assert standing(shawl).rows == 20
+
+
+def test_a_planted_mistake_is_explained_and_what_is_done_holds(page, live_server, shawl):
+    open_needles(page, live_server, shawl)
+    for row in range(1, 11):
+        done(page, row)
+    wait_for_rows(shawl, 10)
+    page.keyboard.press("c")
+    page.wait_for_url("**/needles/count/")
+    with page.expect_response("**/needles/count/?**"):
+        page.get_by_role("button", name="one fewer in left half").click()
+    expect(page.locator(".why-says").first).to_contain_text("was forgotten in one of rows")
+    expect(page.locator(".clue").first).to_be_visible()
+    expect(page.locator(".remedy").first).to_contain_text("Every row ahead can be worked as it is.")
+    page.get_by_role("button", name="I will do that").first.click()
+    page.wait_for_url("**/needles/")
+    expect(page.locator(".noted")).to_contain_text("make one among the plain stitches near the left edge")
+    expect(page.locator(".now-sum")).to_contain_text("16 · 1 · 16")
+    done(page, 11)
+    wait_for_rows(shawl, 11)
+    assert standing(shawl).differences[0].counts == (14, 13)

@@ -1,0 +1,1 @@
+"""The whole server, started and ended as a machine would."""

@@ -1,0 +1,125 @@
+"""A server of our own on this machine: started with gunicorn on a database of its own, pressed, and killed."""
+
+from __future__ import annotations
+
+import http.client
+import json
+import os
+import re
+import signal
+import socket
+import subprocess
+import sys
+import time
+from contextlib import closing
+from dataclasses import dataclass, field
+from pathlib import Path
+from uuid import uuid4
+
+ROOT = Path(__file__).resolve().parent.parent.parent
+_START_S = 30.0
+
+
+def free_port() -> int:
+    """A port of the loopback address that nobody listens on."""
+    with closing(socket.socket()) as found:
+        found.bind(("127.0.0.1", 0))
+        return int(found.getsockname()[1])
+
+
+@dataclass
+class Server:
+    """A server with its data in a folder; it can be ended and started again on the same data."""
+
+    var: Path
+    app: str = "bias.wsgi"
+    port: int = field(default_factory=free_port)
+    process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def environment(self) -> dict[str, str]:
+        """What the server is told."""
+        own = {"BIAS_VAR": str(self.var), "BIAS_BIND": f"127.0.0.1:{self.port}", "BIAS_HOUSEHOLD": "1"}
+        return {**os.environ, **own, "DJANGO_SETTINGS_MODULE": "bias.settings", "PYTHONPATH": str(ROOT)}
+
+    def manage(self, *words: str) -> str:
+        """One command of the site on the server's data; what it prints."""
+        done = subprocess.run(
+            [sys.executable, "manage.py", *words],
+            cwd=ROOT, env=self.environment, check=True, capture_output=True, text=True,
+        )  # fmt: skip
+        return done.stdout
+
+    def start(self) -> None:
+        """Start it, and wait until it answers."""
+        flags = ["--bind", f"127.0.0.1:{self.port}", "--workers", "2", "--threads", "4", "--log-level", "error"]
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "gunicorn", self.app, *flags],
+            cwd=ROOT, env=self.environment, start_new_session=True,
+        )  # fmt: skip
+        until = time.monotonic() + _START_S
+        while time.monotonic() < until:
+            with closing(socket.socket()) as tried:
+                if tried.connect_ex(("127.0.0.1", self.port)) == 0:
+                    return
+            time.sleep(0.05)
+        raise TimeoutError("The server did not start.")
+
+    def kill(self) -> None:
+        """End it at once, all of its processes, as a machine that loses power would."""
+        if self.process is not None:
+            os.killpg(self.process.pid, signal.SIGKILL)
+            self.process.wait()
+            self.process = None
+
+
+class Hand:
+    """A knitter's device: it keeps its cookies and presses."""
+
+    def __init__(self, server: Server, piece: int) -> None:
+        self.server, self.piece = server, piece
+        self.line = http.client.HTTPConnection("127.0.0.1", server.port, timeout=20)
+        self.line.request("GET", f"/pieces/{piece}/needles/")
+        answer = self.line.getresponse()
+        page = answer.read().decode()
+        assert answer.status == 200, answer.status
+        cookies = [value.split(";")[0] for name, value in answer.getheaders() if name == "Set-Cookie"]
+        token = re.search(r'X-CSRFToken": "([^"]+)"', page)
+        assert token is not None
+        self.headers = {
+            "Cookie": "; ".join(cookies),
+            "X-CSRFToken": token[1],
+            "Content-Type": "application/json",
+            "Origin": f"http://127.0.0.1:{server.port}",
+        }
+
+    def press(self, *events: dict[str, object]) -> list[str]:
+        """Send one event, or those that waited; the ids that were acknowledged."""
+        body = json.dumps({"events": events})
+        self.line.request("POST", f"/pieces/{self.piece}/needles/events/", body, self.headers)
+        answer = self.line.getresponse()
+        said = answer.read()
+        return list(json.loads(said)["taken"]) if answer.status == 200 else []
+
+
+def row_event(row: int) -> dict[str, object]:
+    """A row worked, as a device sends it."""
+    return {"id": str(uuid4()), "kind": "row", "row": row, "revision": 1, "data": {"device": str(uuid4())}}
+
+
+PIECE = """
+from bias.joining.household import household_knitter
+from bias.keeping.actions import keep_piece
+for number in range({many}):
+    words = f"Title: Long {{number}}\\nCast on 9 sts.\\nRow 1: Knit.\\nRepeat row 1, 2499 more times."
+    print(keep_piece(household_knitter(), words).pk)
+"""
+
+
+def served(var: Path, pieces: int) -> tuple[Server, list[int]]:
+    """A server with so many long pieces in the household's basket, not started yet."""
+    server = Server(var)
+    server.manage("migrate", "--verbosity", "0")
+    server.manage("collectstatic", "--noinput", "--verbosity", "0")
+    said = server.manage("shell", "--verbosity", "0", "-c", PIECE.format(many=pieces))
+    return server, [int(line) for line in said.split() if line.isdigit()]
