@@ -17,9 +17,10 @@ from knitting.making import listed, make
 from knitting.measures import Gauge
 from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece
-from knitting.place import explained, find_json
+from knitting.place import Seen, explained, find_json
 from knitting.place.explaining import RIGHT
 from knitting.problems import plural
+from knitting.rows import Side
 from knitting.words.dialect import Dialect, dialect, dialect_codes
 from knitting.words.glossary import glossary
 from knitting.words.reader import MOST_BYTES, read
@@ -104,10 +105,12 @@ def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | Non
 
 def _found(options: argparse.Namespace, worked: WorkedPiece) -> str:
     """What would explain the counts after a row, as sentences or as JSON."""
+    side = Side(options.facing) if options.facing else None
+    seen = Seen(facing=side, colour=options.colour, shows=options.shows)
     counts = [int(count) for count in re.split("[,-]", options.counts)] if _COUNTS.fullmatch(options.counts) else []
     if not counts:
         raise ValueError(f"Counts are written as 24,1,25, not {options.counts[:40]!r}.")
-    answer = explained(worked, options.row, counts)
+    answer = explained(worked, options.row, counts, seen=seen)
     if options.json:
         return json.dumps(find_json(answer), ensure_ascii=False) + "\n"
     lines = [answer.matters]
@@ -157,6 +160,11 @@ def _parser() -> argparse.ArgumentParser:
             command.add_argument("--row", type=int, required=True, help="the row just worked, 1 for the first of all")
             command.add_argument(
                 "--counts", required=True, help="the stitches of each part, such as 24,1,25, or the sum"
+            )
+            command.add_argument("--facing", choices=("RS", "WS"), help="the side that faces before the next row")
+            command.add_argument("--colour", default="", help="the colour of the row just worked")
+            command.add_argument(
+                "--shows", choices=("k", "p"), default="", help="what most of it shows on the right side"
             )
             command.add_argument("--json", action="store_true", help="print the published JSON")
         if name == "shape":

@@ -36,9 +36,9 @@ def standing_briefly(piece: Piece, copy: int, current: Revision, rows_seen: int 
         rows = list(worked[:rows_seen])
         events = [*others, *rows]
         found = fold(events, changed_at(piece, {event.revision for event in events}, current))
-        if found.rows or found.stale or len(rows) < rows_seen:
+        if len(rows) < rows_seen or rows[-1].row <= found.rows:
             return found
-        rows_seen *= 8  # all of these were taken back
+        rows_seen *= 8  # all of these were taken back, or are written otherwise now
 
 
 def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int, int]:

@@ -64,6 +64,7 @@ class Counting:
     parts: tuple[PartCounted, ...]
     facing: str
     total: int
+    in_all: str = ""
     colours: tuple[str, ...] = ()
     refusal: str = ""
     whys: Whys | None = None
@@ -105,14 +106,17 @@ def counting(table: Table, sent: Mapping[str, str]) -> Counting | None:
     shown = tuple(parts[::-1] if behind else parts)
     colours = tuple(dict.fromkeys(row.colour for row in now.all_rows if row.colour))
     label = f"{worked.label}, row {now.rows} of {len(now.all_rows)}"
-    bare = Counting(now.rows, label, shown, facing, needle.total, colours if len(colours) > 1 else ())
-    refusal = next((said for text in typed if (said := refused_count(text, needle.counts[0]))), "")
+    in_all = sent.get("in_all", "").strip()
+    bare = Counting(now.rows, label, shown, facing, needle.total, in_all, colours if len(colours) > 1 else ())
+    refusal = next((said for text in [*typed, in_all] if (said := refused_count(text, needle.counts[0]))), "")
     if refusal:
         return replace(bare, refusal=refusal)
     told = {key: sent.get(key, "")[:40] for key in ("facing", "colour", "shows")}
-    if not any(typed) and not any(told.values()):
+    if not any(typed) and not in_all and not any(told.values()):
         return bare
     counts = [min(int(text), MOST_COUNTED) if text else count for text, count in zip(typed, needle.counts, strict=True)]
+    if in_all and counts == list(needle.counts):
+        counts = [min(int(in_all), MOST_COUNTED)]  # she counted the whole needle and no part of it
     seen = seen_of(now.workout, counts, about=now.rows, **told)
     whys, rows = whys_of(now.workout, now.rows, seen, table.pace.middle if table.pace else 0.0)
     fitting = tuple(

@@ -72,8 +72,7 @@ def _answered(table: Table, bare: Losing, seen: Seen) -> Losing:
     fits = tuple(
         Fits(
             place.row,
-            f"After row {place.row}, {now.all_rows[place.row - 1].label}"
-            + (f", time {now.all_rows[place.row - 1].time}" if now.all_rows[place.row - 1].time > 1 else ""),
+            _said(table, place.row),
             now.sided(place.look),
             place.row == now.rows,
             above(table.standing, place.row),
@@ -81,3 +80,10 @@ def _answered(table: Table, bare: Losing, seen: Seen) -> Losing:
         for place in found
     )
     return Losing(bare.asked, bare.ripped, bare.colours, "", fits, was_asked=True, many=len(fits))
+
+
+def _said(table: Table, row: int) -> str:
+    if not row:
+        return "Before the first row"
+    there = table.sitting.all_rows[row - 1]
+    return f"After row {row}, {there.label}" + (f", time {there.time}" if there.time > 1 else "")

@@ -14,6 +14,7 @@ from bias.making.models import Event
 from bias.making.sitting import Sitting
 from bias.making.standing import Standing, fold
 from bias.workbench import OnNeedles, digest, on_needles
+from knitting.measures import said_cm
 from knitting.pace import Pace, Sat, TimedRow, pace, sittings
 
 
@@ -89,6 +90,15 @@ class Table:
             standing.measured,
         )
         return digest(f"{self.on.workout.text} {said} {standing.needle_cm}")
+
+    @property
+    def said_size(self) -> str:
+        """What the cloth should measure when it is done, as it is known now; nothing where it cannot be drawn."""
+        found = self.on.workout
+        if not found.laid:
+            return ""
+        size = f"{said_cm(found.measures.width_cm)} by {said_cm(found.measures.height_cm)}"
+        return f"It should become {size}" + (", by what was measured." if self.standing.measured else ".")
 
     @property
     def asks(self) -> tuple[Ask, ...]:

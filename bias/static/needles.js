@@ -213,7 +213,7 @@ document.addEventListener("alpine:init", () => {
         await navigator.serviceWorker.register(this.data.worker, { scope: "/" });
         const ready = await navigator.serviceWorker.ready;
         const files = [...document.querySelectorAll("script[src], link[rel=stylesheet], link[rel=icon]")].map((each) => each.src || each.href);
-        ready.active.postMessage({ keep: [location.href, ...files, ...fonts()] });
+        ready.active.postMessage({ keep: [location.href, new URL(this.data.log + this.query, location.href).href, ...files, ...fonts()] });
         document.documentElement.dataset.offline = "ready";
       } catch { /* without it the page works while the network does */ }
     },

@@ -1,6 +1,6 @@
 // Pages at the needles open without the network: what was seen last is kept. Everything else is asked of the server.
 const PAGES = "bias-pages", FILES = "bias-files";
-const isPage = (url) => /^\/pieces\/\d+\/needles\/$/.test(url.pathname);
+const isPage = (url) => /^\/pieces\/\d+\/needles\/(log\/)?$/.test(url.pathname);
 const isFile = (url) => url.pathname.startsWith("/static/");
 
 self.addEventListener("install", () => self.skipWaiting());

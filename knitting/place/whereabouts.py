@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from knitting.needle.lineage import events
@@ -10,6 +10,8 @@ from knitting.needle.patterned import cells
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.place.explaining import NotCounts, wrong_by
 from knitting.place.seen import Seen, faces_after, in_colour, shown
+from knitting.problems import plural
+from knitting.rows import Side
 from knitting.stitches import Look
 
 _MOST = 8
@@ -17,10 +19,12 @@ _MOST = 8
 
 @dataclass(frozen=True, slots=True)
 class Place:
-    """A row after which everything fits, counted from 1, and what to look for in it."""
+    """A row after which everything fits, counted from 1, and what to look for in it; ``parts`` of the next row are
+    worked already where the work was stopped within it."""
 
     row: int
     look: str
+    parts: int = 0
 
 
 def whereabouts(worked: WorkedPiece, seen: Seen) -> tuple[Place, ...]:
@@ -32,9 +36,35 @@ def whereabouts(worked: WorkedPiece, seen: Seen) -> tuple[Place, ...]:
     looks = cells(worked) if seen.shows else []
     fitting = [at for at in range(len(rows)) if _fits(worked, at, seen, looks)]
     about = seen.about if seen.about is not None else len(rows)
+    if not fitting and seen.counts:
+        within = sorted(_within_rows(rows, seen.counts), key=lambda place: (abs(place.row - about), -place.row))
+        return tuple(within[:_MOST])
     fitting.sort(key=lambda at: (abs(at + 1 - about), -at))
     shown = fitting[:_MOST]
     return tuple(Place(at + 1, _look(rows, at, shown)) for at in shown)
+
+
+def _within_rows(rows: Sequence[WorkedRow], counts: Sequence[int]) -> Iterator[Place]:
+    """Stops in the middle of a row: some of its parts are worked, the others as the row before left them."""
+    for at, row in enumerate(rows):
+        before, after = row.before.parts, row.parts
+        if len(before) != len(after) or row.rests:
+            continue
+        for done in range(1, len(after)):
+            worked = range(done) if row.side is Side.RS else range(len(after) - done, len(after))
+            mixed = tuple(after[part] if part in worked else before[part] for part in range(len(after)))
+            if mixed not in (before, after) and tuple(counts) in (mixed, _unmarked(row, mixed)):
+                look = f"You stopped within row {at + 1} ({row.label}): its first {plural(done, 'part')} are worked."
+                yield Place(at, look.replace("1 part are", "part is"), done)
+
+
+def _unmarked(row: WorkedRow, parts: Sequence[int]) -> tuple[int, ...]:
+    """The counts of the parts that are no marked stitch."""
+    found, at = [parts[0]], 0
+    for mark in row.after.marks:
+        at += 2 if mark.in_stitch else 1
+        found.append(parts[at])
+    return tuple(found)
 
 
 def _fits(worked: WorkedPiece, at: int, seen: Seen, looks: Sequence[str]) -> bool:

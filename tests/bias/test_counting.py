@@ -49,6 +49,19 @@ def test_counts_are_right_or_explained_at_once(client, shawl):
     assert "only a mark stands elsewhere" in counted(client, shawl, part0="23", part1="25")
 
 
+def test_the_sum_alone_is_a_count_too(client, shawl):
+    assert "Right: every part has what it should have." in counted(client, shawl, part0="24", part1="24", in_all="49")
+    page = counted(client, shawl, part0="24", part1="24", in_all="48")
+    assert "It is one stitch too few" in page
+    assert "&#x27;lots&#x27; is no count" in counted(client, shawl, in_all="lots")
+
+
+def test_what_changes_no_count_is_told_from_the_side(client, shawl):
+    page = counted(client, shawl, part0="24", part1="24", facing="WS")
+    assert "The counts are right, but the wrong side faces you" in page
+    assert "A row was left out" in page
+
+
 def test_counts_of_another_row_say_which(client, shawl):
     page = counted(client, shawl, part0="22", part1="22")
     assert "After row 18 (Row 2) these counts are right." in page

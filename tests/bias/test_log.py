@@ -158,8 +158,9 @@ def test_the_newest_rows_tell_where_a_piece_stands(events, seen_rows):
     others = [each for each in events if each.kind != "row"]
     worked = sorted((each for each in events if each.kind == "row"), key=lambda each: -each.row)
     while True:
-        found = fold([*others, *worked[:seen_rows]])
-        if found.rows or found.stale or seen_rows > len(worked):
+        read = worked[:seen_rows]
+        found = fold([*others, *read])
+        if len(read) < seen_rows or read[-1].row <= found.rows:
             break
         seen_rows *= 8
     whole = fold(events)

@@ -219,6 +219,14 @@ def test_places_say_what_to_look_for():
     assert only.look == "Only this row fits: it is a row of rest."
 
 
+def test_a_stop_in_the_middle_of_a_row_is_an_answer_too():
+    """Row 21 goes from 24-1-24 to 26-1-26; its first part is worked and the last one is not."""
+    (stopped, *_) = whereabouts(worked(SHAWL), Seen((26, 1, 24), about=20))
+    assert (stopped.row, stopped.parts) == (20, 1)
+    assert stopped.look == "You stopped within row 21 (Row 1): its first part is worked."
+    assert whereabouts(worked(SHAWL), Seen((26, 24), about=20))[0] == stopped
+
+
 def test_the_colour_in_hand_tells_rows_apart():
     striped = worked(f"Yarn A: x\nYarn B: y\nStripes: 2 rows A, 2 rows B\n{SHAWL}")
     assert {place.row % 4 for place in whereabouts(striped, Seen(colour="B"))} == {0, 3}
@@ -242,6 +250,9 @@ def test_find_on_the_command_line(tmp_path, capsys):
     assert first["rip_rows"] == 2
     assert main(["find", str(file), "--row", "20", "--counts", "24,1,23"]) == 0
     assert "1. One increase after 'centre'" in capsys.readouterr().out
+    assert main(["find", str(file), "--row", "20", "--counts", "24,1,24", "--facing", "WS", "--json"]) == 0
+    silent = json.loads(capsys.readouterr().out)
+    assert [each["kind"] for each in silent["explanations"]] == ["skipped-row", "row-twice"]
     assert main(["find", str(file), "--row", "20", "--counts", "many"]) == 2
     assert main(["find", str(file), "--row", "99", "--counts", "9"]) == 2
     assert "There is no row 99: this piece has 30 rows." in capsys.readouterr().err
