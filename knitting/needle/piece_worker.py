@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from knitting.measures import GUESS_IN_GARTER, Gauge, GaugesFrom, rows_within
+from knitting.measures import Gauge, GaugesFrom, rows_within
 from knitting.needle import starts
 from knitting.needle.bench import MOST_ROWS, Bench, Enough
 from knitting.needle.checks import check_claim, unknown_yarn, worked_past
@@ -13,7 +13,7 @@ from knitting.needle.held import Held
 from knitting.needle.needle import Needle
 from knitting.needle.patterned import in_pattern
 from knitting.needle.worked import Deed, PartWork, Run, WorkedPiece, WorkedRow
-from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
+from knitting.problems import Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import (
     BindOff,
     CastOn,
@@ -44,14 +44,8 @@ from knitting.words.writer import Writer
 
 
 def work_reading(reading: Reading, gauge: Gauge | None = None, later: GaugesFrom = ()) -> WorkedPiece:
-    """Work a piece that was read; what could not be read is said among what cannot be worked.
-
-    ``later`` are other gauges from a row (counted from 1) on: they decide where lengths end.
-    """
-    gauge = gauge or reading.piece.headers.gauge
-    return in_pattern(
-        _PieceWorker(reading.piece, list(reading.problems), gauge, Writer(reading.dialect or dialect()), later).run()
-    )
+    """Work a piece that was read, and say what could not be; ``later`` are other gauges, for where lengths end."""
+    return in_pattern(counted(reading.piece, reading.problems, gauge, reading.dialect, later))
 
 
 def work_piece(
@@ -67,16 +61,18 @@ def work_piece(
 
 
 def counted(
-    piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None, words: Dialect | None = None
+    piece: Piece,
+    problems: Iterable[Problem] = (),
+    gauge: Gauge | None = None,
+    words: Dialect | None = None,
+    later: GaugesFrom = (),
 ) -> WorkedPiece:
     """A piece worked as far as its counts go: what a row in pattern comes to, stitch by stitch, is not told yet."""
-    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect())).run()
+    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect()), later).run()
 
 
 class _PieceWorker:
-    def __init__(
-        self, piece: Piece, problems: list[Problem], gauge: Gauge | None, writer: Writer, later: GaugesFrom = ()
-    ) -> None:
+    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None, writer: Writer, later: GaugesFrom):
         self.piece = piece
         self.gauge = gauge or (later[0][1] if later else None)
         self.later = later
@@ -247,11 +243,7 @@ class _PieceWorker:
 
     def _until_length(self, repeat: Repeat, rows: Sequence[Definition], until: UntilLength) -> None:
         if self.gauge is None:
-            message = "The length is given in centimetres and the piece has no gauge."
-            line = self.writer.gauge(GUESS_IN_GARTER)
-            mends = (Mend(Span(1, 1), f"{line}\n"),)
-            hint = f"Write it at the top, such as '{line}'."
-            self.bench.say(Problem(ProblemKind.AMBIGUOUS, until.span, message, hint, mends=mends))
+            self.bench.say(starts.no_gauge(until.span, self.writer))
             return
         start = self.section_start if until.section else 0
         wanted = start + rows_within(until.length_cm, start, self.gauge, self.later) - len(self.bench.rows)

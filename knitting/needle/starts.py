@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from knitting.measures import GUESS_IN_GARTER
 from knitting.needle.needle import Needle
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.problems import Mend, Problem, ProblemKind, plural
+from knitting.problems import Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import CastOn, Marking, MarkStitches, Tab
 from knitting.words.writer import Writer
 
@@ -80,3 +81,11 @@ def _no_centre(total: int, order: MarkStitches, cast_on: CastOn | None, writer: 
         others = [CastOn(count, cast_on.span) for count in (total + 1, total - 1)]
         mends = tuple(Mend(cast_on.span, writer.order(other).rstrip(".")) for other in others)
     return Problem(ProblemKind.NO_CENTRE, order.span, message, hint, mends=mends)
+
+
+def no_gauge(where: Span, writer: Writer) -> Problem:
+    """A length that is asked of a piece without a gauge."""
+    message = "The length is given in centimetres and the piece has no gauge."
+    line = writer.gauge(GUESS_IN_GARTER)
+    hint = f"Write it at the top, such as '{line}'."
+    return Problem(ProblemKind.AMBIGUOUS, where, message, hint, mends=(Mend(Span(1, 1), f"{line}\n"),))
