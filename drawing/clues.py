@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from functools import cache
 from types import MappingProxyType
 from typing import TypeAlias
 
@@ -14,6 +15,7 @@ _ACROSS, _ROWS = 11, 7
 _MIDDLE = _ACROSS // 2
 
 
+@cache
 def clue(kind: Kind) -> str:
     """The drawing for a kind of mistake, the needle on top."""
     parts = [*_SCENES[kind](), _needle()]

@@ -33,6 +33,7 @@ class Technique:
     svg: str
 
 
+@cache
 def technique(key: str) -> Technique | None:
     """How a stitch of the table is worked; ``None`` for those that need no drawing."""
     about = _words().get(key)
