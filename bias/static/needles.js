@@ -7,6 +7,7 @@ document.addEventListener("alpine:init", () => {
     tired: false,
     state: { rows: 0, epoch: 0, live: [] },
     items: new Map(),
+    applied: new Set(),
     sending: false,
 
     init() {
@@ -20,9 +21,12 @@ document.addEventListener("alpine:init", () => {
       document.addEventListener("visibilitychange", () => { if (!document.hidden) { this.awake(); this.flush(); } });
       document.addEventListener("click", () => this.awake(), { once: true });
       document.querySelector("[data-aloud]")?.addEventListener("click", () => this.aloud());
-      setInterval(() => { if (this.waits) this.flush(); this.rest(); }, 15000);
+      // Another tab, or the page before this one, may have left something a moment later.
+      addEventListener("storage", () => this.catchUp());
+      setInterval(() => { this.catchUp(); this.rest(); }, 5000);
       this.ahead();
       this.catchUp();
+      this.tell();
     },
 
     get data() { return this.box.dataset; },
@@ -36,6 +40,7 @@ document.addEventListener("alpine:init", () => {
     read() {
       const told = document.getElementById("needle-state");
       if (told) this.state = JSON.parse(told.textContent);
+      this.applied = new Set();
       this.part = this.state.part ?? 0;
       const kept = recall();
       if (kept?.here === this.here()) this.part = kept.part;
@@ -43,12 +48,14 @@ document.addEventListener("alpine:init", () => {
     here() { return `${this.piece} ${this.copy} ${this.state.rows}`; },
 
     catchUp() {
-      for (const event of this.mine) this.apply(event);
-      if (this.mine.length) this.show();
-      this.flush();
+      const left = this.mine.filter((event) => !this.applied.has(event.id));
+      for (const event of left) this.apply(event);
+      if (left.length) this.show();
+      if (left.length || Waiting.all(this.piece).length) this.flush();
     },
 
     apply(event) {
+      this.applied.add(event.id);
       if (event.kind === "row") {
         this.state.rows = Math.max(this.state.rows, event.row);
         this.state.live.push([event.id, event.row]);
@@ -58,7 +65,7 @@ document.addEventListener("alpine:init", () => {
         this.state.epoch += 1;
         const left = Math.max(0, ...this.state.live.map(([, row]) => row));
         this.state.rows = event.kind === "back" ? Math.min(Math.max(left, event.row - 1), this.state.rows) : Math.max(event.row, left);
-      }
+      } else return;
       this.part = 0;
     },
 
@@ -92,8 +99,10 @@ document.addEventListener("alpine:init", () => {
     stopped() {
       if (this.part === (this.state.part ?? 0)) return;
       this.state.part = this.part;
+      const id = Waiting.id();
+      this.applied.add(id);
       Waiting.add(this.piece, {
-        id: Waiting.id(), kind: "part", row: this.state.rows + 1, copy: this.copy, revision: this.state.revision,
+        id, kind: "part", row: this.state.rows + 1, copy: this.copy, revision: this.state.revision,
         at: new Date().toISOString(), data: { device: Waiting.device(), epoch: this.state.epoch, part: this.part },
       });
       this.flush();

@@ -1,11 +1,13 @@
 """Debian's Chromium on the live server. Any console error, page error or outside request fails the test."""
 
 import os
+import time
 
 import pytest
 
 from bias.basket.demo import load_demo
 from bias.joining.household import household_knitter
+from bias.making.actions import standing
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
@@ -21,6 +23,14 @@ FLAGS = [
 ]
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
+
+
+def wait_for_rows(piece, rows, within=10.0):
+    """What is pressed is sent by itself: wait until the log says that so many rows are worked."""
+    until = time.monotonic() + within
+    while standing(piece).rows != rows and time.monotonic() < until:
+        time.sleep(0.1)
+    assert standing(piece).rows == rows
 
 
 @pytest.fixture(scope="session")

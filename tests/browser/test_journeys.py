@@ -10,7 +10,7 @@ from bias.keeping.models import Piece
 from bias.making.actions import standing
 from bias.making.models import Event
 from bias.writing.models import Draft
-from tests.browser.conftest import PHONE
+from tests.browser.conftest import PHONE, wait_for_rows
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 
@@ -195,7 +195,8 @@ def test_ten_rows_worked_two_taken_back_and_all_there_after_a_reload(page, live_
         expect(page.locator(".sitting")).to_have_attribute("data-number", str(row))
     page.reload()
     expect(page.locator(".sitting")).to_have_attribute("data-number", "9")
-    assert standing(piece).rows == 8
+    wait_for_rows(piece, 8)
+    expect(page.locator(".net").first).to_be_hidden()
     assert Event.objects.filter(piece=piece).count() == 12
 
 
@@ -228,7 +229,7 @@ def test_a_press_that_is_not_sent_says_so_and_is_sent_when_asked(page, live_serv
     page.unroute("**/needles/events/")
     page.get_by_role("button", name="Send now").click()
     expect(page.locator(".net").first).to_be_hidden()
-    assert standing(piece).rows == 69
+    wait_for_rows(piece, 69)
     page.wrong[:] = [each for each in page.wrong if "ERR_FAILED" not in each]
 
 

@@ -11,7 +11,7 @@ from bias.joining.household import household_knitter
 from bias.keeping.actions import keep_piece
 from bias.making.actions import standing
 from bias.making.models import Event
-from tests.browser.conftest import PHONE
+from tests.browser.conftest import PHONE, wait_for_rows
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 SHAWL = (
@@ -36,13 +36,6 @@ def done(page, row):
     """Press 'Row done' for a row and wait for the next one on the screen."""
     page.get_by_role("button", name="Row done").click()
     expect(page.locator(f".sitting[data-number='{row + 1}']")).to_be_visible()
-
-
-def wait_for_rows(piece, rows, within=10.0):
-    until = time.monotonic() + within
-    while standing(piece).rows != rows and time.monotonic() < until:
-        time.sleep(0.1)
-    assert standing(piece).rows == rows
 
 
 def without_offline_noise(page):
@@ -142,6 +135,19 @@ def test_two_devices_work_one_piece(page, live_server, shawl, browser):
     wait_for_rows(shawl, 4)
     assert standing(shawl).parted is None
     other_context.close()
+
+
+def test_what_another_tab_leaves_is_shown_and_sent(page, live_server, shawl, context):
+    """The other tab cannot send, and is closed: this one takes over what it left."""
+    open_needles(page, live_server, shawl)
+    other = context.new_page()
+    open_needles(other, live_server, shawl)
+    other.route("**/needles/events/", lambda route: route.abort())
+    done(other, 1)
+    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    wait_for_rows(shawl, 1)
+    other.close()
+    assert Event.objects.count() == 1
 
 
 def test_lost_and_found(page, live_server, shawl):
