@@ -72,18 +72,20 @@ def worked(request: HttpRequest, piece_id: int) -> JsonResponse:
 def count(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The count check: what is counted against what should be there after the last row worked."""
     table = table_of(request.user, piece_id, copy_asked(request))
-    about = {**_about(table), "count": counting(table, request.GET)}
-    whole = request.headers.get("HX-Request") != "true"
-    return render(request, "making/count.html" if whole else "making/_counted.html", about)
+    return _asked(request, table, "making/count.html", "making/_counted.html", {"count": counting(table, request.GET)})
 
 
 @require_safe
 def lost(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Where am I: the rows that fit what is seen, with a press to go on from one."""
     table = table_of(request.user, piece_id, copy_asked(request))
-    about = {**_about(table), "lost": losing(table, request.GET)}
-    whole = request.headers.get("HX-Request") != "true"
-    return render(request, "making/lost.html" if whole else "making/_found.html", about)
+    return _asked(request, table, "making/lost.html", "making/_found.html", {"lost": losing(table, request.GET)})
+
+
+def _asked(request: HttpRequest, table: Table, page: str, answer: str, found: dict[str, Any]) -> HttpResponse:
+    """The whole page of a question, or its answer alone where the page is there already."""
+    template = answer if request.headers.get("HX-Request") == "true" else page
+    return render(request, template, {**_about(table), **found})
 
 
 @require_safe
