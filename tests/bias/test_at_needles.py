@@ -1,0 +1,128 @@
+"""What becomes of the log: a changed piece, counts that are left, measures, copies, files, lost and found."""
+
+import csv
+import io
+
+import pytest
+
+from bias.joining.actions import keep_ways
+from bias.keeping.actions import keep_piece, revise
+from bias.making.actions import standing
+from bias.making.models import Event
+from bias.making.table import table_of
+from tests.bias.pressing import PHONE, SHAWL, press, send
+
+
+@pytest.fixture
+def shawl(knitter):
+    return keep_piece(knitter, SHAWL)
+
+
+def test_a_piece_changed_while_it_is_knitted_asks_what_counts_and_drops_nothing(client, shawl):
+    send(client, shawl, *[press("row", row) for row in range(1, 13)])
+    revise(shawl, 1, SHAWL.replace("14 more times", "15 more times"))
+    assert "was changed since" not in client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+    revise(shawl, 2, SHAWL.replace("Row 2: Purl.", "Row 2: K1, p to last st, k1."))
+    page = client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+    assert "You worked up to row 12 as it was written before. Row 2 is written otherwise now." in page
+    assert (standing(shawl).rows, Event.objects.count()) == (1, 12)
+    send(client, shawl, press("jump", 12, revision=3))
+    assert standing(shawl).rows == 12
+    assert "was changed since" not in client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+
+
+def test_a_count_that_is_left_as_it_is_holds_for_every_row_after_it(client, shawl):
+    """Row 20 ends with 24-1-24; one stitch fewer on the left stays one fewer."""
+    send(client, shawl, *[press("row", row) for row in range(1, 21)])
+    left = press("mended", 20, data={"differences": [{"row": 20, "counts": [24, 23]}], "says": "Left as it is."})
+    send(client, shawl, left)
+    page = client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+    assert "26 · 1 · 25" in page
+    assert "Left as it is." in page
+    send(client, shawl, press("back", 20, data={"takes_back": [str(left["id"])], "device": PHONE}))
+    assert "26 · 1 · 26" in client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+
+
+def test_counts_of_another_piece_are_left_out(client, shawl):
+    send(client, shawl, press("row", 1), press("mended", 1, data={"differences": [{"row": 1, "counts": [1, 2, 3, 4]}]}))
+    assert client.get(f"/pieces/{shawl.pk}/needles/").status_code == 200
+
+
+def test_a_measurement_moves_every_length_ahead(client, knitter):
+    """10 cm are 40 rows at first; after 20 rows measured at 30 to 10 cm, 5 cm done and 5 cm at 3 rows to the cm: 35."""
+    piece = keep_piece(
+        knitter,
+        "Gauge: 20 sts x 40 rows = 10 cm\nCast on 20 sts.\nRow 1: Knit.\nRepeat row 1 until piece measures 10 cm.",
+    )
+    assert len(table_of(knitter, piece.pk).sitting.all_rows) == 40
+    send(client, piece, *[press("row", row) for row in range(1, 21)])
+    send(client, piece, press("measured", 20, data={"stitches": 20, "rows": 30}))
+    table = table_of(knitter, piece.pk)
+    assert (len(table.sitting.all_rows), table.standing.rows) == (35, 20)
+
+
+def test_copies_have_places_of_their_own(client, shawl):
+    client.post(f"/pieces/{shawl.pk}/needles/copies/")
+    send(client, shawl, press("row", 1), press("row", 2))
+    send(client, shawl, press("row", 1, copy=2))
+    assert (standing(shawl, 1).rows, standing(shawl, 2).rows) == (2, 1)
+    assert "copy 2" in client.get(f"/pieces/{shawl.pk}/needles/?copy=2").content.decode()
+
+
+def test_rows_ahead_are_given_as_they_are_shown(client, shawl):
+    said = client.get(f"/pieces/{shawl.pk}/needles/rows.json").json()
+    assert (said["rows"], said["items"][0]["number"], said["items"][-1]["number"]) == (30, 1, 31)
+    assert "All rows worked" in said["items"][-1]["html"]
+    assert "11 · 1 · 11" not in said["items"][0]["html"]
+    assert "6 · 1 · 6" in said["items"][0]["html"]
+
+
+def test_the_log_is_a_table_and_a_text_that_other_programs_read(client, shawl):
+    send(client, shawl, press("row", 1), press("note", 2, data={"text": '=HYPERLINK("x"), "Ärmel"\nzweite Zeile'}))
+    lines = list(csv.DictReader(io.StringIO(client.get(f"/pieces/{shawl.pk}/needles/log.csv").content.decode())))
+    assert [line["kind"] for line in lines] == ["row", "note"]
+    assert (lines[0]["label"], lines[0]["stitches"], lines[0]["counts"]) == ("Row 1", "13", "6 1 6")
+    told = client.get(f"/pieces/{shawl.pk}/needles/log.json").json()
+    assert (told["piece"], told["rows_worked"], told["rows"]) == ("Quay shawl", 1, 30)
+    assert told["events"][1]["details"]["text"].endswith("zweite Zeile")
+
+
+def test_a_left_handed_knitter_in_italian_words_reads_her_own(client, shawl, knitter):
+    keep_ways(knitter, left_handed=True, dialect="it", size="largest")
+    page = client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+    assert "parts, from the left edge" in page
+    assert "the cast-on tail hangs at the left edge" in page
+    assert "gett" in page
+    assert 'class="letters-largest"' in page
+
+
+@pytest.mark.parametrize(("hers", "said"), [
+    ({"marking": "needle-before"}, "6 · 7"), ({"marking": "stitch"}, "6 · 1 · 6"), ({"first_stitch": "sl"}, "sl1"),
+])  # fmt: skip
+def test_her_way_of_marking_and_of_the_first_stitch_holds_at_the_needles(client, shawl, knitter, hers, said):
+    keep_ways(knitter, **hers)
+    assert said in client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+
+
+@pytest.mark.parametrize("asked", [
+    {"counts": "24-1-24"}, {"counts": "49", "facing": "RS"}, {"counts": "49", "tail": "right"}, {"counts": "49, about"},
+    {"counts": "<script>"}, {"counts": "1" * 300}, {"about": "20"}, {"facing": "sideways"}, {"colour": "Z"}, {},
+])  # fmt: skip
+def test_lost_answers_whatever_is_asked(client, shawl, asked):
+    send(client, shawl, *[press("row", row) for row in range(1, 26)])
+    answer = client.get(f"/pieces/{shawl.pk}/needles/lost/", asked)
+    assert answer.status_code == 200
+    page = answer.content.decode()
+    if asked.get("counts", "") in ("24-1-24", "49") and "sideways" not in str(asked):
+        assert "After row 20, Row 2, time 10" in page
+    assert "<script>" not in page.replace("<script defer", "").replace("<script src", "").replace('<script id="', "")
+
+
+def test_ripped_back_with_counts_goes_on_from_there(client, shawl):
+    send(client, shawl, *[press("row", row) for row in range(1, 26)])
+    page = client.get(
+        f"/pieces/{shawl.pk}/needles/lost/", {"ripped": 1, "counts": "16-1-16", "facing": "RS"}
+    ).content.decode()
+    assert "One row fits" in page
+    assert "After row 12" in page
+    assert "I ripped back to here" in page
