@@ -74,7 +74,13 @@ def _last_worked(found: Iterable[Standing]) -> Standing:
 def take_in(piece: Piece, sent: Sequence[Sent], rows: int) -> list[UUID]:
     """Keep the events that are not known yet, and note that the piece was worked on; rows beyond the last of ``rows``
     are passed over. All of them are acknowledged: sent again they change nothing."""
-    fitting = [each for each in sent if each.kind != Event.Kind.ROW or each.row <= rows]
+    current = piece.current.number
+    fitting = [
+        each
+        for each in sent
+        # A row of an older version, worked while the network was away, is kept: that one may have been longer.
+        if each.kind != Event.Kind.ROW or each.row <= rows or each.revision not in (0, current)
+    ]
     known = set(Event.objects.filter(pk__in=[each.id for each in fitting]).values_list("pk", flat=True))
     now = timezone.now()
     new = [each for each in {each.id: each for each in fitting}.values() if each.id not in known]

@@ -137,7 +137,7 @@ def _shown(table: Table, why: Why) -> WhyShown:
 
 
 _DOES = {
-    WayKind.LEAVE: "Leave it so",
+    WayKind.LEAVE: "Go on with it so",
     WayKind.ABSORB: "I will do that",
     WayKind.HIDE: "I will do that",
     WayKind.MEND: "I have mended it",

@@ -157,7 +157,10 @@ def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
         except NotAnEvent as why:
             refused.append({"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": str(why)})
     current = piece.current
-    taken = take_in(piece, sent, len(current.workout.worked.rows))
+    rows = len(current.workout.worked.rows)
+    if any(each.row > rows for each in sent):  # what was measured may ask for more rows than are written
+        rows = len(table_of(request.user, piece_id, sent[0].copy).on.workout.worked.rows)
+    taken = take_in(piece, sent, rows)
     now = standing_briefly(piece, sent[0].copy if sent else 1, current)
     answer = {"taken": [str(known) for known in taken], "refused": refused, "rows": now.rows, "epoch": now.epoch}
     return JsonResponse({**answer, "asks": bool(now.stale or now.parted)})

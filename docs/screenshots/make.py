@@ -148,7 +148,6 @@ def phone(page: Page) -> None:
     page.get_by_role("heading", name="Parts").evaluate("heading => heading.scrollIntoView()")
     take(page, "plan-phone")
     open_piece(page, "Tideline shawl")
-    take(page, "piece-phone")
     page.get_by_role("link", name="At the needles").first.click()
     page.wait_for_load_state("networkidle")
     take(page, "needles")

@@ -61,6 +61,22 @@ def test_a_measurement_moves_every_length_ahead(client, knitter):
     assert (len(table.sitting.all_rows), table.standing.rows) == (35, 20)
 
 
+def test_rows_that_only_the_measurement_asks_for_are_kept(client, knitter):
+    """20 rows are 5 cm; the other 5 cm at 60 rows to 10 cm are 30 more, beyond the 40 that were written."""
+    words = "Gauge: 20 sts x 40 rows = 10 cm\nCast on 20 sts.\nRow 1: Knit.\nRepeat row 1 until piece measures 10 cm."
+    piece = keep_piece(knitter, words)
+    send(client, piece, *[press("row", row) for row in range(1, 21)])
+    send(client, piece, press("measured", 20, data={"stitches": 20, "rows": 60}))
+    assert send(client, piece, press("row", 45))[1]["rows"] == 45
+
+
+def test_rows_worked_offline_of_a_longer_version_are_kept(client, shawl):
+    revise(shawl, 1, SHAWL.replace("14 more times", "4 more times"))
+    send(client, shawl, *[press("row", row) for row in range(1, 16)])
+    assert Event.objects.count() == 15
+    assert "All rows worked" in client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
+
+
 def test_copies_have_places_of_their_own(client, shawl):
     client.post(f"/pieces/{shawl.pk}/needles/copies/")
     send(client, shawl, press("row", 1), press("row", 2))
