@@ -47,8 +47,7 @@ def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
 
 def _kinds(fabric: Fabric, row: int, across: int) -> Iterator[StitchKind]:
     """The stitches of a row of whole repeats, from the right."""
-    found = stretch(fabric, row, 0, across)
-    for kind, times in (*found.head, *(found.group * found.times), *found.tail):
+    for kind, times in stretch(fabric, row, 0, across).kinds:
         yield from (kind,) * times
 
 

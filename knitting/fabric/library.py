@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
+from functools import lru_cache
 from types import MappingProxyType
 
 from knitting.fabric.fabric import Fabric, Joins
@@ -52,4 +53,10 @@ GARTER = FABRICS["garter"]
 
 def with_own(own: Iterable[Fabric]) -> Mapping[str, Fabric]:
     """Every fabric that a piece may name: its own ones, and those that ship."""
-    return {**FABRICS, **{fabric.key: fabric for fabric in own}}
+    return {**FABRICS, **{fabric.key: _the_one(fabric) for fabric in own}}
+
+
+@lru_cache(maxsize=256)
+def _the_one(fabric: Fabric) -> Fabric:
+    """The same object for fabrics that are equal: what is remembered about it is found without comparing its rows."""
+    return fabric

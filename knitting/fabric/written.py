@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -13,20 +14,34 @@ Kinds = tuple[tuple[StitchKind, int], ...]
 """Stitches in runs."""
 
 
-class Stretch(NamedTuple):
-    """Stitches in right-side view from the right: ``head``, then ``group`` so many ``times``, then ``tail``.
+@dataclass(frozen=True, slots=True, eq=False)
+class Repeated:
+    """How a row of a fabric goes on: ``head``, then ``group`` over and over, then ``tail``; each in right-side view
+    from the right. What the head and the tail show stands in ``head_letters`` and ``tail_letters``.
 
-    ``letters`` is what each column shows afterwards.
+    There is one of each, so that what becomes of it can be remembered.
     """
 
     head: Kinds
     group: Kinds
-    times: int
     tail: Kinds
+    head_letters: str
+    tail_letters: str
+
+
+class Stretch(NamedTuple):
+    """So many columns of a row: its repeat so many ``times``. ``letters`` is what each column shows afterwards."""
+
+    repeated: Repeated
+    times: int
     letters: str
 
+    @property
+    def kinds(self) -> Kinds:
+        """The stitches in right-side view from the right."""
+        return (*self.repeated.head, *(self.repeated.group * self.times), *self.repeated.tail)
 
-@lru_cache(maxsize=4_096)
+
 def stretch(fabric: Fabric, row: int, first: int, count: int) -> Stretch:
     """The columns ``first`` to ``first + count`` of a row (both counted on over all repeats).
 
@@ -34,20 +49,24 @@ def stretch(fabric: Fabric, row: int, first: int, count: int) -> Stretch:
     whole repeats nothing but the plain stitches that it waits in.
     """
     width, at = fabric.width, row % fabric.height
-    units = fabric.units[at]
     lead = min(-first % width, count)
     times, rest = divmod(count - lead, width)
-    head = _part(fabric, at, first % width, lead, row)
-    tail = _part(fabric, at, 0, rest, row)
-    row_kinds = tuple(kind for unit in units for kind in unit.stitches)
-    letters = _letters(head) + fabric.faces[at] * times + _letters(tail)
-    return Stretch(_runs(head), _runs(row_kinds), times, _runs(tail), letters)
+    found = _repeated(fabric, at, first % width, lead, rest, fabric.rest.stitch(row))
+    return Stretch(found, times, f"{found.head_letters}{fabric.faces[at] * times}{found.tail_letters}")
 
 
-def _part(fabric: Fabric, at: int, first: int, count: int, row: int) -> tuple[StitchKind, ...]:
+@lru_cache(maxsize=4_096)
+def _repeated(fabric: Fabric, at: int, first: int, lead: int, rest: int, plain: StitchKind) -> Repeated:
+    """``lead`` columns from the ``first`` one on before a whole repeat, and ``rest`` columns after it."""
+    head, tail = _part(fabric, at, first, lead, plain), _part(fabric, at, 0, rest, plain)
+    group = [kind for unit in fabric.units[at] for kind in unit.stitches]
+    return Repeated(_runs(head), _runs(group), _runs(tail), _letters(head), _letters(tail))
+
+
+def _part(fabric: Fabric, at: int, first: int, count: int, plain: StitchKind) -> list[StitchKind]:
     """Columns of one repeat that is not whole."""
     whole = fabric.joins is Joins.WHOLE
-    return tuple(_fitting(fabric.units[at], first, first + count, whole, fabric.rest.stitch(row)))
+    return [*_fitting(fabric.units[at], first, first + count, whole, plain)]
 
 
 def _fitting(units: Iterable[Unit], first: int, last: int, whole: bool, plain: StitchKind) -> Iterator[StitchKind]:

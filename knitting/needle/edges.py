@@ -221,26 +221,23 @@ def _is_mark(row: WorkedRow, place: int) -> bool:
 
 def _stretch(part: Grain, told: Flags, fabrics: Sequence[Fabric | None]) -> Stretch:
     count = part.stitches
-    letters = bytes(np.where(part.letter == NONE, ord("k"), part.letter)).decode()
+    letters, fabric, column = part.shown, part.fabric, part.column
     right, left = slice(None, SEEN), slice(max(count - SEEN, 0), None)
-    seen = letters[right], letters[left], _places(part, right), _places(part, left)
-    inside = part.fabric[told & (part.fabric != NONE)]
+    at_right, at_left = (tuple(zip(fabric[e].tolist(), column[e].tolist(), strict=True)) for e in (right, left))
+    seen = letters[right], letters[left], at_right, at_left
+    inside = fabric[told & (fabric != NONE)]
     if not len(inside):
         return Stretch(None, NONE, 0, count - 1, count, *seen)
     number = int(np.bincount(inside).argmax())
-    own = np.flatnonzero(told & (part.fabric == number))
+    own = np.flatnonzero(told & (fabric == number))
     begin, end = int(own[0]), int(own[-1])
     # What was made beside it in this row is in it from the next one on.
-    while begin and letters[begin - 1] in _NEW and part.fabric[begin - 1] == number:
+    while begin and letters[begin - 1] in _NEW and fabric[begin - 1] == number:
         begin -= 1
-    while end + 1 < count and letters[end + 1] in _NEW and part.fabric[end + 1] == number:
+    while end + 1 < count and letters[end + 1] in _NEW and fabric[end + 1] == number:
         end += 1
-    first, last = int(part.column[begin]), int(part.column[end])
+    first, last = int(column[begin]), int(column[end])
     return Stretch(fabrics[number], number, first, last, last + 1 - first, *seen, (begin, count - 1 - end))
-
-
-def _places(part: Grain, ends: slice) -> tuple[Place, ...]:
-    return tuple(zip(part.fabric[ends].tolist(), part.column[ends].tolist(), strict=True))
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,11 +7,10 @@ be those of its row.
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from itertools import accumulate, groupby, pairwise
 from typing import NamedTuple
 
-import numpy as np
-
-from knitting.needle.grain import Grain, Whole, joined
+from knitting.needle.grain import Grain, Wales, joined
 from knitting.needle.worked import WorkedRow
 
 _LONGEST = 48
@@ -26,12 +25,10 @@ class Leap(NamedTuple):
 
 
 class _Growth(NamedTuple):
-    """What a part did in one time of a repeat: its borders are as they were, what is between them gained columns."""
+    """Columns that a part gained in one time of a repeat between its borders, which stayed as they were."""
 
     right: int
     left: int
-    first: int
-    last: int
 
 
 def leap(rows: Sequence[WorkedRow], known: Mapping[int, Grain], at: int, limit: int) -> Leap | None:
@@ -78,61 +75,61 @@ def _comes(row: WorkedRow, here: WorkedRow, later: int) -> bool:
     return row.section == here.section and row.side is here.side
 
 
-def _parts(row: WorkedRow, grain: Grain) -> list[Whole]:
-    ends = np.cumsum(row.parts)[:-1]
-    return np.split(grain.places, ends, axis=1)
+def _parts(row: WorkedRow, grain: Grain) -> list[Grain]:
+    return [grain.cut(first, last) for first, last in pairwise([0, *accumulate(row.parts)])]
 
 
-def _part(oldest: Whole, before: Whole, here: Whole, times: int, count: int) -> Grain | None:
+def _part(oldest: Grain, before: Grain, here: Grain, times: int, count: int) -> Grain | None:
     """A part so many times of the repeat further on, if it did the same in the last two times."""
-    if oldest.shape == before.shape == here.shape and count == here.shape[1]:
-        alike = np.array_equal(before, here) and np.array_equal(oldest, before)
-        return _unlettered(here) if alike else None
+    if oldest.stitches == before.stitches == here.stitches == count:
+        return _unlettered(here.wales) if oldest.wales == before.wales == here.wales else None
     growth = _grew(before, here)
     if growth is None or growth != _grew(oldest, before):
         return None
     further = _further(here, growth, times)
-    return _unlettered(further) if further is not None and further.shape[1] == count else None
+    return further if further is not None and further.stitches == count else None
 
 
-def _grew(before: Whole, here: Whole) -> _Growth | None:
+class _Cored(NamedTuple):
+    """The longest stretch of a part, and the fabrics of what lies to its right and to its left."""
+
+    core: Wales
+    right: list[tuple[int, int, int]]
+    left: list[tuple[int, int, int]]
+
+
+def _cored(part: Grain) -> _Cored | None:
+    if not part.wales:
+        return None
+    at = part.wales.index(max(part.wales, key=lambda wales: wales.width))
+    return _Cored(part.wales[at], _fabrics(part.wales[:at]), _fabrics(part.wales[at + 1 :]))
+
+
+def _fabrics(wales: Sequence[Wales]) -> list[tuple[int, int, int]]:
+    """How many stitches are in which fabric from which row on, whatever their columns."""
+    of_one = groupby(wales, key=lambda each: (each.fabric, each.since))
+    return [(*fabric, sum(each.width for each in group)) for fabric, group in of_one]
+
+
+def _grew(before: Grain, here: Grain) -> _Growth | None:
     """What a part did: ``None`` unless its borders are as they were and the columns between them run on."""
-    (first, last), (then_first, then_last) = _core(before), _core(here)
-    right, left = first, before.shape[1] - last
-    if right != then_first or left != here.shape[1] - then_last or first == last or then_first == then_last:
+    then, now = _cored(before), _cored(here)
+    if then is None or now is None or then.right != now.right or then.left != now.left:
         return None
-    if not _same_borders(before, here, right, left) or not np.array_equal(before[::2, first], here[::2, then_first]):
+    if (then.core.fabric, then.core.since) != (now.core.fabric, now.core.since):
         return None
-    gained_first = int(before[1, first] - here[1, then_first])
-    return _Growth(right, left, gained_first, int(here[1, then_last - 1] - before[1, last - 1]))
+    return _Growth(then.core.first - now.core.first, now.core.last - then.core.last)
 
 
-def _same_borders(before: Whole, here: Whole, right: int, left: int) -> bool:
-    at_left = before.shape[1] - left, here.shape[1] - left
-    same_right = np.array_equal(before[::2, :right], here[::2, :right])
-    return same_right and np.array_equal(before[::2, at_left[0] :], here[::2, at_left[1] :])
-
-
-def _core(part: Whole) -> tuple[int, int]:
-    """Where the longest run of columns that follow one another in one fabric begins and ends."""
-    if not part.shape[1]:
-        return 0, 0
-    steps = np.diff(part, axis=1)
-    breaks = np.flatnonzero((steps[0] != 0) | (steps[1] != 1) | (steps[2] != 0)) + 1
-    ends = np.concatenate(([0], breaks, [part.shape[1]]))
-    at = int(np.diff(ends).argmax())
-    return int(ends[at]), int(ends[at + 1])
-
-
-def _further(here: Whole, growth: _Growth, times: int) -> Whole | None:
-    first, last = growth.right, here.shape[1] - growth.left
-    begin, end = int(here[1, first]) - times * growth.first, int(here[1, last - 1]) + times * growth.last
-    if end < begin:
+def _further(here: Grain, growth: _Growth, times: int) -> Grain | None:
+    at = here.wales.index(max(here.wales, key=lambda wales: wales.width))
+    core = here.wales[at]
+    width = core.width + times * (growth.right + growth.left)
+    if width < 1:
         return None
-    core = np.empty((3, end - begin + 1), dtype=np.int64)
-    core[0], core[1], core[2] = here[0, first], np.arange(begin, end + 1), here[2, first]
-    return np.concatenate((here[:, :first], core, here[:, last:]), axis=1)
+    grown = Wales(width, core.fabric, core.first - times * growth.right, core.since)
+    return _unlettered((*here.wales[:at], grown, *here.wales[at + 1 :]))
 
 
-def _unlettered(places: Whole) -> Grain:
-    return Grain(places, np.zeros(places.shape[1], dtype=np.uint8))
+def _unlettered(wales: tuple[Wales, ...]) -> Grain:
+    return Grain(wales, bytes(sum(each.width for each in wales)))

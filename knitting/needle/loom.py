@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
-from itertools import pairwise
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 import numpy as np
 
 from knitting.fabric import Fabric, seen_from_behind, stretch
 from knitting.fabric.fabric import letter
-from knitting.fabric.written import Kinds
-from knitting.needle.grain import NONE, Grain, Letters, NewStitches, Whole, grown, letters, unknown
+from knitting.fabric.written import Kinds, Repeated, Stretch
+from knitting.needle.grain import NONE, Flags, Grain, LeftNeedle, Letters, Wales, laid_on, letters_of
+from knitting.needle.growth import Laid, cut, grown
 from knitting.needle.likeness import going_on, told
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
-from knitting.needle.woven import Woven, WovenPart
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind
 
@@ -48,10 +47,12 @@ class Loom:
     """One row: takes the old stitches in working order and puts the new ones into their parts."""
 
     def __init__(self, weaver: Weave, at: int, row: WorkedRow, old: Grain) -> None:
-        self.weaver, self.at, self.row, self.old = weaver, at, row, old
+        self.weaver, self.at, self.row = weaver, at, row
         self.behind = row.side is Side.WS
-        self.used = 0
-        self.woven = Woven()
+        self.before, self.old = old, LeftNeedle(old, self.behind)
+        self.laid: list[Laid] = []
+        self.pairs = 0
+        self.moved = False
 
     def part(self, part: PartWork, asked: bool = True) -> PartWork:
         """One part of the row, its stitches found; one that is never in pattern is only passed.
@@ -59,67 +60,106 @@ class Loom:
         Stitches worked into a marked one may stand in the parts beside it, so that parts are told apart at the end.
         """
         if not asked:
-            self.used += sum(run.work.uses * run.times for run in part.runs)
-            self.woven.add(unknown(sum(run.work.makes * run.times for run in part.runs)))
+            self._pass(part.runs)
             return part
-        runs = _merged(self._runs(part.runs))
-        return part._replace(runs=runs) if asks(part.runs) else part
+        found = _Runs()
+        self._work_all(part.runs, found)
+        return PartWork(tuple(found), part.stitches, part.mark, part.after) if found.in_pattern else part
 
-    def parts(self) -> list[WovenPart] | None:
-        """The parts after the row in right-side order; ``None`` where they do not come to its counts."""
-        if self.used < self.old.stitches:  # stitches that the row did not reach
-            self.woven.add(self._taken(self.old.stitches - self.used))
+    def _pass(self, runs: Sequence[Run]) -> None:
+        """Stitches of which nothing has to be known."""
+        uses, makes = (
+            sum([run.work.uses * run.times for run in runs]),
+            sum([run.work.makes * run.times for run in runs]),
+        )
+        passed = self.old.take(uses, b"\0")
+        self.moved |= uses != makes
+        self.laid.append(Laid(passed if uses == makes else Grain.fresh(makes)))
+
+    def after(self) -> list[list[Laid]]:
+        """What the parts hold after the row in right-side order; none where they do not come to its counts."""
         counts = [part.stitches for part in self.row.work]
-        return self.woven.parts(counts, self.behind) if sum(counts) == self.woven.made else None
+        self._reach_end()
+        if sum(counts) != sum([len(each.grain.letters) for each in self.laid]):
+            return []
+        return [*cut(self._in_rs_order, counts[::-1] if self.behind else counts)]
 
-    def _taken(self, count: int) -> Grain:
-        grain = self.old.cut(self.used, self.used + count)
-        self.used += count
-        return grain
+    def unmoved(self) -> Grain | None:
+        """What stands on the needle where every stitch was worked into its own column; ``None`` where some were not."""
+        self._reach_end()
+        if self.moved:
+            return None
+        return Grain(self.before.wales, b"".join([each.grain.letters for each in self._in_rs_order]))
 
-    def _runs(self, runs: Sequence[Run]) -> Iterator[Run]:
-        balanced_to = 0
-        for at, run in enumerate(runs):
-            if at < balanced_to:
-                yield run
-                continue
-            balanced_to = _balanced(runs, at)
-            if balanced_to:
-                self._in_place(runs[at:balanced_to])
-                yield run
-            elif isinstance(run.work, FabricWork):
-                yield from self._in_fabric(run.work.fabric, run.times)
-            elif isinstance(run.work, GroupWork) and not self._plain(run.work, run.times):
-                inner = [each for _ in range(run.times) for each in self._runs(run.work.runs)]
-                if asks(run.work.runs):
-                    yield from inner
+    def _reach_end(self) -> None:
+        if self.old.left:  # the row was turned before
+            self.laid.append(Laid(self.old.take(self.old.left)))
+
+    def worked_in_pattern(self) -> Flags:
+        """Which stitches were worked as a fabric asks, in right-side order."""
+        laid = self._in_rs_order
+        return np.repeat(np.array([each.told for each in laid], dtype=bool), [each.grain.stitches for each in laid])
+
+    @property
+    def _in_rs_order(self) -> list[Laid]:
+        return self.laid[::-1] if self.behind else self.laid
+
+    def _work_all(self, runs: Sequence[Run], found: _Runs) -> None:
+        """Work some runs one after the other; what they are worked as is ``found``."""
+        at = 0
+        while at < len(runs):
+            run = runs[at]
+            work, times = run
+            at += 1
+            if isinstance(work, StitchKind):
+                end = _balanced(runs, at - 1) if work.uses != work.makes > 0 else 0
+                if end:
+                    self._in_place(runs[at - 1 : end])
+                    found.extend(runs[at - 1 : end])
+                    at = end
                 else:
-                    yield run
-            elif isinstance(run.work, GroupWork):
-                yield run
+                    self._work(work, times)
+                    found.add(run)
+            elif isinstance(work, FabricWork):
+                self._in_fabric(work.fabric, times, found)
+            elif isinstance(work, GroupWork):
+                self._group(run, work, found)
             else:
-                self._work(run.work, run.times)
-                yield run
+                self._work(work, times)
+                found.add(run)
+
+    def _group(self, run: Run, group: GroupWork, found: _Runs) -> None:
+        if self._plain(group, run.times):
+            found.add(run)
+            return
+        inner = _Runs()
+        for _ in range(run.times):
+            self._work_all(group.runs, inner)
+        found.extend(inner if inner.in_pattern else [run])
+        found.in_pattern |= inner.in_pattern
 
     def _in_place(self, runs: Sequence[Run]) -> None:
         """Increases and decreases beside each other that make up for one another: the columns stay."""
-        grain = self._taken(sum(run.work.uses * run.times for run in runs))
-        said = b"".join(self._letter(run.work) * run.work.makes * run.times for run in runs)
-        self.woven.add(grain.showing(np.frombuffer(said, dtype=np.uint8)))
+        grain = self.old.take(sum(run.work.uses * run.times for run in runs))
+        said = b"".join([self._letter(run.work) * (run.work.makes * run.times) for run in runs])
+        self.laid.append(Laid(grain.showing(self._seen(said, grain.stitches))))
 
     def _plain(self, group: GroupWork, times: int) -> bool:
         """Take a repeat of nothing but plain stitches at once; false if it is none."""
-        kinds = [inner.work for inner in group.runs]
-        if any(not isinstance(kind, StitchKind) or kind.family is not Family.PLAIN for kind in kinds):
-            return False
-        once = b"".join(self._letter(inner.work) * inner.times for inner in group.runs)
-        grain = self._taken(len(once) * times)
-        shown = np.tile(np.frombuffer(once, dtype=np.uint8), times)
-        self.woven.add(grain.showing(shown[: grain.stitches]))
+        for inner in group.runs:
+            if not isinstance(inner.work, StitchKind) or inner.work.family is not Family.PLAIN:
+                return False
+        once = b"".join([self._letter(inner.work) * inner.times for inner in group.runs])
+        grain = self.old.take(len(once) * times)
+        self.laid.append(Laid(grain.showing(self._seen(once * times, grain.stitches))))
         return True
 
+    def _seen(self, worked: bytes, stitches: int) -> bytes:
+        """Letters in working order as the right side shows them, of as many stitches as there were."""
+        return worked[:stitches][::-1] if self.behind else worked[:stitches]
+
     def _letter(self, work: Workable) -> bytes:
-        return letter(work, self.behind).encode() if isinstance(work, StitchKind) else b"+"
+        return _letter(work, self.behind) if isinstance(work, StitchKind) else b"+"
 
     def _face(self, work: Workable) -> bytes:
         """The face of the old one of two stitches made of one."""
@@ -127,89 +167,81 @@ class Loom:
         return b"k" if (plain is Face.KNIT) is not self.behind else b"p"
 
     def _work(self, work: Workable, times: int) -> None:
-        if isinstance(work, StitchKind) and work.uses == work.makes == 1:
-            grain = self._taken(times)
-            if work.family is Family.PLAIN:
-                grain = grain.showing(letters(self._letter(work), grain.stitches))
-            self.woven.add(grain)
-        elif work.makes == 0:
-            self._taken(work.uses * times)
-        elif work.uses == 0:
-            self._new(work, work.makes * times)
+        uses, makes = work.uses, work.makes
+        if uses == makes == 1 and isinstance(work, StitchKind):
+            grain = self.old.take(times, self._letter(work) if work.family is Family.PLAIN else b"")
+            self.laid.append(Laid(grain))
+            return
+        self.moved = True
+        if makes == 0:
+            self.old.take(uses * times)
+        elif uses == 0:
+            self.laid.append(Laid(Grain.fresh(makes * times, self._letter(work)), fresh=True, counts=True))
         else:
             for _ in range(times):
                 self._one(work)
 
-    def _new(self, work: Workable, count: int) -> None:
-        self.woven.add(Grain.fresh(count).showing(letters(self._letter(work), count)), fresh=True)
-
     def _one(self, work: Workable) -> None:
         """Some stitches worked into others, or together."""
-        woven, old = self.woven, self._taken(work.uses)
+        old = self.old.take(work.uses)
+        if not old.stitches:
+            return  # the row came to its end before
         shown = self._letters_of(work)
         if work.makes == 1:
             top = self._on_top(work, old.stitches)
-            woven.add(old.cut(top, top + 1).showing(shown))
+            self.laid.append(Laid(old.cut(top, top + 1).showing(shown)))
             return
-        middle = (work.makes - min(work.uses, work.makes)) // 2
-        from_ = np.clip(np.arange(work.makes) - middle, 0, max(old.stitches - 1, 0))
-        grain = Grain(old.places[:, from_], shown)
-        if work.uses == 1 and work.makes == 2:
-            woven.twins.append(woven.made)
-            woven.add(grain)
-        else:
-            kept = range(middle, middle + min(work.uses, work.makes))
-            woven.add(grain, fresh=[at not in kept for at in range(work.makes)])
+        kept = min(work.uses, work.makes)
+        middle = (work.makes - kept) // 2
+        self.pairs += 1
+        pair = self.pairs if work.uses == 1 and work.makes == 2 else 0
+        for at in range(work.makes):
+            from_ = min(max(at - middle, 0), old.stitches - 1)
+            place = old.stitches - 1 - from_ if self.behind else from_
+            stitch = old.cut(place, place + 1).showing(shown[at : at + 1])
+            fresh = pair > 0 or not middle <= at < middle + kept
+            self.laid.append(Laid(stitch, fresh, counts=fresh, pair=pair))
 
-    def _letters_of(self, work: Workable) -> Letters:
+    def _letters_of(self, work: Workable) -> bytes:
+        """What stitches worked into others show, in working order."""
         if isinstance(work, ClusterWork):
-            said = b"".join(self._letter(step.stitch) * step.stitch.makes * step.times for step in work.cluster.steps)
-        elif work.makes == 2 and work.uses == 1:
-            said = self._face(work) + b"+"
-        else:
-            said = self._letter(work) * work.makes
-        return np.frombuffer(said, dtype=np.uint8)
+            return b"".join(self._letter(step.stitch) * (step.stitch.makes * step.times) for step in work.cluster.steps)
+        if work.makes == 2 and work.uses == 1:
+            return self._face(work) + b"+"
+        return self._letter(work) * work.makes
 
     def _on_top(self, work: Workable, uses: int) -> int:
-        """Which of the stitches worked together lies on top, in working order."""
+        """Which of the stitches worked together lies on top, in right-side order."""
         lean = work.lean if isinstance(work, StitchKind) else Lean.NONE
         if lean is Lean.UPRIGHT:
-            return uses // 2
-        return 0 if (lean is Lean.LEFT) is not self.behind else uses - 1
+            return (uses - 1) // 2 if self.behind else uses // 2
+        return 0 if lean is Lean.LEFT else uses - 1
 
     # -- in fabric -----------------------------------------------------------------------------------------
 
-    def _in_fabric(self, name: str, count: int) -> Iterator[Run]:
-        first = self.old.stitches - self.used - count if self.behind else self.used
-        taken = self._taken(count)
-        grain = taken.turned() if self.behind else taken
-        placed = self._placed(name, grain, first)
+    def _in_fabric(self, name: str, count: int, found: _Runs) -> None:
+        found.in_pattern = True
+        first = self.old.left - count if self.behind else self.old.past
+        taken = self.old.take(count)
+        placed = self._placed(name, taken, first)
+        self.moved |= placed is None or placed.counts
         if placed is None:
-            self.woven.add(taken.showing(np.zeros(count, dtype=np.uint8)), told_=True)
-            yield Run(IN_PATTERN, count)
+            self.laid.append(Laid(taken.showing(bytes(taken.stitches)), told=True, counts=True))
+            found.add(Run(IN_PATTERN, count))
             return
-        fabric, grain = placed
-        if fabric.width > 1:
-            self.woven.figured.append(self.woven.made)
-        row = (self.at - int(grain.since[0])) % fabric.height
-        runs: list[Run] = []
-        faces: list[str] = []
-        for start, columns in _contiguous(grain.column):
-            piece = stretch(fabric, row, start, columns)
-            faces.append(piece.letters)
-            groups = [(piece.head, 1), (piece.group, piece.times), (piece.tail, 1)]
-            runs += [run for kinds, times in groups if times for run in _grouped(kinds, times, self.behind)]
-        shown = np.frombuffer("".join(faces).encode(), dtype=np.uint8)
-        grain = grain.showing(shown)
-        self.woven.add(grain.turned() if self.behind else grain, told_=True)
-        yield from reversed(runs) if self.behind else runs
+        fabric, wales, counts = placed
+        row = (self.at - wales[0].since) % fabric.height
+        pieces = [stretch(fabric, row, each.first, each.width) for each in wales]
+        grain = Grain(wales, "".join([piece.letters for piece in pieces]).encode())
+        self.laid.append(Laid(grain, told=True, counts=counts, figured=fabric.width > 1))
+        for piece in reversed(pieces) if self.behind else pieces:
+            _put(piece, self.behind, found)
 
-    def _placed(self, name: str, grain: Grain, first: int) -> tuple[Fabric, Grain] | None:
-        """The fabric of a stretch, and its stitches in the fabric's columns (right-side order)."""
+    def _placed(self, name: str, grain: Grain, first: int) -> _Placed | None:
+        """The fabric of a stretch, and where its stitches stand in it."""
         known = self._known(name, grain)
         if known is not None:
             return known
-        self.woven.renumbered.append(self.woven.made)
         if name in AS_SET:
             found = told(self.weaver.rows_below(self.row, first, grain.stitches))
             if found is None:
@@ -217,43 +249,64 @@ class Loom:
             fabric, row, column = found[0], found[1], 0
         elif name in self.weaver.known:
             fabric = self.weaver.known[name]
-            row, column = going_on(fabric, grain.letter, self.behind, self.row.in_round)
+            row, column = going_on(fabric, letters_of(grain), self.behind, self.row.in_round)
         else:
             return None
-        number, count = self.weaver.number_of(fabric), grain.stitches
-        columns = np.arange(column, column + count, dtype=np.int64)
-        return fabric, Grain.in_one(number, columns, self.at - row, grain.letter)
+        wales = Wales(grain.stitches, self.weaver.number_of(fabric), column, self.at - row)
+        return _Placed(fabric, (wales,), True)
 
-    def _known(self, name: str, grain: Grain) -> tuple[Fabric, Grain] | None:
+    def _known(self, name: str, grain: Grain) -> _Placed | None:
         """The fabric that some of the stitches are in already; the others are counted on from them."""
-        inside = grain.fabric != NONE
+        wanted: int | None = None
         if name not in AS_SET:
             known = self.weaver.known.get(name)
-            number = self.weaver.numbers.get(known, -1) if known is not None else -1
-            inside = grain.fabric == number
-        if not inside.any():
-            return None
-        at = int(inside.argmax())
-        fabric = self.weaver.fabrics[int(grain.fabric[at])]
-        assert fabric is not None
-        inside &= (grain.places[::2] == grain.places[::2, at : at + 1]).all(axis=0)
-        if inside.all():
-            return fabric, grain
-        self.woven.renumbered.append(self.woven.made)
-        counted, _ = grown(grain, NewStitches(~inside, inside))
-        number, since = int(grain.fabric[at]), int(grain.since[at])
-        return fabric, Grain.in_one(number, counted.column, since, grain.letter)
-
-
-def _merged(runs: Iterator[Run]) -> tuple[Run, ...]:
-    """Neighbouring runs of the same stitch as one."""
-    found: list[Run] = []
-    for run in runs:
-        if found and found[-1].work is run.work:
-            found[-1] = Run(run.work, found[-1].times + run.times)
+            wanted = self.weaver.numbers.get(known, -1) if known is not None else -1
+        for wales in grain.wales:
+            if wales.fabric == wanted or (wanted is None and wales.fabric != NONE):
+                _, number, _, since = wales
+                break
         else:
-            found.append(run)
-    return tuple(found)
+            return None
+        fabric = self.weaver.fabrics[number]
+        assert fabric is not None
+        inside = [each.fabric == number and each.since == since for each in grain.wales]
+        if all(inside):
+            return _Placed(fabric, grain.wales, False)
+        bits = zip(grain.wales, inside, strict=True)
+        counted, _ = grown([Laid(Grain((each,), bytes(each.width)), not own, own, counts=True) for each, own in bits])
+        in_one = laid_on([each._replace(fabric=number, since=since) for each in counted.wales])
+        return _Placed(fabric, in_one, True)
+
+
+class _Placed(NamedTuple):
+    """A fabric, where some stitches stand in it (right-side order), and whether they came into it in this row."""
+
+    fabric: Fabric
+    wales: tuple[Wales, ...]
+    counts: bool
+
+
+class _Runs(list[Run]):
+    """Runs one after the other, neighbouring ones of the same stitch as one; whether a fabric asked for some."""
+
+    in_pattern = False
+
+    def add(self, run: Run) -> None:
+        """One more."""
+        if self and self[-1].work is run.work:
+            self[-1] = Run(run.work, self[-1].times + run.times)
+        else:
+            self.append(run)
+
+    def extend(self, runs: Iterable[Run]) -> None:
+        """Some more."""
+        for run in runs:
+            self.add(run)
+
+
+@lru_cache(maxsize=512)
+def _letter(stitch: StitchKind, behind: bool) -> bytes:
+    return letter(stitch, behind).encode()
 
 
 def _balanced(runs: Sequence[Run], at: int) -> int:
@@ -270,29 +323,33 @@ def _balanced(runs: Sequence[Run], at: int) -> int:
     return 0
 
 
-def _contiguous(columns: Whole) -> Iterator[tuple[int, int]]:
-    """Stretches of columns that follow one another: the first, and how many."""
-    breaks = (columns[1:] != columns[:-1] + 1).nonzero()[0] + 1
-    starts = [0, *breaks.tolist(), len(columns)]
-    for first, last in pairwise(starts):
-        yield int(columns[first]), last - first
-
-
-def _grouped(kinds: Kinds, times: int, behind: bool) -> tuple[Run, ...]:
-    """Stitches in right-side view as runs that are worked so many times over, in right-side order."""
-    seen = _seen(kinds, behind)
-    if len(seen) == 1:
-        return (Run(seen[0].work, seen[0].times * times),)
-    if times == 1:
-        return seen
-    return (Run(_again(seen, behind), times),)
+def _put(piece: Stretch, behind: bool, found: _Runs) -> None:
+    """A stretch of a fabric as it is worked."""
+    first, group, again, last = _worked(piece.repeated, behind)
+    found.extend(first)
+    if piece.times == 1:
+        found.extend(group)
+    elif piece.times:
+        found.add(Run(again.work, again.times * piece.times))
+    found.extend(last)
 
 
 @lru_cache(maxsize=4_096)
-def _seen(kinds: Kinds, behind: bool) -> tuple[Run, ...]:
-    return tuple(Run((seen_from_behind(kind) or KNIT) if behind else kind, many) for kind, many in kinds)
+def _worked(repeated: Repeated, behind: bool) -> tuple[tuple[Run, ...], tuple[Run, ...], Run, tuple[Run, ...]]:
+    """What comes before the repeat in working order, the repeat once, the same as one run, and what comes after."""
+    head, group, tail = (_runs(kinds, behind) for kinds in (repeated.head, repeated.group, repeated.tail))
+    again = group[0] if len(group) == 1 else Run(_group(group), 1)
+    return (tail, group, again, head) if behind else (head, group, again, tail)
+
+
+def _runs(kinds: Kinds, behind: bool) -> tuple[Run, ...]:
+    """Stitches in right-side order as runs in working order."""
+    if not behind:
+        return tuple(Run(kind, many) for kind, many in kinds)
+    return tuple(Run(seen_from_behind(kind) or KNIT, many) for kind, many in reversed(kinds))
 
 
 @lru_cache(maxsize=1_024)
-def _again(seen: tuple[Run, ...], behind: bool) -> GroupWork:
-    return GroupWork(tuple(reversed(seen)) if behind else seen)
+def _group(runs: tuple[Run, ...]) -> GroupWork:
+    """The same object for the same runs: neighbouring repeats are told by it."""
+    return GroupWork(runs)

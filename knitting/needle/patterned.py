@@ -6,6 +6,7 @@ their places. Nothing else changes in a worked row.
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import groupby
@@ -14,16 +15,15 @@ from typing import NamedTuple
 import numpy as np
 
 from knitting.fabric import Fabric, with_own
-from knitting.needle.grain import Flags, Grain, Letters, Whole, grown, joined
+from knitting.needle.grain import NOTHING, Flags, Grain, Letters, Whole, joined, letters_of
+from knitting.needle.growth import Laid, grown
 from knitting.needle.loom import Loom, asks
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.needle.woven import WovenPart
 from knitting.problems import Problem, ProblemKind, in_reading_order
 from knitting.rows import Group, InFabric, Piece, Row, Side, Step
 
 _REMEMBERED = 24
 _NEVER = 1 << 40
-_UNKNOWN = 0
 
 
 def in_pattern(worked: WorkedPiece) -> WorkedPiece:
@@ -52,7 +52,7 @@ def cells(worked: WorkedPiece) -> list[str]:
     found = []
     for at, row in enumerate(worked.rows):
         weaver.row(at, row)
-        found.append(bytes(np.where(weaver.grain.letter == _UNKNOWN, ord("k"), weaver.grain.letter)).decode())
+        found.append(weaver.grain.shown)
     return found
 
 
@@ -103,12 +103,11 @@ class Weaver:
     def __init__(self, own: Sequence[Fabric] = (), asked: Sequence[_Asked] = ()) -> None:
         self.known = with_own(own)
         self.asked = [*reversed(asked)]
-        self.grain = Grain.fresh(0)
+        self.grain = NOTHING
         self.problems: list[Problem] = []
         self.fabrics: list[Fabric | None] = [None]
         self.numbers: dict[Fabric, int] = {}
-        self.below: list[tuple[tuple[int, ...], Grain]] = []
-        self.held: list[Grain] = []
+        self.below: deque[tuple[tuple[int, ...], Grain]] = deque(maxlen=_REMEMBERED)
         self.last: Loom | None = None
 
     def row(self, at: int, row: WorkedRow) -> WorkedRow:
@@ -116,39 +115,36 @@ class Weaver:
         if self.grain.stitches != row.start:
             self.grain = Grain.fresh(row.start)  # cast on anew, or come back from a holder
             self.below.clear()
-        behind = row.side is Side.WS
-        loom = Loom(self, at, row, self.grain.turned() if behind else self.grain)
+        loom = Loom(self, at, row, self.grain)
         places = range(len(row.work))
         followed = self._followed(at)
         work = tuple(
-            loom.part(part, followed is None or followed.follows(place, at))
-            for part, place in zip(row.work, reversed(places) if behind else places, strict=True)
+            [
+                loom.part(part, followed is None or followed.follows(place, at))
+                for part, place in zip(row.work, reversed(places) if loom.behind else places, strict=True)
+            ]
         )
-        parts = loom.parts()
         self.last = loom
-        self.grain = joined([self._grown(row, part) for part in parts or ()])
+        self.grain = loom.unmoved() or joined([self._grown(row, part) for part in loom.after()])
         if self.grain.stitches != row.end:
             self.grain = Grain.fresh(row.end)
-        self.below = [*self.below[-_REMEMBERED + 1 :], (row.after.parts, self.grain)]
+        self.below.append((row.after.parts, self.grain))
         return row._replace(work=work)
 
     def worked_in_pattern(self) -> Flags:
         """Which of the stitches that stand after the last row it worked as a fabric asks, in right-side order."""
-        flags = self.last.woven.worked_in_pattern() if self.last is not None else np.zeros(0, dtype=bool)
-        if len(flags) != self.grain.stitches:
-            return np.zeros(self.grain.stitches, dtype=bool)
-        return flags[::-1] if self.last is not None and self.last.behind else flags
+        none: Flags = np.zeros(self.grain.stitches, dtype=bool)
+        flags = self.last.worked_in_pattern() if self.last is not None else none
+        return flags if len(flags) == len(none) else none
 
     def _followed(self, row: int) -> _Asked | None:
         while self.asked and row >= self.asked[-1].end:
             self.asked.pop()
         return self.asked[-1] if self.asked else None
 
-    def _grown(self, row: WorkedRow, part: WovenPart) -> Grain:
-        if part.new is None:
-            return part.grain
-        found, unclear = grown(part.grain, part.new)
-        if unclear and part.figured:
+    def _grown(self, row: WorkedRow, part: Sequence[Laid]) -> Grain:
+        found, unclear = grown(part)
+        if unclear:
             message = "An increase stands among stitches in pattern: on which side of it the pattern grows is not said."
             hint = "Set a marker beside it, so that each side has its own pattern."
             said = Problem(ProblemKind.AMBIGUOUS, row.span, message, hint)
@@ -177,12 +173,13 @@ class Weaver:
             here = at if len(parts) > 1 else 0
             part = grain.cut(sum(parts[:here]), sum(parts[: here + 1]))
             found.append(_above(part, columns))
-        return found[::-1] or [self.grain.letter[first : first + count]]
+        return found[::-1] or [letters_of(self.grain)[first : first + count]]
 
 
 def _above(part: Grain, columns: Whole) -> Letters:
     """What a part shows in some columns; 0 where it has none of them."""
     if not part.stitches:
         return np.zeros(len(columns), dtype=np.uint8)
-    inside = np.minimum(np.searchsorted(part.column, columns), part.stitches - 1)
-    return np.where(part.column[inside] == columns, part.letter[inside], 0).astype(np.uint8)
+    own = part.column
+    inside = np.minimum(np.searchsorted(own, columns), part.stitches - 1)
+    return np.where(own[inside] == columns, letters_of(part)[inside], 0).astype(np.uint8)

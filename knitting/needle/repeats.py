@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 from knitting.needle.edges import Edges, Stretch
-from knitting.needle.grain import NEAR_END
+from knitting.needle.growth import NEAR_END
 
 _AHEAD = 60
 """Rows that are looked ahead."""

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from knitting.fabric import FABRIC_NAME, FABRICS, MOST_COLUMNS, MOST_FABRICS, trouble_of, with_own
-from knitting.needle.grain import NEAR_END
+from knitting.needle.growth import NEAR_END
 from knitting.plan.plan import LineKind, Plan, Shaping
 from knitting.plan.split import Split, Spot
 from knitting.plan.troubles import PlanMend, Trouble

@@ -193,9 +193,8 @@ def test_repeats_are_taken_whole_or_as_far_as_they_make_up_for_themselves(own, f
 def test_a_stretch_never_changes_a_count_and_follows_the_one_column_rule(key, row, first, count):
     own = FABRICS[key]
     found = stretch(own, row, first, count)
-    kinds = [*found.head, *(found.group * found.times), *found.tail]
-    assert sum(kind.uses * times for kind, times in kinds) == count
-    assert sum(kind.makes * times for kind, times in kinds) == len(found.letters) == count
+    assert sum(kind.uses * times for kind, times in found.kinds) == count
+    assert sum(kind.makes * times for kind, times in found.kinds) == len(found.letters) == count
     if own.plain:
         face = own.faces[row % own.height]
         assert found.letters == "".join(face[column % own.width] for column in range(first, first + count))

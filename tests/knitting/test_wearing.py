@@ -1,5 +1,7 @@
 """Fabrics pinned, mirrored, waiting for whole repeats, of a piece's own: what every stitch shows, written out by hand."""
 
+from itertools import pairwise
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -7,7 +9,7 @@ from hypothesis import strategies as st
 from knitting.fabric import FABRICS, Fabric, Joins, Pin, worn
 from knitting.files import plan_from_text, plan_text
 from knitting.needle.edges import Edges, close_up
-from knitting.needle.patterned import cells
+from knitting.needle.patterned import Weaver, cells, near
 from knitting.needle.piece_worker import counted, work_piece
 from knitting.needle.repeats import next_repeat, whole_at
 from knitting.plan.compiling import compiled
@@ -345,3 +347,41 @@ def test_an_edge_far_up_is_the_one_that_every_row_leads_to(name, part, answers, 
             step_by_step.part(row, place)
         assert at_once.part(89, place) == step_by_step.part(89, place)
         assert at_once.part(40, place) == step_by_step.part(40, place)
+
+
+# -- columns about a mark ---------------------------------------------------------------------------------------
+
+
+def in_order(piece) -> bool:
+    """Whether in every part after every row the columns of each fabric follow one another from the right."""
+    found = Edges(piece)
+    for row in range(len(piece.rows)):
+        for part in found.parts(row):
+            for places in (part.right_places, part.left_places):
+                columns = [column for number, column in places if number == part.number]
+                if any(later <= earlier for earlier, later in pairwise(columns)):
+                    return False
+    return True
+
+
+@pytest.mark.parametrize("worked_into", ["(k1, yo, k1) in next st", "kfb", "k1, yo", "yo, k1, yo"])
+@pytest.mark.parametrize("beside", ["k", "work in seed", "work in 3x3 rib"])
+def test_what_is_worked_into_a_marked_stitch_takes_columns_in_the_part_that_it_came_to(worked_into, beside):
+    text = (
+        "Cast on 33 sts.\nMark the center stitch.\n"
+        f"Row 1: {beside} to center st, k1, {beside} to end.\n"
+        f"Row 2: {beside} to center st, {worked_into}, {beside} to end.\nRepeat rows 1 and 2 3 more times."
+    )
+    assert in_order(counted(read(text).piece))
+
+
+@pytest.mark.parametrize("row", ["Knit", "k3, yo, k to end", "k2tog, k to last 2 sts, k2"])
+def test_parts_that_were_not_looked_at_keep_their_columns_in_order_on_wrong_side_rows(row):
+    text = f"Cast on 12 sts.\nRow 1: {row}.\nRow 2: {row}.\nMark the center stitch.\nRow 3: {row}.\nRow 4: {row}."
+    piece = counted(read(text).piece)
+    weaver = Weaver((), list(near(piece.rows, 2, 3)))
+    for at, each in enumerate(piece.rows):
+        weaver.row(at, each)
+        begin = sum(each.parts[:2]) if len(each.parts) == 3 else 0
+        columns = weaver.grain.column[begin:].tolist()
+        assert columns == sorted(set(columns))
