@@ -19,6 +19,8 @@ from bias.workbench import (
     workout,
 )
 
+_NO_PIECE = "There is no such piece in your basket."
+
 
 class PieceQuerySet(models.QuerySet["Piece"]):
     """Pieces, never without their owner."""
@@ -31,7 +33,7 @@ class PieceQuerySet(models.QuerySet["Piece"]):
         """One piece of a knitter; anybody else's is not found."""
         piece = self.of(owner).filter(pk=piece_id).first()
         if piece is None:
-            raise Http404("There is no such piece in your basket.")
+            raise Http404(_NO_PIECE)
         return piece
 
 
@@ -85,6 +87,18 @@ class Piece(models.Model):
         return bool(self.current.plan)
 
 
+class RevisionQuerySet(models.QuerySet["Revision"]):
+    """Revisions, never without the owner of their piece."""
+
+    def newest_of(self, owner: Any, piece_id: int) -> Revision:
+        """The revision of a knitter's piece that counts, with the piece; anybody else's is not found."""
+        own = self.filter(piece=piece_id, piece__owner=owner).select_related("piece")
+        revision = own.order_by("-number").first()
+        if revision is None:
+            raise Http404(_NO_PIECE)
+        return revision
+
+
 class Revision(models.Model):
     """A piece as it was once saved: its written rows, or the plan that they come from; never changed afterwards."""
 
@@ -93,6 +107,8 @@ class Revision(models.Model):
     written = models.TextField(blank=True, help_text="the rows as the knitter wrote them; empty for a plan")
     plan = models.TextField(blank=True, default="", help_text="a plan as JSON; empty for written rows")
     made_at = models.DateTimeField(auto_now_add=True)
+
+    objects = RevisionQuerySet.as_manager()
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["piece", "number"], name="one_revision_a_number")]

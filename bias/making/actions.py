@@ -17,6 +17,7 @@ from bias.making.standing import Standing, fold
 from bias.workbench import first_difference
 
 _ROWS_SEEN = 12
+_BESIDE_ROWS = [kind for kind in Event.Kind if kind is not Event.Kind.ROW]
 
 
 def standing(piece: Piece, copy: int = 1) -> Standing:
@@ -25,17 +26,19 @@ def standing(piece: Piece, copy: int = 1) -> Standing:
     return fold(events, changed_at(piece, {event.revision for event in events}, piece.current))
 
 
-def standing_briefly(piece: Piece, copy: int, current: Revision, rows_seen: int = _ROWS_SEEN) -> Standing:
-    """The same told from the newest rows alone, as after each press: a log of thousands of rows is not read whole.
+def standing_briefly(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> Standing:
+    """The same by a piece's newest revision, told from the newest rows alone, as after each press: a log of thousands
+    of rows is not read whole.
 
     Only ``live`` is shorter then.
     """
-    others = list(piece.events.filter(copy=copy).exclude(kind=Event.Kind.ROW))
-    worked = piece.events.filter(copy=copy, kind=Event.Kind.ROW).order_by("-row")
+    own = Event.objects.filter(piece=current.piece_id, copy=copy)
+    others = list(own.filter(kind__in=_BESIDE_ROWS))  # named, as an index finds no kind that is not another
+    worked = own.filter(kind=Event.Kind.ROW).order_by("-row")
     while True:
         rows = list(worked[:rows_seen])
         events = [*others, *rows]
-        found = fold(events, changed_at(piece, {event.revision for event in events}, current))
+        found = fold(events, changed_at(current.piece, {event.revision for event in events}, current))
         if len(rows) < rows_seen or rows[-1].row <= found.rows:
             return found
         rows_seen *= 8  # all of these were taken back, or are written otherwise now
@@ -70,25 +73,29 @@ def _last_worked(found: Iterable[Standing]) -> Standing:
     return max(begun, key=lambda standing: standing.worked_at or datetime.min, default=Standing())
 
 
-@transaction.atomic
-def take_in(piece: Piece, sent: Sequence[Sent], rows: int) -> list[UUID]:
+def take_in(current: Revision, sent: Sequence[Sent], rows: int) -> list[UUID]:
     """Keep the events that are not known yet, and note that the piece was worked on; rows beyond the last of ``rows``
-    are passed over. All of them are acknowledged: sent again they change nothing."""
-    current = piece.current.number
-    fitting = [
-        each
-        for each in sent
-        # A row of an older version, worked while the network was away, is kept: that one may have been longer.
-        if each.kind != Event.Kind.ROW or each.row <= rows or each.revision not in (0, current)
-    ]
-    known = set(Event.objects.filter(pk__in=[each.id for each in fitting]).values_list("pk", flat=True))
+    are passed over. All of them are acknowledged: sent again they change nothing.
+
+    ``current`` is the newest revision of the piece. What can be asked before is, so that nobody waits for the one who
+    writes longer than the writing takes.
+    """
+    fitting = {each.id: each for each in sent if _fits(each, current.number, rows)}
+    known = set(Event.objects.filter(pk__in=fitting).values_list("pk", flat=True))
     now = timezone.now()
-    new = [each for each in {each.id: each for each in fitting}.values() if each.id not in known]
-    made = [_event(piece, each, now + timedelta(microseconds=place)) for place, each in enumerate(new)]
+    new = [each for each in fitting.values() if each.id not in known]
+    made = [_event(current.piece, each, now + timedelta(microseconds=at)) for at, each in enumerate(new)]
     if made:
-        Event.objects.bulk_create(made, ignore_conflicts=True)
-        touch(piece)
+        with transaction.atomic():
+            Event.objects.bulk_create(made, ignore_conflicts=True)
+            touch(current.piece)
     return [each.id for each in sent]
+
+
+def _fits(sent: Sent, current: int, rows: int) -> bool:
+    """Whether an event can be kept. A row of an older version, worked while the network was away, is: that one may have
+    been longer."""
+    return sent.kind != Event.Kind.ROW or sent.row <= rows or sent.revision not in (0, current)
 
 
 def _event(piece: Piece, sent: Sent, now: datetime) -> Event:
@@ -107,7 +114,8 @@ def _event(piece: Piece, sent: Sent, now: datetime) -> Event:
 def row_done(piece: Piece, event_id: UUID, row: int, rows: int, at: datetime | None = None, copy: int = 1) -> Standing:
     """Note that a row was worked; rows beyond the last of ``rows`` are passed over."""
     if row >= 1:
-        take_in(piece, [Sent(event_id, Event.Kind.ROW, row, copy, piece.current.number, at)], rows)
+        current = piece.current
+        take_in(current, [Sent(event_id, Event.Kind.ROW, row, copy, current.number, at)], rows)
     return standing(piece, copy)
 
 

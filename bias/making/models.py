@@ -44,7 +44,7 @@ class Event(models.Model):
     received_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        indexes = [models.Index(fields=["piece", "row"])]
+        indexes = [models.Index(fields=["piece", "copy", "kind", "row"], name="of_a_copy_by_kind")]
 
     def __str__(self) -> str:
         return f"{self.get_kind_display()}: row {self.row}"

@@ -132,13 +132,8 @@ def _is(event: Event, kind: str, row: int) -> bool:
 
 def table_of(owner: Any, piece_id: int, copy: int = 1) -> Table:
     """A copy of a knitter's piece as it stands; anybody else's is not found."""
-    piece = Piece.objects.one_of(owner, piece_id)
-    return laid(piece, copy, ways_of(owner))
-
-
-def laid(piece: Piece, copy: int, ways: Ways) -> Table:
-    """A copy of a piece as it stands."""
-    revision = piece.current
+    revision = Revision.objects.newest_of(owner, piece_id)
+    piece, ways = revision.piece, ways_of(owner)
     events = tuple(piece.events.filter(copy=copy).order_by("happened_at", "id"))
     standing = fold(events, changed_at(piece, {event.revision for event in events}, revision))
     on = on_needles(

@@ -11,7 +11,7 @@ from django.template.loader import render_to_string
 from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.keeping.models import Piece
+from bias.keeping.models import Piece, Revision
 from bias.making.actions import another_copy, standing_briefly, take_back, take_in
 from bias.making.counting import counting
 from bias.making.forms import event_of_form
@@ -127,7 +127,6 @@ def events(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Take events in: as a device sends them, many at once, or as a form that was sent without scripts."""
     if request.content_type == "application/json":
         return _from_device(request, piece_id)
-    piece = Piece.objects.one_of(request.user, piece_id)
     copy = copy_asked(request)
     table = table_of(request.user, piece_id, copy)
     try:
@@ -136,16 +135,16 @@ def events(request: HttpRequest, piece_id: int) -> HttpResponse:
         said = f"This press could not be read. {why} Nothing was changed."
         return HttpResponse(said, status=422, content_type="text/plain")
     if sent.kind == Event.Kind.BACK and not sent.data.get("takes_back"):
-        take_back(piece, sent.id, sent.row, copy=copy)
+        take_back(table.piece, sent.id, sent.row, copy=copy)
     else:
-        take_in(piece, [sent], len(table.on.workout.worked.rows))
+        take_in(table.revision, [sent], len(table.on.workout.worked.rows))
     if "HX-Request" not in request.headers:
-        return redirect(f"{reverse('needles', args=[piece.pk])}" + (f"?copy={copy}" if copy > 1 else ""))
+        return redirect(f"{reverse('needles', args=[piece_id])}" + (f"?copy={copy}" if copy > 1 else ""))
     return render(request, "making/_now.html", _about(table_of(request.user, piece_id, copy)))
 
 
 def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
-    piece = Piece.objects.one_of(request.user, piece_id)
+    current = Revision.objects.newest_of(request.user, piece_id)
     try:
         raw = events_in(request.body)
     except NotAnEvent as why:
@@ -156,12 +155,11 @@ def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
             sent.append(event(each))
         except NotAnEvent as why:
             refused.append({"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": str(why)})
-    current = piece.current
     rows = len(current.workout.worked.rows)
     if any(each.row > rows for each in sent):  # what was measured may ask for more rows than are written
         rows = len(table_of(request.user, piece_id, sent[0].copy).on.workout.worked.rows)
-    taken = take_in(piece, sent, rows)
-    now = standing_briefly(piece, sent[0].copy if sent else 1, current)
+    taken = take_in(current, sent, rows)
+    now = standing_briefly(current, sent[0].copy if sent else 1)
     answer = {"taken": [str(known) for known in taken], "refused": refused, "rows": now.rows, "epoch": now.epoch}
     return JsonResponse({**answer, "asks": bool(now.stale or now.parted)})
 
