@@ -89,6 +89,8 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": VAR / "bias.sqlite3",
+        # Kept open: the last one that closes would copy the journal back and delete it, after every answer.
+        "CONN_MAX_AGE": None,
         "OPTIONS": {
             "timeout": 10,
             "transaction_mode": "IMMEDIATE",
