@@ -12,7 +12,7 @@ from django.utils import timezone
 from bias.keeping.actions import touch
 from bias.keeping.models import Piece, Revision
 from bias.making.intake import Sent
-from bias.making.models import MOST_COPIES, Copy, Event
+from bias.making.models import Copy, Event
 from bias.making.standing import Standing, fold
 from bias.workbench import first_difference
 
@@ -44,6 +44,11 @@ def standing_briefly(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) 
         rows_seen *= 8  # all of these were taken back, or are written otherwise now
 
 
+def events_kept(current: Revision, copy: int) -> int:
+    """How many events are known of a copy. It only grows, so that a device can tell an older page from a newer one."""
+    return Event.objects.filter(piece=current.piece_id, copy=copy).count()
+
+
 def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int, int]:
     """For older revisions the first row (from 1) that is written otherwise now; none for those that are as now."""
     older = revisions - {0, current.number}
@@ -56,10 +61,13 @@ def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int
 
 
 def standings(current: Mapping[Piece, Revision]) -> dict[int, Standing]:
-    """The standing of several pieces by their ids, given their newest revisions: of each the copy worked last."""
+    """The standing of several pieces by their ids, given their newest revisions: of each the copy worked last of those
+    that are out."""
     by_piece: dict[int, dict[int, list[Event]]] = {piece.pk: {} for piece in current}
+    away = set(Copy.objects.filter(piece__in=by_piece, put_away=True).values_list("piece", "number"))
     for event in Event.objects.filter(piece__in=by_piece):
-        by_piece[event.piece_id].setdefault(event.copy, []).append(event)
+        if (event.piece_id, event.copy) not in away:
+            by_piece[event.piece_id].setdefault(event.copy, []).append(event)
     found = {}
     for piece, revision in current.items():
         copies = by_piece[piece.pk].values()
@@ -140,14 +148,3 @@ def take_back(piece: Piece, event_id: UUID, row: int, at: datetime | None = None
                 )
             touch(piece)
     return standing(piece, copy)
-
-
-@transaction.atomic
-def another_copy(piece: Piece) -> int:
-    """Begin one copy more; its number. At the most it is the last one there is."""
-    numbers = list(piece.copies.values_list("number", flat=True))
-    number = max(numbers, default=1) + 1
-    if number > MOST_COPIES:
-        return MOST_COPIES
-    Copy.objects.create(piece=piece, number=number)
-    return number

@@ -7,6 +7,7 @@ from django.db import models
 from bias.keeping.models import Piece
 
 MOST_COPIES = 12
+LONGEST_NAME = 40
 
 
 class Event(models.Model):
@@ -51,10 +52,13 @@ class Event(models.Model):
 
 
 class Copy(models.Model):
-    """A further copy of a piece, such as the second panel, with a place of its own. The first one needs no entry."""
+    """A further copy of a piece, such as the second panel, with a place of its own. The first one needs no entry while
+    it has no name and is not put away."""
 
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="copies")
-    number = models.PositiveSmallIntegerField(help_text="counted from 2")
+    number = models.PositiveSmallIntegerField(help_text="counted from 1")
+    name = models.CharField(max_length=LONGEST_NAME, blank=True, default="", help_text="empty: by its number")
+    put_away = models.BooleanField(default=False, help_text="not shown; its log is kept")
     begun_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

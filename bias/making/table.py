@@ -10,6 +10,7 @@ from bias.joining.models import Ways, ways_of
 from bias.keeping.models import Piece, Revision
 from bias.making.actions import changed_at
 from bias.making.asking import Ask, asks
+from bias.making.copies import Known, copies_of, last_worked
 from bias.making.models import Event
 from bias.making.sitting import Sitting
 from bias.making.standing import Standing, fold
@@ -71,6 +72,16 @@ class Table:
             self.notes_of,
         )
 
+    @cached_property
+    def copies(self) -> tuple[Known, ...]:
+        """All copies of the piece."""
+        return copies_of(self.piece)
+
+    @property
+    def asked(self) -> str:
+        """What an address needs to lead to this copy; nothing where there is no other."""
+        return f"?copy={self.copy}" if len(self.copies) > 1 else ""
+
     def notes_of(self, row: int) -> tuple[str, ...]:
         """The notes on a row (from 1), and what was mended before it."""
         noted = [event.data.get("text", "") for event in self.events if _is(event, Event.Kind.NOTE, row)]
@@ -113,7 +124,9 @@ class Table:
             "rows": self.sitting.rows,
             "part": standing.part,
             "epoch": standing.epoch,
+            "count": len(self.events),
             "copy": self.copy,
+            "asked": self.asked,
             "revision": self.revision.number,
             "stamp": self.stamp,
             "live": self.recent,
@@ -130,10 +143,11 @@ def _is(event: Event, kind: str, row: int) -> bool:
     return event.kind == kind and event.row == row
 
 
-def table_of(owner: Any, piece_id: int, copy: int = 1) -> Table:
-    """A copy of a knitter's piece as it stands; anybody else's is not found."""
+def table_of(owner: Any, piece_id: int, copy: int | None = None) -> Table:
+    """A copy of a knitter's piece as it stands, or the one worked last; anybody else's is not found."""
     revision = Revision.objects.newest_of(owner, piece_id)
     piece, ways = revision.piece, ways_of(owner)
+    copy = last_worked(piece) if copy is None else copy
     events = tuple(piece.events.filter(copy=copy).order_by("happened_at", "id"))
     standing = fold(events, changed_at(piece, {event.revision for event in events}, revision))
     on = on_needles(

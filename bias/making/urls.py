@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from bias.making import offline, views
+from bias.making import copying, offline, views
 
 _AT = "pieces/<int:piece_id>/needles/"
 urlpatterns = [
@@ -14,7 +14,9 @@ urlpatterns = [
     path(f"{_AT}lost/", views.lost, name="lost"),
     path(f"{_AT}log/", views.log, name="log"),
     path(f"{_AT}log.<str:form>", views.log_file, name="log-file"),
-    path(f"{_AT}copies/", views.copies, name="copies"),
+    path(f"{_AT}copies/", copying.begin, name="copies"),
+    path(f"{_AT}copies/<int:number>/name/", copying.name, name="name-copy"),
+    path(f"{_AT}copies/<int:number>/away/", copying.away, name="put-copy-away"),
     path(f"{_AT}events/", views.events, name="event"),
     path("sw.js", offline.service_worker, name="service-worker"),
 ]

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
@@ -11,8 +10,8 @@ from django.template.loader import render_to_string
 from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.keeping.models import Piece, Revision
-from bias.making.actions import another_copy, standing_briefly, take_back, take_in
+from bias.keeping.models import Revision
+from bias.making.actions import events_kept, standing_briefly, take_back, take_in
 from bias.making.counting import counting
 from bias.making.forms import event_of_form
 from bias.making.intake import NotAnEvent, event, events_in
@@ -20,27 +19,28 @@ from bias.making.logbook import log_csv, log_json
 from bias.making.losing import losing
 from bias.making.models import MOST_COPIES, Event
 from bias.making.table import Table, table_of
+from bias.making.telling import about, log_of
 
 AHEAD = 60
 """Rows that a device is given ahead."""
 
 
-def copy_asked(request: HttpRequest) -> int:
-    """Which copy of a piece is asked for."""
-    sent = request.POST.get("copy") or request.GET.get("copy", "1")
-    return min(int(sent), MOST_COPIES) if sent.isascii() and sent.isdigit() and int(sent[:4]) else 1
+def copy_asked(request: HttpRequest) -> int | None:
+    """Which copy of a piece is asked for, if one is."""
+    sent = request.POST.get("copy") or request.GET.get("copy", "")
+    return min(int(sent[:4]), MOST_COPIES) or 1 if sent.isascii() and sent.isdigit() else None
 
 
 @require_safe
 def needles(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The row that comes next."""
-    return render(request, "making/needles.html", _about(table_of(request.user, piece_id, copy_asked(request))))
+    return render(request, "making/needles.html", about(table_of(request.user, piece_id, copy_asked(request))))
 
 
 @require_safe
 def now(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The same without the page about it: for a device whose place is another now."""
-    return render(request, "making/_now.html", _about(table_of(request.user, piece_id, copy_asked(request))))
+    return render(request, "making/_now.html", about(table_of(request.user, piece_id, copy_asked(request))))
 
 
 @require_safe
@@ -85,20 +85,14 @@ def lost(request: HttpRequest, piece_id: int) -> HttpResponse:
 def _asked(request: HttpRequest, table: Table, page: str, answer: str, found: dict[str, Any]) -> HttpResponse:
     """The whole page of a question, or its answer alone where the page is there already."""
     template = answer if request.headers.get("HX-Request") == "true" else page
-    return render(request, template, {**_about(table), **found})
+    return render(request, template, {**about(table), **found})
 
 
 @require_safe
 def log(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The log: sittings, what was noted and measured, and the places to note more."""
     table = table_of(request.user, piece_id, copy_asked(request))
-    sat = [(_moment(each.began_s), round((each.ended_s - each.began_s) / 60), each) for each in table.sittings]
-    shown = [each for each in reversed(table.events) if each.kind not in (Event.Kind.ROW, Event.Kind.PART)]
-    return render(request, "making/log.html", {**_about(table), "sat": sat[:40], "shown": shown[:60]})
-
-
-def _moment(seconds: float) -> datetime:
-    return datetime.fromtimestamp(seconds, UTC)
+    return render(request, "making/log.html", log_of(table))
 
 
 @require_safe
@@ -116,31 +110,23 @@ def log_file(request: HttpRequest, piece_id: int, form: str) -> HttpResponse:
 
 
 @require_POST
-def copies(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """Begin one copy more of a piece, with a place of its own."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    return redirect(f"{reverse('needles', args=[piece.pk])}?copy={another_copy(piece)}")
-
-
-@require_POST
 def events(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Take events in: as a device sends them, many at once, or as a form that was sent without scripts."""
     if request.content_type == "application/json":
         return _from_device(request, piece_id)
-    copy = copy_asked(request)
-    table = table_of(request.user, piece_id, copy)
+    table = table_of(request.user, piece_id, copy_asked(request))
     try:
         sent = event(event_of_form(request.POST, table.revision.number))
     except NotAnEvent as why:
         said = f"This press could not be read. {why} Nothing was changed."
         return HttpResponse(said, status=422, content_type="text/plain")
     if sent.kind == Event.Kind.BACK and not sent.data.get("takes_back"):
-        take_back(table.piece, sent.id, sent.row, copy=copy)
+        take_back(table.piece, sent.id, sent.row, copy=table.copy)
     else:
         take_in(table.revision, [sent], len(table.on.workout.worked.rows))
     if "HX-Request" not in request.headers:
-        return redirect(f"{reverse('needles', args=[piece_id])}" + (f"?copy={copy}" if copy > 1 else ""))
-    return render(request, "making/_now.html", _about(table_of(request.user, piece_id, copy)))
+        return redirect(f"{reverse('needles', args=[piece_id])}{table.asked}")
+    return render(request, "making/_now.html", about(table_of(request.user, piece_id, table.copy)))
 
 
 def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
@@ -159,15 +145,12 @@ def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
     if any(each.row > rows for each in sent):  # what was measured may ask for more rows than are written
         rows = len(table_of(request.user, piece_id, sent[0].copy).on.workout.worked.rows)
     taken = take_in(current, sent, rows)
-    now = standing_briefly(current, sent[0].copy if sent else 1)
-    answer = {"taken": [str(known) for known in taken], "refused": refused, "rows": now.rows, "epoch": now.epoch}
-    return JsonResponse({**answer, "asks": bool(now.stale or now.parted)})
+    copy = sent[0].copy if sent else 1
+    now = standing_briefly(current, copy)
+    stands = {"rows": now.rows, "epoch": now.epoch, "count": events_kept(current, copy)}
+    said = {"taken": [str(known) for known in taken], "refused": refused, "asks": bool(now.stale or now.parted)}
+    return JsonResponse({**said, **stands})
 
 
 def _whole(sent: str) -> int:
     return int(sent) if sent.isascii() and sent.isdigit() and len(sent) < 8 else 0
-
-
-def _about(table: Table) -> dict[str, Any]:
-    copies = [1, *table.piece.copies.values_list("number", flat=True)]
-    return {"piece": table.piece, "now": table.sitting, "table": table, "copy": table.copy, "copies": copies}

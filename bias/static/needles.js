@@ -25,6 +25,8 @@ document.addEventListener("alpine:init", () => {
       addEventListener("storage", () => this.catchUp());
       setInterval(() => { this.catchUp(); this.rest(); }, 5000);
       this.ahead();
+      if (this.recalled) this.show();
+      if (this.behind) this.refresh();
       this.catchUp();
       this.tell();
     },
@@ -34,12 +36,17 @@ document.addEventListener("alpine:init", () => {
     get copy() { return Number(this.data.copy); },
     get sitting() { return this.box.querySelector(".sitting"); },
     get mine() { return Waiting.all(this.piece).filter((event) => (event.copy ?? 1) === this.copy); },
-    get query() { return this.copy > 1 ? `?copy=${this.copy}` : ""; },
+    get query() { return this.data.asked; },
 
     // -- the state that the server gave, and what waits on top of it
     read() {
       const told = document.getElementById("needle-state");
       if (told) this.state = JSON.parse(told.textContent);
+      const known = knownState(this.piece, this.copy);
+      // The page may be older than what this device was told: it was kept, or made while the last press was on its way.
+      this.behind = known?.count > this.state.count;
+      this.recalled = this.behind && known.stamp === this.state.stamp && known.revision === this.state.revision;
+      if (this.recalled) Object.assign(this.state, known);
       this.applied = new Set();
       this.part = this.state.part ?? 0;
       const kept = recall();
@@ -190,7 +197,10 @@ document.addEventListener("alpine:init", () => {
       this.more = false;
       if (said && !said.signedOut && Waiting.all(this.piece).length && (again || said.taken?.length)) return this.flush();
       if (said?.taken && !this.mine.length && (said.rows !== this.state.rows || said.asks)) this.refresh();
-      else if (said?.epoch !== undefined && !this.mine.length) this.state.epoch = said.epoch;
+      else if (said?.epoch !== undefined && !this.mine.length) {
+        Object.assign(this.state, { epoch: said.epoch, count: said.count });
+        keepState(this.piece, this.copy, this.state);
+      }
     },
     async refresh() {
       try {
@@ -239,6 +249,18 @@ function recall() {
 
 function keepPart(kept) {
   try { sessionStorage.setItem("bias-part", JSON.stringify(kept)); } catch { /* private window: for this page only */ }
+}
+
+const stateKept = (piece, copy) => `bias-state-${piece}-${copy}`;
+
+function knownState(piece, copy) {
+  try { return JSON.parse(localStorage.getItem(stateKept(piece, copy))); } catch { return null; }
+}
+
+function keepState(piece, copy, { rows, epoch, count, live, stamp, revision }) {
+  try {
+    localStorage.setItem(stateKept(piece, copy), JSON.stringify({ rows, epoch, count, live: live.slice(-400), part: 0, stamp, revision }));
+  } catch { /* no room, or a private window */ }
 }
 
 const rowsKept = (piece, copy) => `/kept-rows/${piece}/${copy}`;

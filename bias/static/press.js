@@ -10,9 +10,10 @@ document.addEventListener("submit", async (submitted) => {
   const said = await Waiting.send(piece, form.action);
   const why = said?.refused?.find((each) => each.id === event.id)?.why ?? (said?.signedOut ? "You are signed out: it is sent once you sign in." : "");
   if (why) { tell(form, why); return; }
-  const copy = event.copy > 1 ? `?copy=${event.copy}` : "";
-  location.assign(new URL(`../${copy}`, form.action));
+  location.assign(new URL(`../${state().asked ?? ""}`, form.action));
 });
+
+const state = () => JSON.parse(document.getElementById("needle-state")?.textContent ?? "{}");
 
 function eventOf(kind, fields) {
   const data = { device: Waiting.device() };
@@ -23,7 +24,7 @@ function eventOf(kind, fields) {
     else data[name] = value;
   }
   for (const [name, value] of Object.entries(data)) if (Number.isNaN(value)) data[name] = fields[name];
-  const revision = JSON.parse(document.getElementById("needle-state")?.textContent ?? "{}").revision ?? 0;
+  const revision = state().revision ?? 0;
   return { id: Waiting.id(), kind, row: Number(fields.row), copy: Number(fields.copy ?? 1), revision, at: new Date().toISOString(), data };
 }
 

@@ -77,12 +77,16 @@ def test_rows_worked_offline_of_a_longer_version_are_kept(client, shawl):
     assert "All rows worked" in client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
 
 
-def test_copies_have_places_of_their_own(client, shawl):
-    client.post(f"/pieces/{shawl.pk}/needles/copies/")
-    send(client, shawl, press("row", 1), press("row", 2))
-    send(client, shawl, press("row", 1, copy=2))
-    assert (standing(shawl, 1).rows, standing(shawl, 2).rows) == (2, 1)
-    assert "copy 2" in client.get(f"/pieces/{shawl.pk}/needles/?copy=2").content.decode()
+def test_page_and_answer_number_the_events_of_a_copy_alike(client, shawl):
+    """A device tells by it which of them is the newer; what goes back counts as well, what is sent twice does not."""
+    row = press("row", 1)
+    assert send(client, shawl, row, row)[1]["count"] == 1
+    assert (
+        send(client, shawl, press("back", 1, data={"takes_back": [row["id"]]}), press("row", 1, copy=2))[1]["count"]
+        == 2
+    )
+    assert '"count": 2' in client.get(f"/pieces/{shawl.pk}/needles/?copy=1").content.decode()
+    assert '"count": 1' in client.get(f"/pieces/{shawl.pk}/needles/?copy=2").content.decode()
 
 
 def test_rows_ahead_are_given_as_they_are_shown(client, shawl):

@@ -69,6 +69,52 @@ def test_twenty_rows_five_of_them_offline_are_all_there_once(page, live_server, 
     without_offline_noise(page)
 
 
+def test_rows_that_were_sent_are_there_after_a_reload_without_the_network(page, live_server, shawl, context):
+    """The page that is kept on the device was made before they were worked."""
+    open_needles(page, live_server, shawl)
+    for row in (1, 2, 3):
+        done(page, row)
+    page.get_by_role("button", name="Back a row").click()
+    expect(page.locator(".sitting[data-number='3']")).to_be_visible()
+    wait_for_rows(shawl, 2)
+    page.wait_for_timeout(500)
+    context.set_offline(True)
+    page.reload()
+    expect(page.locator(".sitting[data-number='3']")).to_be_visible()
+    done(page, 3)
+    page.get_by_role("button", name="Back a row").click()
+    page.get_by_role("button", name="Back a row").click()
+    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    context.set_offline(False)
+    wait_for_rows(shawl, 1)
+    expect(page.locator(".net").first).to_be_hidden()
+    without_offline_noise(page)
+
+
+def test_a_page_that_was_made_before_the_last_press_was_taken_shows_it_nevertheless(browser, live_server, shawl):
+    """The press is sent and the page asked for anew at once; the new one comes as the server had it before."""
+    context = browser.new_context(viewport=PHONE, service_workers="block")
+    page = context.new_page()
+    address = f"{live_server.url}/pieces/{shawl.pk}/needles/"
+    page.goto(address)
+    before = context.request.get(address).text()
+    expect(page.locator(".sitting[data-number='1']")).to_be_visible()
+
+    def late(route):
+        wait_for_rows(shawl, 1)
+        time.sleep(0.3)
+        route.fulfill(body=before, content_type="text/html")
+
+    page.route(address, late)
+    page.evaluate("() => { document.querySelector('.foot .done').click(); location.reload(); }")
+    page.wait_for_timeout(500)
+    page.unroute(address)
+    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    page.wait_for_timeout(300)
+    assert standing(shawl).rows == 1
+    context.close()
+
+
 def test_a_press_moves_the_screen_before_the_network_answers(page, live_server, shawl):
     """Measured in the page: from the press to the next row in the document, while every answer is held back."""
     open_needles(page, live_server, shawl)
