@@ -135,21 +135,24 @@ class Sitting:
     @property
     def of_times(self) -> int:
         """How often this row is worked in all."""
-        if self.row is None:
-            return 0
-        same = (self.row.label, self.row.section)
-        return max(row.time for row in self.all_rows if (row.label, row.section) == same)
+        return self.workout.worked.times[self.row.label, self.row.section] if self.row else 0
 
     @property
     def percent(self) -> int:
         """The share of the stitches that is done, in whole percent."""
         whole = self.workout.worked.stitches
-        return round(100 * sum(row.end for row in self.all_rows[: self.rows]) / whole) if whole else 0
+        return round(100 * self.workout.worked.stitches_after[self.rows] / whole) if whole else 0
 
     @property
     def stitches_left(self) -> int:
         """Stitches still to be worked."""
-        return sum(row.end for row in self.all_rows[self.rows :])
+        worked = self.workout.worked
+        return worked.stitches - worked.stitches_after[self.rows]
+
+    @property
+    def said_left(self) -> str:
+        """The same as it is said."""
+        return f"{self.stitches_left:,}"
 
     @property
     def time_left(self) -> str:

@@ -99,6 +99,7 @@ class Table:
             ways.left_handed,
             standing.differences,
             standing.measured,
+            self.asked,
         )
         return digest(f"{self.on.workout.text} {said} {standing.needle_cm}")
 

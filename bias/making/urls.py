@@ -12,6 +12,7 @@ urlpatterns = [
     path(f"{_AT}worked.json", views.worked, name="worked"),
     path(f"{_AT}count/", views.count, name="count"),
     path(f"{_AT}lost/", views.lost, name="lost"),
+    path(f"{_AT}away/", views.away, name="away"),
     path(f"{_AT}log/", views.log, name="log"),
     path(f"{_AT}log.<str:form>", views.log_file, name="log-file"),
     path(f"{_AT}copies/", copying.begin, name="copies"),

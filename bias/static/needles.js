@@ -232,7 +232,9 @@ document.addEventListener("alpine:init", () => {
         await navigator.serviceWorker.register(this.data.worker, { scope: "/" });
         const ready = await navigator.serviceWorker.ready;
         const files = [...document.querySelectorAll("script[src], link[rel=stylesheet], link[rel=icon]")].map((each) => each.src || each.href);
-        ready.active.postMessage({ keep: [location.href, new URL(this.data.log + this.query, location.href).href, ...files, ...fonts()] });
+        const copies = [...document.querySelectorAll(".copies a")].map((each) => each.href);
+        const pages = [this.data.log + this.query, this.data.away + this.query].map((each) => new URL(each, location.href).href);
+        ready.active.postMessage({ keep: [location.href, ...copies, ...pages, ...files, ...fonts()] });
         document.documentElement.dataset.offline = "ready";
       } catch { /* without it the page works while the network does */ }
     },

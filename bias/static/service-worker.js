@@ -1,6 +1,7 @@
 // Pages at the needles open without the network: what was seen last is kept. Everything else is asked of the server.
 const PAGES = "bias-pages", FILES = "bias-files";
 const isPage = (url) => /^\/pieces\/\d+\/needles\/(log\/)?$/.test(url.pathname);
+const isAsked = (url) => /^\/pieces\/\d+\/needles\/(count|lost)\/$/.test(url.pathname);
 const isFile = (url) => url.pathname.startsWith("/static/");
 
 self.addEventListener("install", () => self.skipWaiting());
@@ -22,6 +23,7 @@ self.addEventListener("fetch", (event) => {
   if (event.request.method !== "GET" || url.origin !== location.origin) return;
   if (isFile(url)) event.respondWith(kept(event.request));
   else if (isPage(url) && event.request.mode === "navigate") event.respondWith(fresh(event.request));
+  else if (isAsked(url) && event.request.mode === "navigate") event.respondWith(asked(event.request, url));
 });
 
 // A file: the network's, as its name may stay while it changes; the kept one where there is none.
@@ -44,5 +46,16 @@ async function fresh(request) {
     return answer;
   } catch {
     return (await cache.match(request)) ?? Response.error();
+  }
+}
+
+// What only the server can answer: without it the page that says so.
+async function asked(request, url) {
+  try {
+    return await fetch(request);
+  } catch {
+    const copy = url.searchParams.get("copy");
+    const away = new URL(`../away/${copy ? `?copy=${copy}` : ""}`, url);
+    return (await (await caches.open(PAGES)).match(away.href)) ?? Response.error();
   }
 }

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
+from itertools import accumulate
 from typing import NamedTuple, TypeAlias
 
 from knitting.needle.needle import Mark, Needle
@@ -227,7 +228,20 @@ class WorkedPiece:
     @property
     def stitches(self) -> int:
         """Stitches worked in all, counted after each row."""
-        return sum(row.end for row in self.rows)
+        return self.stitches_after[-1]
+
+    @cached_property
+    def stitches_after(self) -> tuple[int, ...]:
+        """Stitches worked when so many rows are done, from none to all of them."""
+        return tuple(accumulate((row.end for row in self.rows), initial=0))
+
+    @cached_property
+    def times(self) -> Mapping[tuple[str, str], int]:
+        """How often each row is worked, by its label and its section."""
+        found: dict[tuple[str, str], int] = {}
+        for row in self.rows:
+            found[row.label, row.section] = max(found.get((row.label, row.section), 0), row.time)
+        return found
 
     @cached_property
     def sound_rows(self) -> int:

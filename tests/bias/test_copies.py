@@ -45,6 +45,19 @@ def test_the_copy_worked_last_is_gone_on_with(client, panels):
     assert client.get(f"/pieces/{panels.pk}/needles/worked.json").json()["rows"] == 1
 
 
+@pytest.mark.parametrize("asked", ["count", "lost"])
+def test_what_is_asked_about_the_first_copy_is_answered_for_it(client, panels, asked):
+    """The other one was worked last: every form names its own."""
+    said = page(client, panels, f"{asked}/?copy=1")
+    assert '<input type="hidden" name="copy" value="1">' in said
+    assert f'href="/pieces/{panels.pk}/needles/?copy=1">Back to the row' in said
+    row = page(client, panels, "?copy=1")
+    assert f'href="/pieces/{panels.pk}/needles/{asked}/?copy=1"' in row
+    assert f'href="/pieces/{panels.pk}/needles/{asked}/?copy=1"' in page(client, panels, "rows.json?copy=1").replace(
+        "\\", ""
+    )
+
+
 def test_a_piece_without_further_copies_needs_none_in_its_addresses(client, shawl):
     assert 'data-copy="1" data-asked=""' in page(client, shawl)
 

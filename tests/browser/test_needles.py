@@ -91,6 +91,23 @@ def test_rows_that_were_sent_are_there_after_a_reload_without_the_network(page, 
     without_offline_noise(page)
 
 
+def test_what_only_the_server_can_answer_says_so_without_the_network(page, live_server, shawl, context):
+    open_needles(page, live_server, shawl)
+    done(page, 1)
+    wait_for_rows(shawl, 1)
+    page.wait_for_timeout(500)
+    context.set_offline(True)
+    for asked in ("Count", "Lost?"):
+        page.get_by_role("link", name=asked).click()
+        expect(page.get_by_role("heading", name="Not without the network")).to_be_visible()
+        page.get_by_role("link", name="Back to the row").click()
+        expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    context.set_offline(False)
+    page.get_by_role("link", name="Count").click()
+    expect(page.get_by_role("heading", name="Count", exact=True)).to_be_visible()
+    without_offline_noise(page)
+
+
 def test_a_page_that_was_made_before_the_last_press_was_taken_shows_it_nevertheless(browser, live_server, shawl):
     """The press is sent and the page asked for anew at once; the new one comes as the server had it before."""
     context = browser.new_context(viewport=PHONE, service_workers="block")
