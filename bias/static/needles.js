@@ -209,6 +209,7 @@ document.addEventListener("alpine:init", () => {
         document.getElementById("now").innerHTML = await answer.text();
         this.items.clear();
         this.read();
+        if (!this.behind) keepState(this.piece, this.copy, this.state);
         this.ahead();
       } catch { this.cut = true; this.tell(); }
     },

@@ -52,10 +52,7 @@ def cut(laid: Sequence[Laid], counts: Sequence[int]) -> Iterator[list[Laid]]:
 def grown(part: Sequence[Laid]) -> tuple[Grain, bool]:
     """A part with columns for its new stitches, and whether one of them stands among stitches in pattern, where
     nobody can tell on which side the pattern grows."""
-    for each in part:
-        if each.counts:
-            break
-    else:
+    if not any(each.counts for each in part):
         return joined([each.grain for each in part]), False
     bits, pairs = _bits(part)
     core = _core(bits) if _is_changed(bits) else None
