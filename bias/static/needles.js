@@ -235,7 +235,7 @@ document.addEventListener("alpine:init", () => {
         const files = [...document.querySelectorAll("script[src], link[rel=stylesheet], link[rel=icon]")].map((each) => each.src || each.href);
         const copies = [...document.querySelectorAll(".copies a")].map((each) => each.href);
         const pages = [this.data.log + this.query, this.data.away + this.query].map((each) => new URL(each, location.href).href);
-        ready.active.postMessage({ keep: [location.href, ...copies, ...pages, ...files, ...fonts()] });
+        ready.active.postMessage({ keep: [location.href, ...pages, ...files, ...fonts()], once: copies });
         document.documentElement.dataset.offline = "ready";
       } catch { /* without it the page works while the network does */ }
     },

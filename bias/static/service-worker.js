@@ -8,11 +8,12 @@ self.addEventListener("install", () => self.skipWaiting());
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
 self.addEventListener("message", (event) => {
-  const urls = event.data?.keep ?? [];
-  event.waitUntil(Promise.all(urls.map(async (href) => {
+  const { keep = [], once = [] } = event.data ?? {};  // what is kept once need be no newer: it takes over what is
+  event.waitUntil(Promise.all([...keep, ...once].map(async (href) => {
     const url = new URL(href);
     if (url.origin !== location.origin) return;
     const cache = await caches.open(isFile(url) ? FILES : PAGES);
+    if (once.includes(href) && await cache.match(href)) return;
     const answer = await fetch(href).catch(() => null);
     if (answer?.ok && !answer.redirected) await cache.put(href, answer);
   })));

@@ -25,12 +25,12 @@ DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
 
-def wait_for_rows(piece, rows, within=10.0):
+def wait_for_rows(piece, rows, within=10.0, copy=1):
     """What is pressed is sent by itself: wait until the log says that so many rows are worked."""
     until = time.monotonic() + within
-    while standing(piece).rows != rows and time.monotonic() < until:
+    while standing(piece, copy).rows != rows and time.monotonic() < until:
         time.sleep(0.1)
-    assert standing(piece).rows == rows
+    assert standing(piece, copy).rows == rows
 
 
 @pytest.fixture(scope="session")

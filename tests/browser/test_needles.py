@@ -91,6 +91,23 @@ def test_rows_that_were_sent_are_there_after_a_reload_without_the_network(page, 
     without_offline_noise(page)
 
 
+def test_the_other_copy_opens_without_the_network_where_it_stands(page, live_server, shawl, context):
+    open_needles(page, live_server, shawl)
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/needles/log/")
+    page.get_by_role("button", name="Begin another copy").click()
+    expect(page.locator("html[data-offline=ready]")).to_be_attached()
+    done(page, 1)
+    wait_for_rows(shawl, 1, copy=2)
+    page.wait_for_timeout(800)
+    context.set_offline(True)
+    page.get_by_role("link", name="copy 1").click()
+    expect(page.locator(".sitting[data-number='1']")).to_be_visible()
+    page.get_by_role("link", name="copy 2").click()
+    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    context.set_offline(False)
+    without_offline_noise(page)
+
+
 def test_what_only_the_server_can_answer_says_so_without_the_network(page, live_server, shawl, context):
     open_needles(page, live_server, shawl)
     done(page, 1)
