@@ -38,9 +38,7 @@ class Weave(Protocol):
 
 def asks(runs: Sequence[Run]) -> bool:
     """Whether some runs are as a fabric asks."""
-    return any(
-        isinstance(run.work, FabricWork) or (isinstance(run.work, GroupWork) and asks(run.work.runs)) for run in runs
-    )
+    return any(isinstance(work, FabricWork) or (isinstance(work, GroupWork) and asks(work.runs)) for work, _ in runs)
 
 
 class Loom:

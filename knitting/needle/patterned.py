@@ -18,6 +18,7 @@ from knitting.fabric import Fabric, with_own
 from knitting.needle.grain import NOTHING, Flags, Grain, Letters, Whole, joined, letters_of
 from knitting.needle.growth import Laid, grown
 from knitting.needle.loom import Loom, asks
+from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import Problem, ProblemKind, in_reading_order
 from knitting.rows import Group, InFabric, Piece, Row, Side, Step
@@ -107,7 +108,7 @@ class Weaver:
         self.problems: list[Problem] = []
         self.fabrics: list[Fabric | None] = [None]
         self.numbers: dict[Fabric, int] = {}
-        self.below: deque[tuple[tuple[int, ...], Grain]] = deque(maxlen=_REMEMBERED)
+        self.below: deque[tuple[Needle, Grain]] = deque(maxlen=_REMEMBERED)
         self.last: Loom | None = None
 
     def row(self, at: int, row: WorkedRow) -> WorkedRow:
@@ -128,7 +129,7 @@ class Weaver:
         self.grain = loom.unmoved() or joined([self._grown(row, part) for part in loom.after()])
         if self.grain.stitches != row.end:
             self.grain = Grain.fresh(row.end)
-        self.below.append((row.after.parts, self.grain))
+        self.below.append((row.after, self.grain))
         return row._replace(work=work)
 
     def worked_in_pattern(self) -> Flags:
@@ -167,7 +168,8 @@ class Weaver:
         columns = self.grain.column[first : first + count]
         at = int(np.searchsorted(np.cumsum(row.before.parts), first, side="right"))
         found = []
-        for parts, grain in reversed(self.below):
+        for needle, grain in reversed(self.below):
+            parts = needle.parts
             if len(parts) not in (len(row.before.parts), 1):
                 break
             here = at if len(parts) > 1 else 0
