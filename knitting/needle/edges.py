@@ -171,9 +171,7 @@ class Edges:
         place, start, end = _between_marks(self.rows[row])[part]
         key = (len(self.rows[row].work), place)
         if key not in self._courses:
-            self._courses[key] = _Course(
-                self.rows, lambda: Weaver(self._own, list(near(self.rows, place, key[0]))[::-1])
-            )
+            self._courses[key] = _Course(self.rows, lambda: Weaver(self._own, list(near(self.rows, place, key[0]))))
         course = self._courses[key]
         woven = course.after(row)
         return _stretch(woven.grain.cut(start, end), woven.told[start:end], course.weaver.fabrics)

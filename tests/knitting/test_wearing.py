@@ -1,6 +1,6 @@
 """Fabrics pinned, mirrored, waiting for whole repeats, of a piece's own: what every stitch shows, written out by hand."""
 
-from itertools import pairwise
+from itertools import accumulate, pairwise
 
 import pytest
 from hypothesis import given, settings
@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from knitting.fabric import FABRICS, Fabric, Joins, Pin, worn
 from knitting.files import plan_from_text, plan_text
-from knitting.needle.edges import Edges, close_up
+from knitting.needle.edges import SEEN, Edges, close_up
 from knitting.needle.patterned import Weaver, cells, near
 from knitting.needle.piece_worker import counted, work_piece
 from knitting.needle.repeats import next_repeat, whole_at
@@ -375,13 +375,33 @@ def test_what_is_worked_into_a_marked_stitch_takes_columns_in_the_part_that_it_c
     assert in_order(counted(read(text).piece))
 
 
+@pytest.mark.parametrize("times", [1, 3, 8])
+@pytest.mark.parametrize("rows_before", [1, 2, 5])
+def test_the_ends_of_parts_that_are_marked_later_show_what_every_stitch_shows(times, rows_before):
+    """The close-up follows the parts near the one that is asked for; before there are marks that is the whole row."""
+    before = "\n".join(f"Row {row}: work in 3x3 rib." for row in range(1, rows_before + 1))
+    text = (
+        f"Cast on 41 sts.\n{before}\nMark the center stitch.\n"
+        f"Row {rows_before + 1}: work in pattern to center st, yo, k1, yo, work in pattern.\n"
+        f"Row {rows_before + 2}: work in pattern to center st, p1, work in pattern.\n"
+        f"Repeat rows {rows_before + 1} and {rows_before + 2}, {times} more times."
+    )
+    piece = counted(read(text).piece)
+    for row, shown in enumerate(cells(piece)):
+        ends = [(stretch.right, stretch.left) for stretch in Edges(piece).parts(row)]
+        wide = [*accumulate(piece.rows[row].parts, initial=0)]
+        parts = [shown[first:last] for first, last in pairwise(wide)][:: 2 if len(wide) > 2 else 1]
+        assert ends == [(part[:SEEN], part[-SEEN:]) for part in parts]
+
+
 @pytest.mark.parametrize("row", ["Knit", "k3, yo, k to end", "k2tog, k to last 2 sts, k2"])
 def test_parts_that_were_not_looked_at_keep_their_columns_in_order_on_wrong_side_rows(row):
-    text = f"Cast on 12 sts.\nRow 1: {row}.\nRow 2: {row}.\nMark the center stitch.\nRow 3: {row}.\nRow 4: {row}."
+    text = f"Cast on 13 sts.\nRow 1: {row}.\nRow 2: {row}.\nMark the center stitch.\nRow 3: {row}.\nRow 4: {row}."
     piece = counted(read(text).piece)
+    assert len(piece.rows[-1].parts) == 3
     weaver = Weaver((), list(near(piece.rows, 2, 3)))
     for at, each in enumerate(piece.rows):
         weaver.row(at, each)
-        begin = sum(each.parts[:2]) if len(each.parts) == 3 else 0
-        columns = weaver.grain.column[begin:].tolist()
-        assert columns == sorted(set(columns))
+        for first, last in pairwise(accumulate(each.parts, initial=0)):
+            columns = weaver.grain.column[first:last].tolist()
+            assert columns == sorted(set(columns))
