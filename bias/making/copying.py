@@ -31,7 +31,7 @@ def name(request: HttpRequest, piece_id: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def away(request: HttpRequest, piece_id: int, number: int) -> HttpResponse:
+def put_away(request: HttpRequest, piece_id: int, number: int) -> HttpResponse:
     """Put a copy away, or bring it back."""
     piece = Piece.objects.one_of(request.user, piece_id)
     back = request.POST.get("do") == "bring-back"

@@ -1,4 +1,5 @@
-"""The service worker: it keeps the pages at the needles on the device, so that they open without the network."""
+"""Without the network: the service worker, which keeps the pages at the needles on the device, and the page that it
+shows in place of one that only the server can answer."""
 
 from __future__ import annotations
 
@@ -6,9 +7,20 @@ from django.contrib.auth.decorators import login_not_required
 from django.contrib.staticfiles import finders
 from django.contrib.staticfiles.storage import staticfiles_storage
 from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import render
 from django.views.decorators.http import require_safe
 
+from bias.making.table import table_of
+from bias.making.telling import about
+from bias.making.views import copy_asked
+
 _NAME = "service-worker.js"
+
+
+@require_safe
+def page(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """What a device shows in place of a page that only the server can answer."""
+    return render(request, "making/offline.html", about(table_of(request.user, piece_id, copy_asked(request))))
 
 
 @login_not_required

@@ -23,7 +23,7 @@ def about(table: Table) -> dict[str, Any]:
         "asked": table.asked,
         "own": own,
         "copies": [each for each in table.copies if not each.put_away],
-        "away": [each for each in table.copies if each.put_away],
+        "put_away": [each for each in table.copies if each.put_away],
     }
 
 

@@ -89,12 +89,6 @@ def _asked(request: HttpRequest, table: Table, page: str, answer: str, found: di
 
 
 @require_safe
-def away(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """What a device shows in place of a page that only the server can answer."""
-    return render(request, "making/away.html", about(table_of(request.user, piece_id, copy_asked(request))))
-
-
-@require_safe
 def log(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The log: sittings, what was noted and measured, and the places to note more."""
     table = table_of(request.user, piece_id, copy_asked(request))

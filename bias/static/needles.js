@@ -39,12 +39,12 @@ document.addEventListener("alpine:init", () => {
     get query() { return this.data.asked; },
 
     // -- the state that the server gave, and what waits on top of it
-    read() {
+    read(newest = false) {
       const told = document.getElementById("needle-state");
       if (told) this.state = JSON.parse(told.textContent);
       const known = knownState(this.piece, this.copy);
       // The page may be older than what this device was told: it was kept, or made while the last press was on its way.
-      this.behind = known?.count > this.state.count;
+      this.behind = !newest && known?.count > this.state.count;
       this.recalled = this.behind && known.stamp === this.state.stamp && known.revision === this.state.revision;
       if (this.recalled) Object.assign(this.state, known);
       this.applied = new Set();
@@ -208,8 +208,8 @@ document.addEventListener("alpine:init", () => {
         if (!answer.ok || this.mine.length) return;
         document.getElementById("now").innerHTML = await answer.text();
         this.items.clear();
-        this.read();
-        if (!this.behind) keepState(this.piece, this.copy, this.state);
+        this.read(true);
+        keepState(this.piece, this.copy, this.state);
         this.ahead();
       } catch { this.cut = true; this.tell(); }
     },
@@ -234,7 +234,7 @@ document.addEventListener("alpine:init", () => {
         const ready = await navigator.serviceWorker.ready;
         const files = [...document.querySelectorAll("script[src], link[rel=stylesheet], link[rel=icon]")].map((each) => each.src || each.href);
         const copies = [...document.querySelectorAll(".copies a")].map((each) => each.href);
-        const pages = [this.data.log + this.query, this.data.away + this.query].map((each) => new URL(each, location.href).href);
+        const pages = [this.data.log + this.query, this.data.offline + this.query].map((each) => new URL(each, location.href).href);
         ready.active.postMessage({ keep: [location.href, ...pages, ...files, ...fonts()], once: copies });
         document.documentElement.dataset.offline = "ready";
       } catch { /* without it the page works while the network does */ }

@@ -56,7 +56,7 @@ async function asked(request, url) {
     return await fetch(request);
   } catch {
     const copy = url.searchParams.get("copy");
-    const away = new URL(`../away/${copy ? `?copy=${copy}` : ""}`, url);
-    return (await (await caches.open(PAGES)).match(away.href)) ?? Response.error();
+    const page = new URL(`../offline/${copy ? `?copy=${copy}` : ""}`, url);
+    return (await (await caches.open(PAGES)).match(page.href)) ?? Response.error();
   }
 }

@@ -29,3 +29,15 @@ def one_row(count: str, words: str) -> WorkedPiece:
 def kinds(piece: WorkedPiece) -> list[str]:
     """The slugs of the problems in reading order."""
     return [problem.kind.value for problem in piece.problems]
+
+
+# Rows in a fabric that the piece calls "own", growing nowhere, at both ends, at the start and at the end.
+GROWS = ["work in own", "work in own"]
+BOTH = ["yo, work in own, yo", "work in own"]
+START, END = ["yo, work in own", "work in own"], ["work in own, yo", "work in own"]
+
+
+def text_of(own, cast_on, lines):
+    return f"Fabric own: {own}\nCast on {cast_on} sts.\n" + "\n".join(
+        f"Row {at}: {line}." for at, line in enumerate(lines, start=1)
+    )

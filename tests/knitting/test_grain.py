@@ -1,0 +1,139 @@
+"""The grain as stretches of columns does what one would do stitch by stitch."""
+
+from itertools import pairwise
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from knitting.needle.grain import NONE, Grain, LeftNeedle, Wales, joined, laid_on
+from knitting.needle.growth import Laid, cut, grown
+
+WALES = st.builds(Wales, st.integers(1, 5), st.integers(0, 2), st.integers(-4, 8), st.integers(0, 1))
+
+
+@st.composite
+def grains(draw):
+    wales = laid_on(draw(st.lists(WALES, max_size=6)))
+    many = sum(each.width for each in wales)
+    return Grain(wales, bytes(draw(st.lists(st.sampled_from(b"kpo+"), min_size=many, max_size=many))))
+
+
+def stitches(grain):
+    """Every stitch by itself: its fabric, its column, the fabric's first row, its letter."""
+    places = [(each.fabric, each.first + at, each.since) for each in grain.wales for at in range(each.width)]
+    return [(*place, letter) for place, letter in zip(places, grain.letters, strict=True)]
+
+
+def as_few_as_there_can_be(grain):
+    return laid_on(grain.wales) == grain.wales
+
+
+@given(grains())
+def test_columns_and_fabrics_are_those_of_every_stitch(grain):
+    assert grain.column.tolist() == [column for _, column, _, _ in stitches(grain)]
+    assert grain.fabric.tolist() == [fabric for fabric, _, _, _ in stitches(grain)]
+
+
+@given(grains(), st.integers(0, 30), st.integers(0, 30))
+def test_a_cut_is_those_stitches(grain, one, other):
+    first, last = sorted((min(one, grain.stitches), min(other, grain.stitches)))
+    assert stitches(grain.cut(first, last)) == stitches(grain)[first:last]
+
+
+@given(st.lists(grains(), max_size=5))
+def test_joined_they_are_one_after_the_other(parts):
+    found = joined(parts)
+    assert stitches(found) == [stitch for part in parts for stitch in stitches(part)]
+    assert as_few_as_there_can_be(found)
+
+
+@given(grains(), st.lists(st.integers(0, 7), max_size=8), st.booleans())
+def test_stitches_are_taken_from_the_end_at_which_the_row_begins(grain, counts, behind):
+    needle, waiting = LeftNeedle(grain, behind), stitches(grain)
+    for count in counts:
+        at = max(len(waiting) - count, 0) if behind else min(count, len(waiting))
+        taken, waiting = (waiting[at:], waiting[:at]) if behind else (waiting[:at], waiting[at:])
+        assert stitches(needle.take(count)) == taken
+    assert (needle.left, needle.past) == (len(waiting), grain.stitches - len(waiting))
+
+
+def test_what_is_taken_shows_what_is_worked_into_it():
+    needle = LeftNeedle(Grain((Wales(4, 1, 0, 0),), b"kppk"), behind=True)
+    assert needle.take(2, b"p") == Grain((Wales(2, 1, 2, 0),), b"pp")
+    assert needle.take(9) == Grain((Wales(2, 1, 0, 0),), b"kp")
+    assert needle.take(1).stitches == 0
+
+
+@given(st.lists(grains(), max_size=5), st.lists(st.integers(0, 9), max_size=6))
+def test_what_is_laid_is_cut_by_counts(parts, counts):
+    laid = [Laid(part) for part in parts]
+    whole = [stitch for part in parts for stitch in stitches(part)]
+    for count, found in zip(counts, cut(laid, counts), strict=True):
+        here, whole = whole[:count], whole[count:]
+        assert [stitch for each in found for stitch in stitches(each.grain)] == here
+
+
+# -- new stitches --------------------------------------------------------------------------------------------
+
+
+def counted_stitch_by_stitch(part):
+    """Columns counted outwards from the longest stretch without a new stitch, of those in pattern if there are any."""
+    own = [[*stitch, each.fresh, each.told] for each in part for stitch in stitches(each.grain)]
+    kept = [told and not fresh for *_, fresh, told in own]
+    if not any(kept):
+        kept = [not fresh for *_, fresh, _ in own]
+    runs = [
+        (first, last) for first in range(len(own)) for last in range(first, len(own)) if all(kept[first : last + 1])
+    ]
+    ordered = all(one[1] < other[1] for one, other in pairwise(own))
+    if not runs or (ordered and not any(fresh for *_, fresh, _ in own)):
+        return [tuple(stitch[:4]) for stitch in own]
+    first, last = max(runs, key=lambda run: (run[1] - run[0], -run[0]))
+    for at, step, core in [(at, 1, first) for at in range(first - 1, -1, -1)] + [
+        (at, -1, last) for at in range(last + 1, len(own))
+    ]:
+        room, fresh = own[at + step][1] - step, own[at][4]
+        own[at][1] = room if fresh else (min if step > 0 else max)(own[at][1], room)
+        if fresh:
+            own[at][0], own[at][2] = own[core][0], own[core][2]
+    return [tuple(stitch[:4]) for stitch in own]
+
+
+@given(st.lists(st.tuples(grains(), st.sampled_from(["new", "old", "in pattern"])), max_size=7))
+def test_columns_are_counted_outwards_as_stitch_by_stitch(parts):
+    part = [Laid(grain, how == "new", how == "in pattern", counts=True) for grain, how in parts]
+    found, _ = grown(part)
+    assert stitches(found) == counted_stitch_by_stitch(part)
+    assert as_few_as_there_can_be(found)
+
+
+@given(st.lists(grains(), max_size=4))
+def test_nothing_is_counted_where_nothing_is_new(parts):
+    found, unclear = grown([Laid(part) for part in parts])
+    assert stitches(found) == [stitch for part in parts for stitch in stitches(part)]
+    assert not unclear
+
+
+def one(letter, fabric=NONE, column=0):
+    return Grain((Wales(1, fabric, column, 0),), letter)
+
+
+@pytest.mark.parametrize(
+    ("pair_first", "letters", "columns"),
+    [(True, b"+kpppp", [-2, -1, 0, 1, 2, 3]), (False, b"ppppk+", [0, 1, 2, 3, 4, 5])],
+)
+def test_of_two_made_of_one_the_outer_is_new(pair_first, letters, columns):
+    rib = Laid(Grain((Wales(4, 1, 0, 0),), b"pppp"), told=True)
+    pair = [Laid(one(letter, 1, 0 if pair_first else 4), True, counts=True, pair=1) for letter in (b"k", b"+")]
+    found, _ = grown([*pair, rib] if pair_first else [rib, *pair])
+    assert (found.letters, found.column.tolist()) == (letters, columns)
+
+
+@pytest.mark.parametrize(("before", "after", "figured", "unclear"), [
+    (13, 13, True, True), (12, 20, True, False), (20, 12, True, False), (13, 13, False, False),
+])  # fmt: skip
+def test_a_new_stitch_far_from_both_ends_of_a_pattern_is_unclear(before, after, figured, unclear):
+    right = Laid(Grain((Wales(before, 1, 0, 0),), b"k" * before), told=True, figured=figured)
+    left = Laid(Grain((Wales(after, 1, before, 0),), b"k" * after), told=True, figured=figured)
+    assert grown([right, Laid(one(b"o"), True, counts=True), left])[1] is unclear
