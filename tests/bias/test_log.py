@@ -2,9 +2,8 @@
 
 import json
 import random
-from dataclasses import dataclass, field
-from datetime import UTC, datetime, timedelta
-from uuid import UUID, uuid4
+from datetime import timedelta
+from uuid import uuid4
 
 import pytest
 from hypothesis import given
@@ -15,22 +14,7 @@ from bias.making.actions import standing
 from bias.making.intake import NotAnEvent, event
 from bias.making.models import Event
 from bias.making.standing import fold
-from tests.bias.pressing import PHONE, SHAWL, TABLET, press, send
-
-NOON = datetime(2026, 1, 5, 12, tzinfo=UTC)
-
-
-@dataclass(frozen=True)
-class Seen:
-    """An event as ``fold`` sees it."""
-
-    id: UUID
-    kind: str
-    row: int
-    data: dict = field(default_factory=dict, hash=False)
-    revision: int = 1
-    takes_back: UUID | None = None
-    happened_at: datetime = NOON
+from tests.bias.pressing import PHONE, SHAWL, TABLET, Seen, press, send
 
 
 def seen(kind, row, device=PHONE, epoch=0, **data):

@@ -1,9 +1,7 @@
 """The log: sent twice, in any order, from several devices, it leads to the same place."""
 
 import re
-from dataclasses import dataclass, field
-from datetime import UTC, datetime
-from uuid import UUID, uuid4
+from uuid import uuid4
 
 import pytest
 from hypothesis import given
@@ -14,21 +12,7 @@ from bias.making.actions import row_done, standing, take_back
 from bias.making.models import Event
 from bias.making.standing import fold
 from bias.workbench import workout
-
-NOON = datetime(2026, 1, 5, 12, tzinfo=UTC)
-
-
-@dataclass(frozen=True)
-class Seen:
-    """An event as ``fold`` sees it."""
-
-    id: UUID
-    kind: str
-    row: int
-    takes_back: UUID | None = None
-    happened_at: datetime = NOON
-    revision: int = 0
-    data: dict = field(default_factory=dict)
+from tests.bias.pressing import Seen
 
 
 @st.composite
@@ -37,7 +21,7 @@ def logs(draw):
     for row in draw(st.lists(st.integers(1, 12), max_size=12)):
         events.append(Seen(draw(st.uuids()), "row", row))
     for taken in draw(st.lists(st.sampled_from(events), max_size=5)) if events else []:
-        events.append(Seen(draw(st.uuids()), "back", taken.row, taken.id))
+        events.append(Seen(draw(st.uuids()), "back", taken.row, takes_back=taken.id))
     return events
 
 
