@@ -9,10 +9,10 @@ from pathlib import Path
 import atheris
 
 with atheris.instrument_imports(include=["knitting"]):
-    from knitting.needle.piece_worker import work_reading
     from knitting.words.highlights import highlights
     from knitting.words.reader import read
     from knitting.words.writer import write
+    from knitting.working.piece_worker import work_reading
 
 ROOT = Path(__file__).parents[1]
 SEEDS = ROOT / "var" / "fuzz"

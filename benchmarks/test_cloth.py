@@ -11,15 +11,15 @@ import sys
 import pytest
 
 from benchmarks.test_speed import TEXT, median
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_piece
+from bias.accounts.household import household_knitter
+from bias.pieces.actions import keep_piece
 from drawing.canvas import to_canvas
 from drawing.chart import lay_out_chart
 from drawing.cloth import lay_out
 from drawing.cloth_svg import to_svg
 from knitting.cloth import flatness, lay_flat, measure
-from knitting.needle.piece_worker import work_piece
 from knitting.words.reader import read
+from knitting.working.piece_worker import work_piece
 from tests.browser.conftest import FLAGS
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")

@@ -10,16 +10,16 @@ import pytest
 from django.test import Client
 
 from benchmarks.test_speed import TEXT, median
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_piece
-from bias.workbench import digest, edge_view, planned, workout
+from bias.accounts.household import household_knitter
+from bias.pieces.actions import keep_piece
+from bias.results import digest, edge_view, planned, workout
 from bias.writing.line_html import lines_html
 from bias.writing.margin import margin
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.answers import answered
 from knitting.fabric import FABRICS
 from knitting.files import plan_text
-from knitting.plan.answers import answered
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.wearing import Wearing, put_on
+from knitting.plan_editing.fabric_use import Wearing, put_on
 from knitting.words import reader, row_reader
 
 

@@ -8,16 +8,16 @@ import pytest
 from django.test import Client
 
 from benchmarks.test_speed import median
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_plan
+from bias.accounts.household import household_knitter
+from bias.pieces.actions import keep_plan
+from knitting.compiling import compile_plan
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.answers import answered
 from knitting.files import plan_text
-from knitting.needle.piece_worker import work_piece
-from knitting.plan.answers import answered
-from knitting.plan.compiling import compile_plan
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.knobs import knobs, yardsticks
 from knitting.plan.plan import Plan
-from knitting.plan.sizes import sized
+from knitting.sizing.parameters import knobs, yardsticks
+from knitting.sizing.sizes import sized
+from knitting.working.piece_worker import work_piece
 
 FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
     "triangle": {"to": "985"},

@@ -12,10 +12,10 @@ import pytest
 
 from benchmarks.reference import triangle
 from knitting.cloth import lay_flat, measure
-from knitting.needle.piece_worker import work_piece, work_reading
-from knitting.place import explained
+from knitting.diagnosis import explained
 from knitting.words import reader, row_reader
 from knitting.words.reader import Reading, read
+from knitting.working.piece_worker import work_piece, work_reading
 
 ROWS, MOST = 496, 1_001
 TEXT = f"""Title: Speed

@@ -7,9 +7,9 @@ import django
 
 django.setup()
 
-from bias.printing.parts import Choices, parts  # noqa: E402
-from bias.printing.press import bound, pressed  # noqa: E402
-from bias.workbench import workout  # noqa: E402
+from bias.printing.pdf import bound, pressed  # noqa: E402
+from bias.printing.print_parts import Choices, parts  # noqa: E402
+from bias.results import workout  # noqa: E402
 
 begun = time.perf_counter()
 found = workout("Cast on 100 sts.\nRow 1: *K1, p1; rep from * to end.\nRepeat row 1 159 more times.")

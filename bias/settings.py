@@ -46,13 +46,13 @@ INSTALLED_APPS = [
     "whitenoise.runserver_nostatic",
     "django.contrib.staticfiles",
     "csp",
-    "bias.joining",
-    "bias.keeping",
-    "bias.basket",
+    "bias.accounts",
+    "bias.pieces",
+    "bias.home",
     "bias.planning",
     "bias.writing",
     "bias.charting",
-    "bias.making",
+    "bias.at_needles",
     "bias.printing",
 ]
 MIDDLEWARE = [
@@ -64,7 +64,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "bias.joining.household.HouseholdMiddleware",
+    "bias.accounts.household.HouseholdMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
@@ -79,7 +79,7 @@ TEMPLATES = [
             "context_processors": [
                 "django.template.context_processors.request",
                 "django.contrib.auth.context_processors.auth",
-                "bias.joining.context.her_ways",
+                "bias.accounts.context.her_ways",
             ],
             "builtins": ["django.templatetags.static"],
         },

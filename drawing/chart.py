@@ -12,10 +12,10 @@ from numpy.typing import NDArray
 from drawing.columns import Places, Unit, place_columns, units_of
 from drawing.marks import letters
 from drawing.signs import Sign, face_of, sign_of
-from knitting.needle.folds import folds
 from knitting.needle.worked import ClusterWork, GroupWork, PartWork, WorkedPiece, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import StitchKind
+from knitting.working.row_groups import folds
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,12 +12,12 @@ from drawing.chart import lay_out_chart
 from drawing.chart_svg import chart_svg
 from drawing.cloth import lay_out
 from drawing.cloth_svg import to_svg
-from knitting.cli import ALL_WELL, PROBLEMS, WRONG_CALL, read_gauge, read_text
 from knitting.cloth import NotLaid, lay_flat
+from knitting.command_line.commands import ALL_WELL, PROBLEMS, WRONG_CALL, read_gauge, read_text
 from knitting.measures import Gauge
-from knitting.needle.piece_worker import work_piece
 from knitting.needle.worked import WorkedPiece
 from knitting.words.reader import read
+from knitting.working.piece_worker import work_piece
 
 
 def main(arguments: Sequence[str] | None = None) -> int:

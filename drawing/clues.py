@@ -8,7 +8,7 @@ from types import MappingProxyType
 from typing import TypeAlias
 
 from drawing import svg
-from knitting.place import Kind
+from knitting.diagnosis import Kind
 
 _W, _H = 20, 15
 _ACROSS, _ROWS = 11, 7

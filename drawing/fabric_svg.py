@@ -8,7 +8,7 @@ from drawing import svg
 from drawing.chart_svg import CELL, Tiles, placed
 from drawing.signs import Sign, sign_of
 from knitting.fabric import Fabric, stretch
-from knitting.needle.edges import EdgeRow
+from knitting.in_pattern.growing_edges import EdgeRow
 from knitting.stitches import KNIT, PURL, STITCHES, Face, StitchKind
 
 _CELL = 26.0

@@ -6,11 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from drawing.marks import letters
-from knitting.needle.in_words import runs_in_words
+from knitting.dialects.dialect import Dialect
+from knitting.formatter.worked_runs import runs_in_words
 from knitting.needle.needle import Mark
 from knitting.needle.worked import PartWork, WorkedRow
 from knitting.rows import Side
-from knitting.words.dialect import Dialect
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@
 [6]
 """
 
-from knitting.needle.piece_worker import work_piece
 from knitting.words.reader import read
+from knitting.working.piece_worker import work_piece
 
 __all__ = ["read", "work_piece"]

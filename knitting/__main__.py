@@ -2,6 +2,6 @@
 
 import sys
 
-from knitting.cli import main
+from knitting.command_line.commands import main
 
 sys.exit(main())

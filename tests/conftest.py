@@ -2,7 +2,7 @@
 
 import pytest
 
-from bias.workbench import workout
+from bias.results import workout
 
 
 @pytest.fixture(autouse=True)

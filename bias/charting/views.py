@@ -8,11 +8,11 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_safe
 
-from bias.keeping.downloads import svg_file
-from bias.keeping.models import Piece
-from bias.workbench import COMPACT, Workout, cloth_shown, row_shown
-from knitting.ledger import as_json
-from knitting.words.tokens import lines_of
+from bias.pieces.downloads import svg_file
+from bias.pieces.models import Piece
+from bias.results import COMPACT, Workout, cloth_shown, row_shown
+from knitting.dialects.tokens import lines_of
+from knitting.files.ledger import as_json
 
 
 @require_safe

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from bias.keeping.actions import Overtaken, revise_plan
-from bias.keeping.models import Piece, Revision
+from bias.pieces.actions import Overtaken, revise_plan
+from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
 
 _MOST_KEPT = 60

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from bias.keeping.models import Piece
+from bias.pieces.models import Piece
 
 
 class Sketch(models.Model):

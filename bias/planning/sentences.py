@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from bias.planning.choices import EDGES, ENDS, KINDS, LEANS, MANNERS, SIDES, WAYS, Choices, fabric_choices
+from bias.planning.field_choices import EDGES, ENDS, KINDS, LEANS, MANNERS, SIDES, WAYS, Choices, fabric_choices
 from drawing.marks import letters
+from knitting.forecast.course import StageCourse
+from knitting.forecast.forecast import Course
 from knitting.measures import said_number
-from knitting.plan.course import StageCourse
-from knitting.plan.editing import end_kind
-from knitting.plan.foresight import Course
 from knitting.plan.plan import (
     LEFT_EDGE,
     RIGHT_EDGE,
@@ -27,6 +26,7 @@ from knitting.plan.plan import (
 )
 from knitting.plan.troubles import Trouble
 from knitting.plan.works import OWN, WORKS
+from knitting.plan_editing.edits import end_kind
 from knitting.problems import plural
 from knitting.rows import Tab
 

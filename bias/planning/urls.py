@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from bias.planning import chart, sizing, stitches, views
+from bias.planning import chart_views, size_views, stitch_views, views
 
 urlpatterns = [
     path("begin/", views.begin, name="begin"),
@@ -18,15 +18,15 @@ urlpatterns = [
     path("pieces/<int:piece_id>/plan/read/", views.from_words, name="from-words"),
     path("pieces/<int:piece_id>/plan/trial/", views.make_trial, name="trial"),
     path("pieces/<int:piece_id>/plan.json", views.plan_json, name="plan-json"),
-    path("pieces/<int:piece_id>/plan/chart/", chart.chart, name="plan-chart"),
-    path("pieces/<int:piece_id>/plan/chart/stitch/", chart.stitch, name="plan-chart-stitch"),
-    path("pieces/<int:piece_id>/plan/chart/change/", chart.change_chart, name="plan-chart-change"),
-    path("pieces/<int:piece_id>/plan/chart.json", chart.chart_json, name="plan-chart-json"),
-    path("pieces/<int:piece_id>/plan/chart.svg", chart.chart_svg, name="plan-chart-svg"),
-    path("pieces/<int:piece_id>/stitches/", stitches.stitches, name="stitches"),
-    path("pieces/<int:piece_id>/stitches/change/", stitches.change_stitches, name="stitches-change"),
-    path("pieces/<int:piece_id>/stitches/edge/", stitches.edge, name="stitches-edge"),
-    path("pieces/<int:piece_id>/stitches/fits/", stitches.fits, name="stitches-fits"),
-    path("pieces/<int:piece_id>/stitches/fabric/", stitches.check_fabric, name="stitches-fabric"),
-    path("pieces/<int:piece_id>/size/", sizing.size, name="size"),
+    path("pieces/<int:piece_id>/plan/chart/", chart_views.chart, name="plan-chart"),
+    path("pieces/<int:piece_id>/plan/chart/stitch/", chart_views.stitch, name="plan-chart-stitch"),
+    path("pieces/<int:piece_id>/plan/chart/change/", chart_views.change_chart, name="plan-chart-change"),
+    path("pieces/<int:piece_id>/plan/chart_views.json", chart_views.chart_json, name="plan-chart-json"),
+    path("pieces/<int:piece_id>/plan/chart_views.svg", chart_views.chart_svg, name="plan-chart-svg"),
+    path("pieces/<int:piece_id>/stitches/", stitch_views.stitches, name="stitches"),
+    path("pieces/<int:piece_id>/stitches/change/", stitch_views.change_stitches, name="stitches-change"),
+    path("pieces/<int:piece_id>/stitches/edge/", stitch_views.edge, name="stitches-edge"),
+    path("pieces/<int:piece_id>/stitches/fits/", stitch_views.fits, name="stitches-fits"),
+    path("pieces/<int:piece_id>/stitches/fabric/", stitch_views.check_fabric, name="stitches-fabric"),
+    path("pieces/<int:piece_id>/size/", size_views.size, name="size"),
 ]

@@ -11,21 +11,21 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
-from bias.keeping.actions import Overtaken, keep_plan, turn_into_words
-from bias.keeping.models import Piece
+from bias.pieces.actions import Overtaken, keep_plan, turn_into_words
+from bias.pieces.models import Piece
 from bias.planning import actions
 from bias.planning.actions import Standing, standing
-from bias.planning.deeds import done, reworded
+from bias.planning.plan_changes import done, reworded
 from bias.planning.sentences import fields, paragraphs
-from bias.planning.shapes import offered
-from bias.workbench import NotRead, Planned, cloth_shown, plan_of_words, planned, row_shown
+from bias.planning.shape_gallery import offered
+from bias.results import NotRead, Planned, cloth_shown, plan_of_words, planned, row_shown
+from knitting.constructions import CONSTRUCTIONS, said_over_head
+from knitting.constructions.answers import answered
 from knitting.files import plan_from_text, plan_text, plan_to_json
-from knitting.plan.answers import answered
-from knitting.plan.constructions import CONSTRUCTIONS, said_over_head
-from knitting.plan.editing import CannotEdit
-from knitting.plan.foresight import Course
-from knitting.plan.reshaping import bare_parts
-from knitting.plan.trial import trial
+from knitting.forecast.forecast import Course
+from knitting.plan_editing.edits import CannotEdit
+from knitting.plan_editing.structure import bare_parts
+from knitting.sizing.trial_piece import trial
 
 _LONGEST_FILE = 200_000
 ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."

@@ -6,10 +6,10 @@ from time import monotonic
 
 from django.db import IntegrityError, transaction
 
-from bias.keeping.models import Piece
+from bias.pieces.models import Piece
 from bias.printing.models import PrintedPart, Printing
-from bias.printing.parts import Choices, parts
-from bias.printing.press import bound, pressed, ready
+from bias.printing.pdf import bound, pressed, ready
+from bias.printing.print_parts import Choices, parts
 
 _LONGEST_STEP_S = 0.6
 _MOST_KEPT = 3

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from bias.keeping.models import Revision
+from bias.pieces.models import Revision
 
 
 class Printing(models.Model):

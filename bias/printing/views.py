@@ -6,12 +6,12 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from bias.keeping.models import Piece
+from bias.pieces.models import Piece
 from bias.printing import actions
 from bias.printing.models import Printing
-from bias.printing.parts import MM_PER_CELL, MOST_CHART_PAGES, PAPERS, Choices, chart_pages
-from bias.printing.press import NoPress
-from bias.workbench import dialects
+from bias.printing.pdf import NoPress
+from bias.printing.print_parts import MM_PER_CELL, MOST_CHART_PAGES, PAPERS, Choices, chart_pages
+from bias.results import dialects
 
 
 @require_http_methods(["GET", "POST"])

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
-from bias.keeping.models import Piece
+from bias.pieces.models import Piece
 from bias.writing.models import Draft
 
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from difflib import SequenceMatcher
 
-from bias.workbench import Workout
+from bias.results import Workout
 
 _WORD = re.compile(r"\s+|[^\s,;.:()\[\]]+|[,;.:()\[\]]")
 _AROUND = 2

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from bias.workbench import Habits
-from knitting.hand import FirstStitch
+from bias.results import Habits
 from knitting.rows import Marking
 from knitting.stitches import Leaning
+from knitting.substitution import FirstStitch
 
 Choices = tuple[tuple[str, str], ...]
 

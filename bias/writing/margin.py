@@ -8,12 +8,12 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
-from bias.workbench import Workout
+from bias.results import Workout
+from knitting.dialects.tokens import lines_of
 from knitting.needle.worked import LineCount
 from knitting.problems import Problem, Span
 from knitting.rows import Side
 from knitting.words.highlights import Highlight
-from knitting.words.tokens import lines_of
 
 _MOST_PARTS_SAID = 9
 _MOST_KEPT = 16

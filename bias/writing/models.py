@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from bias.keeping.models import Piece
+from bias.pieces.models import Piece
 
 
 class Draft(models.Model):

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from bias.writing import views, ways
+from bias.writing import version_views, views
 
 urlpatterns = [
     path("bring-in/", views.bring_in, name="bring-in"),
@@ -13,10 +13,10 @@ urlpatterns = [
     path("pieces/<int:piece_id>/words/check/", views.check, name="check-piece"),
     path("pieces/<int:piece_id>/words/row/", views.under, name="under-piece"),
     path("pieces/<int:piece_id>/words/mended/", views.mended, name="edit-mended"),
-    path("pieces/<int:piece_id>/words/hand/", ways.hand, name="hand"),
-    path("pieces/<int:piece_id>/words/written/", ways.written, name="written"),
-    path("pieces/<int:piece_id>/words/revisions/", ways.revisions, name="revisions"),
-    path("pieces/<int:piece_id>/words.json", ways.download, {"form": "json"}, name="piece-json"),
-    path("pieces/<int:piece_id>/rows.csv", ways.download, {"form": "csv"}, name="rows-csv"),
-    path("pieces/<int:piece_id>/written.txt", ways.download, {"form": "txt"}, name="written-txt"),
+    path("pieces/<int:piece_id>/words/hand/", version_views.hand, name="hand"),
+    path("pieces/<int:piece_id>/words/written/", version_views.written, name="written"),
+    path("pieces/<int:piece_id>/words/revisions/", version_views.revisions, name="revisions"),
+    path("pieces/<int:piece_id>/words.json", version_views.download, {"form": "json"}, name="piece-json"),
+    path("pieces/<int:piece_id>/rows.csv", version_views.download, {"form": "csv"}, name="rows-csv"),
+    path("pieces/<int:piece_id>/written.txt", version_views.download, {"form": "txt"}, name="written-txt"),
 ]

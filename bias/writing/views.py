@@ -11,9 +11,9 @@ from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from bias.keeping.actions import Overtaken, keep_piece, revise
-from bias.keeping.models import Piece
-from bias.workbench import NotRead, Workout, dialects, mended_words, recent, words_of_json, workout
+from bias.pieces.actions import Overtaken, keep_piece, revise
+from bias.pieces.models import Piece
+from bias.results import NotRead, Workout, dialects, mended_words, recent, words_of_json, workout
 from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin

@@ -5,9 +5,9 @@ from __future__ import annotations
 import csv
 import io
 
-from knitting.needle.in_words import say_runs
+from knitting.dialects.dialect import Dialect
+from knitting.formatter.worked_runs import say_runs
 from knitting.needle.worked import WorkedPiece
-from knitting.words.dialect import Dialect
 
 HEADER = ("number", "row", "section", "time", "side", "colour", "line", "start", "end", "change", "parts", "work")
 _FORMULA = ("=", "+", "-", "@", "\t", "\r")

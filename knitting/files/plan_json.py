@@ -6,10 +6,10 @@ import json
 from collections.abc import Mapping
 from typing import Any
 
+from knitting.dialects.dialect import dialect
 from knitting.files.coding import Decoder, NotRead, encoded
 from knitting.plan.checks import impossible
 from knitting.plan.plan import Plan
-from knitting.words.dialect import dialect
 from knitting.words.fabric_header import NotAFabric, usable_name
 
 FORMAT, VERSION = "bias-plan", 1

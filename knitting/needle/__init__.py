@@ -1,1 +1,1 @@
-"""The engine: a needle of parts and marks, and rows worked along it."""
+"""One row worked on a needle of parts and marks."""

@@ -11,7 +11,7 @@ from knitting.needle.goals import distance
 from knitting.needle.group_work import group_work
 from knitting.needle.mending import left_over, mended
 from knitting.needle.needle import Mark, Needle
-from knitting.needle.shapes import has_shapes, with_stitches
+from knitting.needle.shorthand import has_shapes, with_stitches
 from knitting.needle.stops import Stop
 from knitting.needle.walk import Walk, needle_after
 from knitting.needle.worked import ClusterWork, Elastic, FabricWork, GroupWork, PartWork, Run

@@ -1,0 +1,1 @@
+"""What is intended of a piece: parts, lines and stages of shaping, and one of its rows as steps."""

@@ -11,15 +11,15 @@ from knitting.fabric import FABRICS as PATTERNS
 from knitting.fabric import with_own
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess
 from knitting.measures import Gauge
-from knitting.needle.bench import MOST_ROWS
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.plan.patterns import fabric_troubles, fabrics_amiss, grows_unseen
+from knitting.plan.fabric_rules import fabric_troubles, fabrics_amiss, grows_unseen
 from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Shaping, Stage
 from knitting.plan.split import Split, rests_at, spots
 from knitting.plan.troubles import Path, PlanMend, Trouble
 from knitting.plan.works import LineWork, makes, work_of
 from knitting.problems import ProblemKind, plural
 from knitting.rows import CastOn, Side, Tab
+from knitting.working.piece_state import MOST_ROWS
 
 FABRICS = tuple(PATTERNS)
 """The fabrics that a part may be in, by the keys of the dialects' tables."""

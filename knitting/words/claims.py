@@ -5,10 +5,10 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.tokens import Token, span_of, tokens_of
 from knitting.problems import Span
 from knitting.rows import Claim
-from knitting.words.dialect import Dialect
-from knitting.words.tokens import Token, span_of, tokens_of
 
 _OPENERS = {")": "(", "]": "["}
 _DASHED = re.compile(r"[-=:.‐‑–—−]\s*\d+\s*\w+[ .]*$")

@@ -9,16 +9,16 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from knitting.dialects.dialect import Dialect, spelled_at
+from knitting.dialects.tokens import tokens_of
 from knitting.fabric import FABRIC_NAME, Fabric, Joins, Pin, Rest, trouble_of, worn
 from knitting.problems import NOWHERE
 from knitting.rows import Group, Step, Work
 from knitting.rows.grouping import in_groups
 from knitting.rows.lists import merged
 from knitting.stitches import StitchKind
-from knitting.words.dialect import Dialect, spelled_at
 from knitting.words.step_reader import StepReader
 from knitting.words.step_writer import StepWriter
-from knitting.words.tokens import tokens_of
 
 _JOINS = {"whole": Joins.WHOLE, "at_once": Joins.AT_ONCE, "balanced": Joins.AT_ONCE}
 _PINS = {"centre": Pin.CENTRE, "left": Pin.LEFT, "right": Pin.RIGHT}

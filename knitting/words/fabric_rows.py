@@ -5,10 +5,10 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
+from knitting.dialects.dialect import Dialect
 from knitting.fabric import MOST_ROWS, Fabric, Joins, seen_from_behind, trouble_of
 from knitting.problems import plural
 from knitting.stitches import StitchKind
-from knitting.words.dialect import Dialect
 from knitting.words.fabric_header import NotAFabric, read_fabric_row
 
 _HEAD = re.compile(r"^\s*[^\W\d_]*\s*\d+[^:]*:\s*")

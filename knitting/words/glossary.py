@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from knitting.dialects.dialect import Dialect
 from knitting.problems import NOWHERE
 from knitting.rows import Marker, Piece, Row, Side, Step, Work, WorkTo
 from knitting.rows.lists import every_step
 from knitting.stitches import STITCHES, StitchKind
-from knitting.words.dialect import Dialect
 from knitting.words.step_writer import StepWriter
 
 

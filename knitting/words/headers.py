@@ -5,14 +5,14 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, field
 
+from knitting.dialects.dialect import Dialect, spelled_at
+from knitting.dialects.tokens import tokens_of
 from knitting.fabric import MOST_FABRICS, Fabric, with_own
 from knitting.measures import CM_PER_INCH, Gauge, gauge_over
 from knitting.problems import Problem, ProblemKind, Span
 from knitting.rows import Headers, Stripe
 from knitting.stitches import DECREASES, INCREASES, Pair
-from knitting.words.dialect import Dialect, spelled_at
 from knitting.words.fabric_header import NotAFabric, read_fabric
-from knitting.words.tokens import tokens_of
 
 _NUMBER = r"(\d+(?:[.,]\d+)?)"
 _GAUGE = re.compile(

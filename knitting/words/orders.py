@@ -6,6 +6,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from functools import cache, cached_property
 
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.templates import Found
+from knitting.dialects.tokens import Token, span_of
 from knitting.problems import NOWHERE, Span
 from knitting.rows import (
     BindOff,
@@ -36,10 +39,7 @@ from knitting.rows import (
 )
 from knitting.stitches import KNIT, PURL
 from knitting.words.claims import split_claim
-from knitting.words.dialect import Dialect
 from knitting.words.slots import slots_of
-from knitting.words.templates import Found
-from knitting.words.tokens import Token, span_of
 
 _MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
     "tab": lambda f, span, _: Tab(_int(f, "n"), _int(f, "rows_n"), _int(f, "side"), _int(f, "edge"), span, KNIT),

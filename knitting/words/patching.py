@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.tokens import lines_of
 from knitting.rows import Order, Piece, Row
-from knitting.rows.unplaced import unplaced
-from knitting.words.dialect import Dialect
-from knitting.words.tokens import lines_of
+from knitting.rows.without_places import unplaced
 from knitting.words.writer import Writer, sentence
 
 

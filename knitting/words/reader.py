@@ -6,15 +6,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
+from knitting.dialects.detection import detect
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.spelling import nearest_word
+from knitting.dialects.tokens import Token, lines_of, span_of, tokens_of
 from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import Order, Piece, Section
-from knitting.words.detection import detect
-from knitting.words.dialect import Dialect
 from knitting.words.headers import HeaderReader, header_of
 from knitting.words.orders import order_reader
 from knitting.words.row_reader import head_of, read_row
-from knitting.words.slips import nearest_word
-from knitting.words.tokens import Token, lines_of, span_of, tokens_of
 from knitting.words.writer import say_cast_on
 
 MOST_BYTES = 200_000

@@ -8,14 +8,14 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import NamedTuple
 
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.templates import Found
+from knitting.dialects.tokens import Token, span_of, tokens_of
 from knitting.problems import Problem, Span
 from knitting.rows import Row, SameAs, Side, Step
 from knitting.words.claims import claim_at_end
-from knitting.words.dialect import Dialect
 from knitting.words.slots import slots_of
 from knitting.words.step_reader import StepReader
-from knitting.words.templates import Found
-from knitting.words.tokens import Token, span_of, tokens_of
 
 _GATHERED = ("gathered_ws", "gathered_rs", "gathered_even", "gathered_odd", "gathered_alternate")
 _ALL = ("all_ws", "all_rs")

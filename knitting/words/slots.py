@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from functools import cache, cached_property
 from typing import TypeAlias
 
+from knitting.dialects.dialect import Dialect, spelled_at
+from knitting.dialects.templates import Found
+from knitting.dialects.tokens import Token
 from knitting.measures import CM_PER_INCH
 from knitting.rows import Goal, RepeatEnd, Side, Times, ToEnd, ToMarkedStitch, ToMarker, UntilCount, UntilLength
-from knitting.words.dialect import Dialect, spelled_at
-from knitting.words.templates import Found
-from knitting.words.tokens import Token
 
 _NUMBER_SLOTS = frozenset({"n", "rows_n", "side", "edge", "slipped"})
 _GOAL_FORMS = (

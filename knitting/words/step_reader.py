@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from knitting.dialects.dialect import Dialect, spelled_at
+from knitting.dialects.single_steps import SINGLE_STEPS
+from knitting.dialects.spelling import nearest_stitch
+from knitting.dialects.templates import Found
+from knitting.dialects.tokens import Token, raw_of, span_of
 from knitting.problems import Mend, Problem, ProblemKind, Span
 from knitting.rows import Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.stitches import STITCHES, StitchKind
-from knitting.words.dialect import Dialect, spelled_at
-from knitting.words.single_steps import SINGLE_STEPS
-from knitting.words.slips import nearest_stitch
 from knitting.words.slots import slots_of
-from knitting.words.templates import Found
-from knitting.words.tokens import Token, raw_of, span_of
 
 _CLOSERS = {"(": ")", "[": "]"}
 _SINGLE_FORMS = tuple(SINGLE_STEPS)

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.single_steps import PLACES
+from knitting.dialects.tokens import tokens_of
 from knitting.rows import (
     ChangeColour,
     Cluster,
@@ -25,9 +28,6 @@ from knitting.rows import (
     WorkTo,
 )
 from knitting.stitches import Face, Family, StitchKind
-from knitting.words.dialect import Dialect
-from knitting.words.single_steps import PLACES
-from knitting.words.tokens import tokens_of
 
 _DEEDS = {MarkerDeed.PLACE: "place", MarkerDeed.PASS: "pass", MarkerDeed.REMOVE: "remove"}
 _NAMED = frozenset({Family.CAST_ON, Family.BIND_OFF, Family.DROP})

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from knitting.dialects.dialect import Dialect, dialect
+from knitting.dialects.tokens import tokens_of
 from knitting.measures import Gauge, said_number
 from knitting.problems import NOWHERE
 from knitting.rows import (
@@ -35,12 +37,10 @@ from knitting.rows import (
     WorkTo,
 )
 from knitting.stitches import StitchKind
-from knitting.words.dialect import Dialect, dialect
 from knitting.words.fabric_header import say_fabric
 from knitting.words.headers import RECIPES
 from knitting.words.row_reader import read_head
 from knitting.words.step_writer import StepWriter
-from knitting.words.tokens import tokens_of
 
 
 def write(piece: Piece, words: Dialect | None = None) -> str:

@@ -3,9 +3,9 @@
 import pytest
 from django.test import Client
 
-from bias.basket.demo import load_demo
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_piece
+from bias.accounts.household import household_knitter
+from bias.home.demo import load_demo
+from bias.pieces.actions import keep_piece
 
 WORDS = "Title: Quay cloth\nCast on 5 sts.\nRow 1: K2, yo, k to end.\nRepeat row 1 until there are 30 sts.\nBind off.\n"
 

@@ -5,11 +5,11 @@ import io
 
 import pytest
 
-from bias.joining.actions import keep_ways
-from bias.keeping.actions import keep_piece, revise
-from bias.making.actions import standing
-from bias.making.models import Event
-from bias.making.table import table_of
+from bias.accounts.actions import keep_ways
+from bias.at_needles.actions import standing
+from bias.at_needles.models import Event
+from bias.at_needles.worked_copy import table_of
+from bias.pieces.actions import keep_piece, revise
 from tests.bias.pressing import PHONE, SHAWL, press, send
 
 

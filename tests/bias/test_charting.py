@@ -7,10 +7,10 @@ from xml.etree import ElementTree
 import pytest
 from django.test import Client
 
-from bias.joining.models import Knitter
-from bias.keeping.actions import keep_piece, keep_plan
+from bias.accounts.models import Knitter
+from bias.pieces.actions import keep_piece, keep_plan
 from bias.planning.actions import standing
-from bias.workbench import planned
+from bias.results import planned
 from bias.writing.actions import keep_draft
 from knitting.files import plan_text
 from knitting.measures import Gauge

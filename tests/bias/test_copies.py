@@ -2,10 +2,10 @@
 
 import pytest
 
-from bias.keeping.actions import keep_piece
-from bias.keeping.models import Piece
-from bias.making.actions import standing
-from bias.making.models import Copy
+from bias.at_needles.actions import standing
+from bias.at_needles.models import Copy
+from bias.pieces.actions import keep_piece
+from bias.pieces.models import Piece
 from tests.bias.pressing import SHAWL, press, send
 
 

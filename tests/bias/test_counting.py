@@ -4,8 +4,8 @@ import uuid
 
 import pytest
 
-from bias.keeping.actions import keep_piece
-from bias.making.actions import row_done, standing
+from bias.at_needles.actions import row_done, standing
+from bias.pieces.actions import keep_piece
 
 SHAWL = (
     "Title: Quay shawl\nCast on 9 sts.\nMark the center stitch.\n"

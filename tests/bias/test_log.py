@@ -9,11 +9,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bias.keeping.actions import keep_piece
-from bias.making.actions import standing
-from bias.making.intake import NotAnEvent, event
-from bias.making.models import Event
-from bias.making.standing import fold
+from bias.at_needles.actions import standing
+from bias.at_needles.event_parsing import NotAnEvent, event
+from bias.at_needles.models import Event
+from bias.at_needles.progress import fold
+from bias.pieces.actions import keep_piece
 from tests.bias.pressing import PHONE, SHAWL, TABLET, Seen, press, send
 
 

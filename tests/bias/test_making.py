@@ -7,11 +7,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bias.keeping.actions import keep_piece
-from bias.making.actions import row_done, standing, take_back
-from bias.making.models import Event
-from bias.making.standing import fold
-from bias.workbench import workout
+from bias.at_needles.actions import row_done, standing, take_back
+from bias.at_needles.models import Event
+from bias.at_needles.progress import fold
+from bias.pieces.actions import keep_piece
+from bias.results import workout
 from tests.bias.pressing import Seen
 
 
@@ -93,7 +93,7 @@ def test_rows_beyond_the_last_are_passed_over(client, piece):
 
 
 def test_an_id_of_another_piece_moves_nothing(client, piece, knitter):
-    from bias.keeping.actions import keep_piece
+    from bias.pieces.actions import keep_piece
 
     other = keep_piece(knitter, piece.words + "# another\n")
     id_ = uuid4()

@@ -11,17 +11,17 @@ from django.test import Client, override_settings
 from django.urls import reverse
 from django.utils import timezone
 
-from bias.basket.shelf import shelf
-from bias.joining.checks import household_stays_home
-from bias.joining.household import household_knitter
-from bias.joining.models import Knitter
-from bias.keeping.actions import keep_piece
-from bias.keeping.models import Piece
-from bias.making.actions import row_done, standing
-from bias.making.models import Event
-from bias.workbench import planned, workout
-from knitting.plan.answers import answered
-from knitting.plan.constructions import CONSTRUCTIONS
+from bias.accounts.checks import household_stays_home
+from bias.accounts.household import household_knitter
+from bias.accounts.models import Knitter
+from bias.at_needles.actions import row_done, standing
+from bias.at_needles.models import Event
+from bias.home.cards import shelf
+from bias.pieces.actions import keep_piece
+from bias.pieces.models import Piece
+from bias.results import planned, workout
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.answers import answered
 from tests.bias.conftest import WORDS
 
 

@@ -6,14 +6,14 @@ from dataclasses import replace
 
 import pytest
 
-from bias.keeping.actions import keep_plan
-from bias.keeping.models import Piece
+from bias.pieces.actions import keep_plan
+from bias.pieces.models import Piece
 from bias.planning.actions import standing
 from bias.planning.models import Sketch
 from bias.planning.sentences import fields
-from bias.workbench import planned
+from bias.results import planned
+from knitting.constructions import CONSTRUCTIONS
 from knitting.files import plan_text
-from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.plan import Count
 from tests.knitting.planning import made
 
@@ -200,7 +200,7 @@ def test_the_same_page_may_send_words_twice_but_a_deed_only_once(client, shawl):
 
 def test_a_piece_saved_elsewhere_meanwhile_gives_a_choice(client, shawl):
     send(client, shawl, **{"stages.0.until": "121"})
-    from bias.keeping.actions import revise_plan
+    from bias.pieces.actions import revise_plan
 
     revise_plan(shawl, 1, plan_text(made("triangle", to=141)))
     answer = send(client, shawl, do="save")
@@ -235,7 +235,7 @@ def test_regular_rows_are_offered_as_a_plan_and_others_are_not(client, piece, kn
     again = Piece.objects.get(pk=piece.pk)
     assert again.is_planned
     assert again.current.number == 2
-    from bias.keeping.actions import keep_piece
+    from bias.pieces.actions import keep_piece
 
     other = keep_piece(knitter, "Cast on 9 sts.\nRow 1: k5, turn\nRow 2: Knit.\nBind off.\n")
     page = client.get(f"/pieces/{other.pk}/plan/").content.decode()

@@ -5,13 +5,13 @@ from io import BytesIO
 import pytest
 from pypdf import PdfReader
 
-from bias.joining.models import Knitter
-from bias.keeping.actions import keep_piece, revise
+from bias.accounts.models import Knitter
+from bias.pieces.actions import keep_piece, revise
 from bias.printing import actions
 from bias.printing.models import PrintedPart, Printing
-from bias.printing.parts import LINES_A_PART, Choices, parts
-from bias.printing.press import pressed
-from bias.workbench import workout
+from bias.printing.pdf import pressed
+from bias.printing.print_parts import LINES_A_PART, Choices, parts
+from bias.results import workout
 
 ALL = {"words": "on", "cloth": "on", "chart": "on", "paper": "A4", "dialect": "us", "cell": "middle"}
 

@@ -4,9 +4,9 @@ import re
 
 import pytest
 
-from bias.keeping.actions import keep_plan
+from bias.pieces.actions import keep_plan
 from bias.planning.actions import standing
-from bias.workbench import planned
+from bias.results import planned
 from knitting.files import plan_text
 from knitting.plan.plan import Count
 from tests.knitting.planning import made

@@ -4,12 +4,12 @@ import re
 
 import pytest
 
-from bias.keeping.actions import keep_plan
+from bias.pieces.actions import keep_plan
 from bias.planning.actions import standing
-from bias.workbench import planned
+from bias.results import planned
 from knitting.fabric import Joins, Pin
 from knitting.files import plan_text
-from knitting.plan.wearing import Wearing, fabric_of, wearing_of
+from knitting.plan_editing.fabric_use import Wearing, fabric_of, wearing_of
 from tests.knitting.planning import made
 
 

@@ -8,8 +8,8 @@ from html import unescape
 
 import pytest
 
-from bias.keeping.actions import keep_piece, revise
-from bias.workbench import digest, workout
+from bias.pieces.actions import keep_piece, revise
+from bias.results import digest, workout
 from bias.writing.actions import draft_of
 from bias.writing.differences import difference, said_difference
 from bias.writing.margin import changed_lines, margin

@@ -5,8 +5,8 @@ from html import unescape
 
 import pytest
 
-from bias.keeping.models import Piece
-from bias.workbench import workout
+from bias.pieces.models import Piece
+from bias.results import workout
 from bias.writing.actions import draft_of
 from bias.writing.margin import margin
 from tests.bias.conftest import WORDS

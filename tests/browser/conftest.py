@@ -5,9 +5,9 @@ import time
 
 import pytest
 
-from bias.basket.demo import load_demo
-from bias.joining.household import household_knitter
-from bias.making.actions import standing
+from bias.accounts.household import household_knitter
+from bias.at_needles.actions import standing
+from bias.home.demo import load_demo
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 

@@ -6,10 +6,10 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_piece, keep_plan
+from bias.accounts.household import household_knitter
+from bias.pieces.actions import keep_piece, keep_plan
 from bias.planning.actions import standing
-from bias.workbench import planned
+from bias.results import planned
 from knitting.files import plan_text
 from knitting.measures import Gauge
 from tests.browser.conftest import PHONE

@@ -7,8 +7,8 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from bias.keeping.models import Piece
-from bias.workbench import workout
+from bias.pieces.models import Piece
+from bias.results import workout
 from tests.browser.conftest import DESK, PHONE
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]

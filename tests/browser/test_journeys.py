@@ -6,9 +6,9 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from bias.keeping.models import Piece
-from bias.making.actions import standing
-from bias.making.models import Event
+from bias.at_needles.actions import standing
+from bias.at_needles.models import Event
+from bias.pieces.models import Piece
 from bias.writing.models import Draft
 from tests.browser.conftest import PHONE, wait_for_rows
 

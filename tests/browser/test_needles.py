@@ -7,10 +7,10 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_piece
-from bias.making.actions import standing
-from bias.making.models import Event
+from bias.accounts.household import household_knitter
+from bias.at_needles.actions import standing
+from bias.at_needles.models import Event
+from bias.pieces.actions import keep_piece
 from tests.browser.conftest import PHONE, wait_for_rows
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]

@@ -6,12 +6,12 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_plan
+from bias.accounts.household import household_knitter
+from bias.pieces.actions import keep_plan
 from bias.planning.actions import standing
-from bias.workbench import planned
+from bias.results import planned
 from knitting.files import plan_text
-from knitting.plan.wearing import fabric_of
+from knitting.plan_editing.fabric_use import fabric_of
 from tests.browser.conftest import PHONE
 from tests.knitting.planning import made
 

@@ -15,8 +15,8 @@ from drawing.chart_svg import CELL, Tiles, cells, chart_svg, windows
 from drawing.columns import place_columns, units_of
 from drawing.signs import face_of, sign_of
 from knitting.cloth import lay_flat
+from knitting.constructions import CONSTRUCTIONS
 from knitting.needle.lineage import lineage
-from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.stitches import STITCHES, Face
 from tests.knitting.asking import one_row, worked
 from tests.knitting.planning import knitted, made

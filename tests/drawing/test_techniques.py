@@ -6,7 +6,7 @@ import pytest
 
 from drawing.clues import clue
 from drawing.techniques import technique
-from knitting.place import Kind
+from knitting.diagnosis import Kind
 from knitting.stitches import STITCHES, Family, Lean
 
 SHAPED = [key for key, kind in STITCHES.items() if kind.family in (Family.INCREASE, Family.DECREASE, Family.YARN_OVER)]

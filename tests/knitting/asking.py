@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from knitting.needle.piece_worker import work_reading
 from knitting.needle.worked import WorkedPiece
 from knitting.words.reader import read
+from knitting.working.piece_worker import work_reading
 
 
 def worked(text: str) -> WorkedPiece:

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from knitting.needle.piece_worker import work_piece
+from knitting.compiling import compile_plan
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.answers import answered
 from knitting.needle.worked import WorkedPiece
-from knitting.plan.answers import answered
 from knitting.plan.checks import FABRICS
-from knitting.plan.compiling import compile_plan
-from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.plan.plan import (
     LEFT_EDGE,
     RIGHT_EDGE,
@@ -33,6 +32,7 @@ from knitting.plan.works import WORKS
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.stitches import Leaning
+from knitting.working.piece_worker import work_piece
 
 
 def made(name: str, **answers: object) -> Plan:

@@ -4,15 +4,15 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from knitting.needle.piece_worker import work_piece, work_reading
-from knitting.plan.by_hand import choose, leave_out, move, put
-from knitting.plan.compiling import compiled
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.editing import CannotEdit
-from knitting.plan.foresight import foresee
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
+from knitting.forecast.forecast import foresee
 from knitting.plan.works import WORKS
+from knitting.plan_editing.chart_edits import choose, leave_out, move, put
+from knitting.plan_editing.edits import CannotEdit
 from knitting.words.reader import read
 from knitting.words.writer import write
+from knitting.working.piece_worker import work_piece, work_reading
 from tests.knitting.planning import made
 
 TAB = 9

@@ -7,8 +7,8 @@ from pathlib import Path
 
 import pytest
 
-from knitting.cli import main
-from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.command_line.commands import main
+from knitting.constructions import CONSTRUCTIONS
 
 STRIPED = """Title: Pier cloth
 Gauge: 20 sts and 40 rows = 10 cm, garter

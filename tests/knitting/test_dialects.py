@@ -6,12 +6,12 @@ from importlib.resources import files
 
 import pytest
 
-from knitting.needle.in_words import say_runs
-from knitting.needle.piece_worker import work_reading
-from knitting.words.detection import detect
-from knitting.words.dialect import dialect, dialect_codes, dialect_from
+from knitting.dialects.detection import detect
+from knitting.dialects.dialect import dialect, dialect_codes, dialect_from
+from knitting.formatter.worked_runs import say_runs
 from knitting.words.reader import read
 from knitting.words.writer import write
+from knitting.working.piece_worker import work_reading
 from tests.knitting.test_written_rows import CASES, _set_up
 
 ITALIAN = """
@@ -186,7 +186,7 @@ def test_a_dialect_is_one_table_and_no_code():
 
 
 def test_every_file_of_the_folder_is_a_dialect():
-    folder = files("knitting.words").joinpath("dialects")
+    folder = files("knitting.dialects")
     assert {f"{code}.toml" for code in dialect_codes()} == {
         entry.name for entry in folder.iterdir() if entry.name.endswith(".toml")
     }

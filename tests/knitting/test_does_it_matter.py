@@ -8,16 +8,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
+from knitting.diagnosis import Difference, Kind, Seen, WayKind, as_knitted, explained, ways, ways_of
+from knitting.diagnosis.explanations import RIGHT
+from knitting.forecast.forecast import foresee
 from knitting.measures import Gauge
-from knitting.needle.piece_worker import work_piece
 from knitting.pace import Pace, TimedRow, pace, sittings
-from knitting.place import Difference, Kind, Seen, WayKind, as_knitted, explained, ways, ways_of
-from knitting.place.explaining import RIGHT
-from knitting.plan.compiling import compiled
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
 from knitting.reminders import Needles, longer_needle, most_on, reminders, tail
 from knitting.rows import Side, Stripe
+from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import made
 

@@ -2,7 +2,7 @@
 
 import pytest
 
-from knitting.doubts import DoubtKind, doubts
+from knitting.misreadings import DoubtKind, doubts
 from tests.knitting.asking import worked
 
 NOTES = [

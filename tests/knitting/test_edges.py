@@ -5,14 +5,14 @@ from itertools import accumulate, pairwise
 import pytest
 
 from knitting.fabric import FABRICS
-from knitting.needle.edges import SEEN, Edges, close_up
-from knitting.needle.patterned import Weaver, cells, near
-from knitting.needle.piece_worker import counted
-from knitting.needle.repeats import next_repeat, whole_at
-from knitting.plan.fitting import edges_of
-from knitting.plan.foresight import foresee
-from knitting.plan.wearing import Wearing, put_on
+from knitting.forecast.forecast import foresee
+from knitting.in_pattern.growing_edges import SEEN, Edges, close_up
+from knitting.in_pattern.piece_in_pattern import Weaver, cells, near
+from knitting.in_pattern.whole_repeats import next_repeat, whole_at
+from knitting.plan_editing.fabric_use import Wearing, put_on
+from knitting.sizing.repeat_fit import edges_of
 from knitting.words.reader import read
+from knitting.working.piece_worker import counted
 from tests.knitting.asking import BOTH, GROWS, START, text_of
 from tests.knitting.planning import made
 

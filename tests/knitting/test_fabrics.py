@@ -8,9 +8,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from knitting.fabric import FABRICS, Fabric, Joins, seen_from_behind, stretch, trouble_of
-from knitting.ledger import as_json
-from knitting.needle.fates import fates
-from knitting.needle.patterned import cells
+from knitting.files.ledger import as_json
+from knitting.in_pattern.next_row import fates
+from knitting.in_pattern.piece_in_pattern import cells
 from knitting.problems import ProblemKind
 from knitting.rows import Side
 from knitting.stitches import KNIT, PURL, STITCHES

@@ -5,12 +5,12 @@ from pathlib import Path
 import pytest
 from hypothesis import given, settings
 
-from knitting.fair_copy import fair_copy
-from knitting.needle.piece_worker import work_reading
-from knitting.needle.sameness import differing_rows
-from knitting.words.dialect import dialect, dialect_codes
+from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.formatter import fair_copy
 from knitting.words.reader import read
 from knitting.words.writer import write
+from knitting.working.comparison import differing_rows
+from knitting.working.piece_worker import work_reading
 from tests.knitting.asking import worked
 from tests.knitting.test_laws import patterns
 

@@ -10,11 +10,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from knitting.dialects.dialect import dialect
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_schema, piece_to_json
 from knitting.files.schema import schema_text
 from knitting.rows import Piece
-from knitting.rows.unplaced import unplaced
-from knitting.words.dialect import dialect
+from knitting.rows.without_places import unplaced
 from knitting.words.glossary import glossary
 from knitting.words.reader import read
 from knitting.words.writer import write

@@ -10,14 +10,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from knitting.doubts import doubts
-from knitting.fair_copy import fair_copy
-from knitting.hand import FirstStitch, Habits, exchange
-from knitting.needle.piece_worker import work_reading
-from knitting.words.dialect import dialect, dialect_codes
+from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.formatter import fair_copy
+from knitting.misreadings import doubts
+from knitting.substitution import FirstStitch, Habits, exchange
 from knitting.words.highlights import highlights
 from knitting.words.reader import read
 from knitting.words.writer import write
+from knitting.working.piece_worker import work_reading
 from tests.knitting.test_files import EVERYTHING
 from tests.knitting.test_problems import HOSTILE
 
@@ -93,7 +93,7 @@ def test_no_input_takes_much_memory():
         "import resource, sys\n"
         "from tests.knitting.test_problems import HOSTILE\n"
         "from knitting.words.reader import read\n"
-        "from knitting.needle.piece_worker import work_reading\n"
+        "from knitting.working.piece_worker import work_reading\n"
         "begun = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss\n"
         "for text in HOSTILE:\n"
         "    work_reading(read(text))\n"

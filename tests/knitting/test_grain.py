@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from knitting.needle.grain import NONE, Grain, LeftNeedle, Wales, joined, laid_on
-from knitting.needle.growth import Laid, cut, grown
+from knitting.in_pattern.new_columns import Laid, cut, grown
+from knitting.in_pattern.stitch_columns import NONE, Grain, LeftNeedle, Wales, joined, laid_on
 
 WALES = st.builds(Wales, st.integers(1, 5), st.integers(0, 2), st.integers(-4, 8), st.integers(0, 1))
 

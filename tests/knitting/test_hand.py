@@ -4,9 +4,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from knitting.hand import FirstStitch, Habits, exchange
 from knitting.rows import Marking
 from knitting.stitches import Leaning
+from knitting.substitution import FirstStitch, Habits, exchange
 from knitting.words.writer import write
 from tests.knitting.asking import kinds, worked
 from tests.knitting.test_laws import patterns

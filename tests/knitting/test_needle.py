@@ -3,12 +3,12 @@
 import pytest
 
 from knitting.cloth.walls import follow, trace_back
+from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.dialects.spelling import nearest_stitch, nearest_word
+from knitting.dialects.templates import compile_template, fill_template
+from knitting.dialects.tokens import tokens_of
 from knitting.needle.lineage import Link, events, lineage
 from knitting.needle.needle import Mark, Needle, from_positions
-from knitting.words.dialect import dialect, dialect_codes
-from knitting.words.slips import nearest_stitch, nearest_word
-from knitting.words.templates import compile_template, fill_template
-from knitting.words.tokens import tokens_of
 from tests.knitting.asking import one_row, worked
 
 STITCH, MARKER = Mark(True), Mark(False)

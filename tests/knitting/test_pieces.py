@@ -4,10 +4,10 @@ from dataclasses import replace
 
 import pytest
 
-from knitting.needle.folds import folds
-from knitting.needle.piece_worker import work_piece
 from knitting.rows import Stripe
 from knitting.words.reader import read
+from knitting.working.piece_worker import work_piece
+from knitting.working.row_groups import folds
 from tests.knitting.asking import kinds, worked
 
 START = "Cast on 8 sts.\n"

@@ -8,15 +8,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from knitting.cli import main
-from knitting.needle.piece_worker import work_piece
-from knitting.place import Kind, NotCounts, Seen, explained, whereabouts
-from knitting.place.mistakes import mistakes
-from knitting.place.replay import Replay
-from knitting.plan.compiling import compiled
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
+from knitting.command_line.commands import main
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
+from knitting.diagnosis import Kind, NotCounts, Seen, explained, whereabouts
+from knitting.diagnosis.mistakes import mistakes
+from knitting.diagnosis.replay import Replay
+from knitting.forecast.forecast import foresee
 from knitting.rows import Side, Work
+from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import made
 

@@ -5,14 +5,12 @@ from pathlib import Path
 
 import pytest
 
-from knitting.needle.piece_worker import work_piece
-from knitting.plan.compiling import compile_plan
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.editing import CannotEdit, Edit, edited
-from knitting.plan.foresight import foresee
+from knitting.compiling import compile_plan
+from knitting.constructions import CONSTRUCTIONS
+from knitting.forecast.forecast import foresee
 from knitting.plan.plan import CENTRE, LEFT_EDGE, RIGHT_EDGE, Beside, Count, LineKind, Repeats, Rows
-from knitting.plan.recognise import recognise
-from knitting.plan.reshaping import (
+from knitting.plan_editing.edits import CannotEdit, Edit, edited
+from knitting.plan_editing.structure import (
     bare_parts,
     moved,
     with_line,
@@ -24,7 +22,9 @@ from knitting.plan.reshaping import (
     without_shaping,
     without_stage,
 )
+from knitting.recognise import recognise
 from knitting.words.writer import write
+from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import bare, knitted, made, staged
 

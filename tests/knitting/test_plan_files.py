@@ -9,11 +9,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
 from knitting.files import NotRead, plan_from_json, plan_from_text, plan_schema, plan_text, plan_to_json, schema_text
-from knitting.needle.piece_worker import work_piece
-from knitting.plan.compiling import compiled
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
+from knitting.forecast.forecast import foresee
+from knitting.working.piece_worker import work_piece
 from tests.knitting.planning import made
 
 ROOT = Path(__file__).resolve().parents[2]

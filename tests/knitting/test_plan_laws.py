@@ -6,20 +6,20 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
 from knitting.files import plan_from_json, plan_to_json
+from knitting.forecast.forecast import foresee
 from knitting.measures import Gauge
-from knitting.needle.piece_worker import work_piece, work_reading
-from knitting.needle.sameness import stitches_of
-from knitting.plan.compiling import compiled
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
-from knitting.plan.knobs import knobs, yardsticks
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
-from knitting.plan.recognise import recognise
-from knitting.plan.sizes import sized
+from knitting.recognise import recognise
+from knitting.sizing.parameters import knobs, yardsticks
+from knitting.sizing.sizes import sized
 from knitting.stitches import Leaning
 from knitting.words.reader import read
 from knitting.words.writer import write
+from knitting.working.comparison import stitches_of
+from knitting.working.piece_worker import work_piece, work_reading
 from tests.knitting.planning import bare, made, plans, staged
 
 

@@ -6,10 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from knitting.compiling import compile_plan
+from knitting.constructions import CONSTRUCTIONS
+from knitting.forecast.forecast import foresee
 from knitting.measures import Gauge
-from knitting.plan.compiling import compile_plan
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
 from knitting.plan.plan import (
     CENTRE,
     LEFT_EDGE,
@@ -32,8 +32,8 @@ from knitting.plan.plan import (
     YarnShare,
 )
 from knitting.plan.spacing import evenly, gaps
-from knitting.plan.trial import trial
 from knitting.plan.works import OWN
+from knitting.sizing.trial_piece import trial
 from knitting.stitches import Leaning
 from knitting.words.writer import write
 from tests.knitting.planning import bare, knitted, made, staged

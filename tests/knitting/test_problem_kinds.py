@@ -4,8 +4,8 @@ from collections import Counter
 
 import pytest
 
+from knitting.dialects.tokens import lines_of
 from knitting.problems import ProblemKind
-from knitting.words.tokens import lines_of
 from tests.knitting.asking import kinds, worked
 
 C5, C9 = "Cast on 5 sts.\n", "Cast on 9 sts.\n"

@@ -2,10 +2,10 @@
 
 import pytest
 
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.answers import answered
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess, gauge_of, guess
 from knitting.measures import Gauge, yarn_of_stitch_cm
-from knitting.plan.answers import answered
-from knitting.plan.constructions import CONSTRUCTIONS
 from knitting.words.several import in_one
 
 

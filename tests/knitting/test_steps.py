@@ -2,7 +2,7 @@
 
 import pytest
 
-from knitting.needle.in_words import say_runs
+from knitting.formatter.worked_runs import say_runs
 from tests.knitting.asking import kinds, one_row
 
 # before, the row's words, parts after, what was worked part by part

@@ -4,21 +4,29 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from knitting.compiling import compiled
+from knitting.dialects.dialect import dialect
 from knitting.fabric import FABRICS, Fabric, Joins, Pin, worn
 from knitting.files import plan_from_text, plan_text
-from knitting.needle.edges import Edges
-from knitting.needle.patterned import cells
-from knitting.needle.piece_worker import counted, work_piece
-from knitting.plan.compiling import compiled
-from knitting.plan.fitting import adjustments, fittings, nearest_even, with_count
-from knitting.plan.foresight import foresee
-from knitting.plan.recognise import recognise
-from knitting.plan.wearing import Wearing, dressed, fabric_of, put_on, wearing_of, with_fabric, without_fabric
+from knitting.forecast.forecast import foresee
+from knitting.in_pattern.growing_edges import Edges
+from knitting.in_pattern.piece_in_pattern import cells
+from knitting.plan_editing.fabric_use import (
+    Wearing,
+    dressed,
+    fabric_of,
+    put_on,
+    wearing_of,
+    with_fabric,
+    without_fabric,
+)
+from knitting.recognise import recognise
+from knitting.sizing.repeat_fit import adjustments, fittings, nearest_even, with_count
 from knitting.stitches import STITCHES
-from knitting.words.dialect import dialect
 from knitting.words.fabric_rows import reads_differently, typed_fabric
 from knitting.words.reader import read
 from knitting.words.writer import write
+from knitting.working.piece_worker import counted, work_piece
 from tests.knitting.asking import BOTH, END, GROWS, START, kinds, text_of, worked
 from tests.knitting.planning import made
 

@@ -7,7 +7,7 @@ The runs were worked out by hand.
 
 import pytest
 
-from knitting.needle.in_words import say_runs
+from knitting.formatter.worked_runs import say_runs
 from tests.knitting.asking import kinds, worked
 
 PLAIN = """

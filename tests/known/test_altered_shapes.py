@@ -8,14 +8,14 @@ import pytest
 
 from knitting.cloth import lay_flat
 from knitting.cloth.flatness import top_angle_deg
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
+from knitting.forecast.forecast import foresee
 from knitting.measures import Gauge
-from knitting.plan.compiling import compiled
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
 from knitting.plan.plan import Beside, Plan, Rows, Stage
-from knitting.plan.recognise import recognise
-from knitting.straightening import advise, advise_words
+from knitting.recognise import recognise
+from knitting.remedies import advise, advise_words
 from knitting.words.writer import write
 from tests.knitting.asking import worked
 from tests.knitting.planning import knitted, made

@@ -9,12 +9,12 @@ from dataclasses import replace
 import pytest
 
 from knitting.cloth import lay_flat, measure
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.cautions import Care
+from knitting.forecast.forecast import foresee
 from knitting.measures import Gauge
-from knitting.plan.care import Care
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
-from knitting.plan.knobs import knobs, yardsticks
-from knitting.plan.sizes import fitting_yarn, sized
+from knitting.sizing.parameters import knobs, yardsticks
+from knitting.sizing.sizes import fitting_yarn, sized
 from tests.knitting.planning import knitted, made
 
 

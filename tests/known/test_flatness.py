@@ -11,9 +11,9 @@ from knitting.cloth import Bend, Verdict, flatness, lay_flat, measure, outline
 from knitting.cloth.findings import verdict_of
 from knitting.cloth.flatness import flat_increases, meant_to, top_angle_deg
 from knitting.cloth.folding import folds, leans_deg, plateaus
+from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
 from knitting.measures import Gauge
-from knitting.plan.constructions import CONSTRUCTIONS
 from tests.knitting.asking import worked
 from tests.knitting.planning import knitted, made
 from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE

@@ -8,13 +8,13 @@ import json
 
 import pytest
 
-from knitting.fair_copy import fair_copy
+from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.files import piece_from_json, piece_to_json
-from knitting.hand import Habits, exchange
-from knitting.needle.piece_worker import work_reading
-from knitting.words.dialect import dialect, dialect_codes
+from knitting.formatter import fair_copy
+from knitting.substitution import Habits, exchange
 from knitting.words.reader import read
 from knitting.words.writer import write
+from knitting.working.piece_worker import work_reading
 from tests.knitting.asking import worked
 
 # name, rows worked, count at the widest, the words

@@ -8,20 +8,20 @@ import pytest
 from knitting.cloth import Bend, flatness, lay_flat
 from knitting.cloth.flatness import top_angle_deg
 from knitting.cloth.folding import folds
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
+from knitting.forecast.forecast import foresee
 from knitting.measures import Gauge
-from knitting.needle.piece_worker import work_piece
-from knitting.plan.compiling import compiled
-from knitting.plan.constructions import CONSTRUCTIONS
-from knitting.plan.foresight import foresee
 from knitting.plan.plan import Beside, Plan, Rows, Shaping, Stage
-from knitting.plan.recognise import recognise
 from knitting.problems import NOWHERE
+from knitting.recognise import recognise
+from knitting.remedies import advise, advise_words
+from knitting.remedies.rates import at_rate
 from knitting.rows import Work
 from knitting.stitches import STITCHES
-from knitting.straightening import advise, advise_words
-from knitting.straightening.rates import at_rate
 from knitting.words.writer import write
+from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import bare, knitted, made, staged
 from tests.known.test_flatness import STACKED, lean

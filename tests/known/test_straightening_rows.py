@@ -6,13 +6,13 @@ Angles are from closed forms (plane geometry); every change is worked and laid o
 import pytest
 
 from knitting.cloth import Bend, flatness, lay_flat
-from knitting.needle.piece_worker import work_piece, work_reading
-from knitting.plan.recognise import Recognised
-from knitting.straightening import advise_words
-from knitting.straightening.steps import other_side_of_marks
-from knitting.straightening.unrolled import rolled, unrolled
+from knitting.recognise import Recognised
+from knitting.remedies import advise_words
+from knitting.remedies.step_changes import other_side_of_marks
+from knitting.remedies.unrolled_piece import rolled, unrolled
 from knitting.words.reader import read
 from knitting.words.writer import say_step, write
+from knitting.working.piece_worker import work_piece, work_reading
 from tests.knitting.asking import one_row, worked
 
 GAUGE = "Gauge: 18 sts and 24 rows to 10 cm\n"

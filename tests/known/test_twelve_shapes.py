@@ -9,7 +9,7 @@ from shapely import LineString, Polygon
 
 from drawing.cloth import lay_out
 from knitting.cloth import lay_flat, measure, outlines, upright
-from knitting.plan.constructions import CONSTRUCTIONS
+from knitting.constructions import CONSTRUCTIONS
 from knitting.stitches import Look
 from tests.knitting.planning import knitted, made
 

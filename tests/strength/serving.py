@@ -108,8 +108,8 @@ def row_event(row: int) -> dict[str, object]:
 
 
 PIECE = """
-from bias.joining.household import household_knitter
-from bias.keeping.actions import keep_piece
+from bias.accounts.household import household_knitter
+from bias.pieces.actions import keep_piece
 for number in range({many}):
     words = f"Title: Long {{number}}\\nCast on 9 sts.\\nRow 1: Knit.\\nRepeat row 1, 2499 more times."
     print(keep_piece(household_knitter(), words).pk)

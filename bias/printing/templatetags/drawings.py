@@ -5,8 +5,8 @@ from __future__ import annotations
 from django import template
 from django.utils.safestring import SafeString, mark_safe
 
-from bias.printing.parts import Choices
-from bias.workbench import Window, Workout
+from bias.printing.print_parts import Choices
+from bias.results import Window, Workout
 
 register = template.Library()
 

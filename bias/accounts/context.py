@@ -1,0 +1,15 @@
+"""What every page knows of the knitter."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from django.utils.functional import SimpleLazyObject
+
+from bias.accounts.models import Ways, ways_of
+
+
+def her_ways(request: HttpRequest) -> dict[str, Any]:
+    """Her own ways, asked for only where a page uses them."""
+    return {"ways": SimpleLazyObject(lambda: ways_of(request.user) if request.user.is_authenticated else Ways())}

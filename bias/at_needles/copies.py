@@ -1,0 +1,73 @@
+"""The copies of a piece that are knitted: what they are called, and which are put away. None is ever deleted."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from django.db import transaction
+from django.db.models import Max
+
+from bias.at_needles.models import LONGEST_NAME, MOST_COPIES, Copy
+from bias.pieces.models import Piece
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """A copy by its number, counted from 1; ``name`` is the knitter's own, or empty."""
+
+    number: int
+    name: str = ""
+    put_away: bool = False
+
+    @property
+    def said(self) -> str:
+        """What it is called."""
+        return self.name or f"copy {self.number}"
+
+
+def copies_of(piece: Piece) -> tuple[Known, ...]:
+    """Every copy of a piece in order; the first is always there."""
+    entered = {each.number: Known(each.number, each.name, each.put_away) for each in piece.copies.all()}
+    found = {1: Known(1)} | entered
+    return tuple(found[number] for number in sorted(found))
+
+
+def last_worked(piece: Piece) -> int:
+    """The copy that was worked last of those that are out; the first of these where none was."""
+    known = copies_of(piece)
+    out = [each.number for each in known if not each.put_away]
+    if len(known) == 1:
+        return known[0].number
+    newest = piece.events.filter(copy__in=out).order_by("-happened_at").values_list("copy", flat=True).first()
+    return newest or out[0]
+
+
+@transaction.atomic
+def another(piece: Piece) -> int | None:
+    """Begin one copy more; its number, or ``None`` where there are as many as there may be. A number that was put away
+    is not given again, as presses for it may still wait on a device."""
+    number = (piece.copies.aggregate(last=Max("number"))["last"] or 1) + 1
+    if number > MOST_COPIES:
+        return None
+    Copy.objects.create(piece=piece, number=number)
+    return number
+
+
+@transaction.atomic
+def call(piece: Piece, number: int, name: str) -> None:
+    """Give a copy a name; an empty one takes it away. A copy that there is not is passed over."""
+    if number in {known.number for known in copies_of(piece)}:
+        said = " ".join(name.replace("\0", "").split())[:LONGEST_NAME]
+        Copy.objects.update_or_create(piece=piece, number=number, defaults={"name": said})
+
+
+@transaction.atomic
+def put_away(piece: Piece, number: int, away: bool = True) -> bool:
+    """Put a copy away, or bring it back; false where it is the last one that is out. Its log is kept."""
+    known = copies_of(piece)
+    out = {each.number for each in known if not each.put_away}
+    if away and out <= {number}:
+        return False
+    if number in {each.number for each in known}:
+        Copy.objects.update_or_create(piece=piece, number=number, defaults={"put_away": away})
+    return True

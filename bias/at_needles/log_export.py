@@ -1,0 +1,60 @@
+"""The log for other programs: one line an event, as CSV (RFC 4180) or JSON."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from typing import Any
+
+from bias.at_needles.models import Event
+from bias.at_needles.worked_copy import Table
+
+_COLUMNS = ("id", "happened", "kind", "copy", "row", "label", "stitches", "counts", "details")
+_PRIVATE = ("device", "epoch")
+
+
+def log_csv(table: Table) -> str:
+    """Every event on a line of its own, in the order in which they happened."""
+    out = io.StringIO()
+    lines = csv.writer(out)
+    lines.writerow(_COLUMNS)
+    for event in table.events:
+        about = _about(table, event)
+        details = json.dumps(about["details"], ensure_ascii=False) if about["details"] else ""
+        lines.writerow([*(_harmless(about[key]) for key in _COLUMNS[:-1]), _harmless(details)])
+    return out.getvalue()
+
+
+def _harmless(value: Any) -> Any:
+    """Text that a spreadsheet would take for a formula is led by an apostrophe."""
+    return f"'{value}" if isinstance(value, str) and value[:1] in ("=", "+", "-", "@", "\t", "\r") else value
+
+
+def log_json(table: Table) -> dict[str, Any]:
+    """The log of one copy: where it stands, and every event."""
+    sitting = table.sitting
+    return {
+        "piece": table.piece.title,
+        "copy": table.copy,
+        "rows_worked": sitting.rows,
+        "rows": len(sitting.all_rows),
+        "events": [_about(table, event) for event in table.events],
+    }
+
+
+def _about(table: Table, event: Event) -> dict[str, Any]:
+    rows = table.on.workout.worked.rows
+    is_row = event.kind == Event.Kind.ROW and 1 <= event.row <= len(rows)
+    row = rows[event.row - 1] if is_row else None
+    return {
+        "id": str(event.id),
+        "happened": event.happened_at.isoformat(),
+        "kind": event.kind,
+        "copy": event.copy,
+        "row": event.row,
+        "label": row.label if row else "",
+        "stitches": row.end if row else "",
+        "counts": " ".join(map(str, row.parts)) if row else "",
+        "details": {key: value for key, value in event.data.items() if key not in _PRIVATE},
+    }

@@ -1,0 +1,42 @@
+"""Without the network: the service worker, which keeps the pages at the needles on the device, and the page that it
+shows in place of one that only the server can answer."""
+
+from __future__ import annotations
+
+from django.contrib.auth.decorators import login_not_required
+from django.contrib.staticfiles import finders
+from django.contrib.staticfiles.storage import staticfiles_storage
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import render
+from django.views.decorators.http import require_safe
+
+from bias.at_needles.page_context import about
+from bias.at_needles.views import copy_asked
+from bias.at_needles.worked_copy import table_of
+
+_NAME = "service-worker.js"
+
+
+@require_safe
+def page(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """What a device shows in place of a page that only the server can answer."""
+    return render(request, "at_needles/offline.html", about(table_of(request.user, piece_id, copy_asked(request))))
+
+
+@login_not_required
+@require_safe
+def service_worker(request: HttpRequest) -> HttpResponse:
+    """The script, from the root so that it may serve every page."""
+    found = finders.find(_NAME)
+    if found:
+        with open(str(found), "rb") as script:
+            body = script.read()
+    elif staticfiles_storage.exists(_NAME):
+        with staticfiles_storage.open(_NAME) as kept:
+            body = kept.read()
+    else:
+        raise Http404("There is no service worker.")
+    answer = HttpResponse(body, content_type="text/javascript; charset=utf-8")
+    answer["Cache-Control"] = "no-cache"
+    answer["Service-Worker-Allowed"] = "/"
+    return answer

@@ -1,0 +1,224 @@
+"""What the knitter sees at the needles: the row that comes next, and the ones about it."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import Any
+from uuid import UUID, uuid4
+
+from bias.at_needles.progress import Standing
+from bias.results import OnNeedles, StripPart, Technique, WorkedRow, Workout, technique
+from drawing.strip import part_names
+from knitting.pace import Pace
+from knitting.reminders import Needles, reminders, tail
+from knitting.stitches import StitchKind
+
+_LONGEST_SAID = 70
+
+
+@dataclass(frozen=True)
+class Sitting:
+    """A piece at the row where work goes on. ``rows`` of its rows are done.
+
+    ``on`` is the piece as it is on the needles, where that differs from how it is written; ``pace`` the knitter's own,
+    once it can be told; ``words`` the dialect in which she reads; ``mirrored`` says that she works left-handed.
+    """
+
+    workout: Workout
+    standing: Standing
+    on: OnNeedles | None = None
+    pace: Pace | None = None
+    words: str = ""
+    mirrored: bool = False
+    copy: int = 1
+    revision: int = 0
+    noted: Callable[[int], tuple[str, ...]] | None = None
+
+    def after(self, rows: int) -> Sitting:
+        """The same piece after another number of rows."""
+        return replace(self, standing=replace(self.standing, rows=rows, part=0))
+
+    @property
+    def spare_id(self) -> UUID:
+        """An id for a press from a page whose scripts did not run; the page makes its own otherwise."""
+        return uuid4()
+
+    @property
+    def all_rows(self) -> tuple[WorkedRow, ...]:
+        """Every row of the piece."""
+        return self.workout.worked.rows
+
+    @property
+    def rows(self) -> int:
+        """Rows done, at most as many as the words have now."""
+        return min(self.standing.rows, len(self.all_rows))
+
+    @property
+    def number(self) -> int:
+        """The row that comes next, counted from 1."""
+        return self.rows + 1
+
+    @property
+    def row(self) -> WorkedRow | None:
+        """The row that comes next; ``None`` when all are done."""
+        return self.all_rows[self.rows] if self.rows < len(self.all_rows) else None
+
+    @cached_property
+    def strip(self) -> tuple[StripPart, ...]:
+        """Its parts in working order."""
+        return self._strip_of(self.row, self.number) if self.row else ()
+
+    def _strip_of(self, row: WorkedRow, number: int) -> tuple[StripPart, ...]:
+        found = self.workout.strip(row, self._names(number), self.words)
+        return tuple(replace(part, name=self.sided(part.name)) for part in found)
+
+    def _names(self, number: int) -> tuple[str, ...]:
+        return self.on.part_names(number) if self.on else ()
+
+    def sided(self, said: str) -> str:
+        """Words with right and left as they are for the hands that work."""
+        return _mirror(said) if self.mirrored else said
+
+    @property
+    def doubt(self) -> str:
+        """What is easily misread in this row, or nothing."""
+        return self.sided(self.workout.doubts_by_line.get(self.row.span.line, "")) if self.row else ""
+
+    @property
+    def fates(self) -> list[tuple[str, str]]:
+        """What the new stitches of this row become in the next one: the part's name (none where there is only one), and
+        the sentence."""
+        if self.row is None:
+            return []
+        names = part_names(self.row, self._names(self.number))
+        names = names if self.row.side.value == "RS" else names[::-1]
+        found = self.workout.fates(self.number)
+        return [(self.sided(names[each.part]) if len(names) > 1 else "", self.sided(each.said)) for each in found]
+
+    @property
+    def tail(self) -> str:
+        """Where the cast-on tail hangs now."""
+        return self.sided(tail(self.workout.worked, self.number)) if self.row else ""
+
+    @property
+    def reminders(self) -> tuple[str, ...]:
+        """What is due at this row beside its stitches."""
+        if self.row is None:
+            return ()
+        needles = Needles(self.standing.needle_cm) if self.standing.needle_cm else None
+        gauge = self.workout.worked.piece.headers.gauge
+        due = reminders(self.workout.worked, self.number, gauge, needles, self.standing.weighed or None)
+        return tuple(self.sided(each) for each in due if not each.startswith("Change colour"))
+
+    @property
+    def notes(self) -> tuple[str, ...]:
+        """What was noted on this row."""
+        return self.noted(self.number) if self.noted else ()
+
+    @property
+    def following(self) -> WorkedRow | None:
+        """The row after it."""
+        return self.all_rows[self.rows + 1] if self.rows + 1 < len(self.all_rows) else None
+
+    @property
+    def following_said(self) -> str:
+        """The row after it in words, kept short."""
+        if self.following is None:
+            return ""
+        parts = [part.said for part in self._strip_of(self.following, self.number + 1) if part.said]
+        said = ", ".join(parts)
+        return said if len(said) <= _LONGEST_SAID else said[: _LONGEST_SAID - 1].rstrip(", ") + "…"
+
+    @property
+    def of_times(self) -> int:
+        """How often this row is worked in all."""
+        return self.workout.worked.times[self.row.label, self.row.section] if self.row else 0
+
+    @property
+    def percent(self) -> int:
+        """The share of the stitches that is done, in whole percent."""
+        whole = self.workout.worked.stitches
+        return round(100 * self.workout.worked.stitches_after[self.rows] / whole) if whole else 0
+
+    @property
+    def stitches_left(self) -> int:
+        """Stitches still to be worked."""
+        worked = self.workout.worked
+        return worked.stitches - worked.stitches_after[self.rows]
+
+    @property
+    def said_left(self) -> str:
+        """The same as it is said."""
+        return f"{self.stitches_left:,}"
+
+    @property
+    def time_left(self) -> str:
+        """How long the rest takes at the knitter's own pace; nothing before that is known."""
+        return self.pace.said_for(self.stitches_left) if self.pace and self.row else ""
+
+    @property
+    def yarn(self) -> str:
+        """The yarn of this row."""
+        return self.workout.yarn(self.row.colour) if self.row else ""
+
+    @property
+    def next_yarn(self) -> str:
+        """The yarn that comes after this one, and in how many rows; nothing where it does not change within sight."""
+        if self.row is None or not self.row.colour:
+            return ""
+        for away, row in enumerate(self.all_rows[self.rows + 1 : self.rows + 41], start=1):
+            if row.colour and row.colour != self.row.colour:
+                return f"then {self.workout.yarn(row.colour)}, in {away} row{'' if away == 1 else 's'}"
+        return ""
+
+    @property
+    def new_colour(self) -> bool:
+        """Whether this row begins with another yarn than the one before it."""
+        before = self.all_rows[self.rows - 1] if 0 < self.rows <= len(self.all_rows) else None
+        return bool(self.row and before and self.row.colour and before.colour != self.row.colour)
+
+    @property
+    def counts(self) -> tuple[int, ...]:
+        """The counts of the parts at the end of this row, as the right side is seen."""
+        return self.row.parts if self.row else ()
+
+    @property
+    def edge(self) -> str:
+        """The edge at which a right-side row begins."""
+        return "left" if self.mirrored else "right"
+
+    @cached_property
+    def techniques(self) -> tuple[Technique, ...]:
+        """How the stitches of this row are made that are more than plain ones."""
+        kinds: dict[str, None] = {}
+        for part in self.row.work if self.row else ():
+            for kind in _kinds(part.runs):
+                kinds.setdefault(kind.key)
+        found = (technique(key) for key in kinds)
+        return tuple(each for each in found if each is not None)
+
+    @property
+    def spoken(self) -> str:
+        """The row as it is read aloud."""
+        if self.row is None:
+            return "All rows are worked."
+        side = "round" if self.row.in_round else "right side" if self.row.side.value == "RS" else "wrong side"
+        parts = ". ".join(f"{part.name}: {part.said}, {part.count} after" for part in self.strip if part.said)
+        return f"{self.row.label}, {side}. {parts}. {self.row.end} stitches in all."
+
+
+def _kinds(runs: Any) -> Iterator[StitchKind]:
+    for run in runs:
+        if isinstance(run.work, StitchKind):
+            yield run.work
+        else:
+            yield from _kinds(getattr(run.work, "runs", ()))
+
+
+def _mirror(said: str) -> str:
+    """Right and left exchanged, but for the sides of the cloth ("right side")."""
+    swapped = {"right": "left", "left": "right", "Right": "Left", "Left": "Right"}
+    return re.sub(r"\b([Rr]ight|[Ll]eft)\b(?! side)", lambda found: swapped[found[1]], said)

@@ -1,0 +1,160 @@
+"""At the needles: the row in large words, what happened, and what the device needs to go on alone."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import redirect, render
+from django.template.loader import render_to_string
+from django.urls import reverse
+from django.views.decorators.http import require_POST, require_safe
+
+from bias.at_needles.actions import events_kept, standing_briefly, take_back, take_in
+from bias.at_needles.count_check import counting
+from bias.at_needles.event_parsing import NotAnEvent, event, events_in
+from bias.at_needles.find_place import losing
+from bias.at_needles.forms import event_of_form
+from bias.at_needles.log_export import log_csv, log_json
+from bias.at_needles.models import MOST_COPIES, Event
+from bias.at_needles.page_context import about, log_of
+from bias.at_needles.worked_copy import Table, table_of
+from bias.pieces.models import Revision
+
+AHEAD = 60
+"""Rows that a device is given ahead."""
+
+
+def copy_asked(request: HttpRequest) -> int | None:
+    """Which copy of a piece is asked for, if one is."""
+    sent = request.POST.get("copy") or request.GET.get("copy", "")
+    return min(int(sent[:4]), MOST_COPIES) or 1 if sent.isascii() and sent.isdigit() else None
+
+
+@require_safe
+def needles(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The row that comes next."""
+    return render(request, "at_needles/needles.html", about(table_of(request.user, piece_id, copy_asked(request))))
+
+
+@require_safe
+def now(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The same without the page about it: for a device whose place is another now."""
+    return render(request, "at_needles/_now.html", about(table_of(request.user, piece_id, copy_asked(request))))
+
+
+@require_safe
+def rows(request: HttpRequest, piece_id: int) -> JsonResponse:
+    """The next rows as they are shown, for a device that goes on alone."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    every = len(table.sitting.all_rows)
+    first = max(min(_whole(request.GET.get("from", "")) or table.sitting.number, every + 1), 1)
+    items = [_item(table, number) for number in range(first, min(first + AHEAD, every + 2))]
+    return JsonResponse({"stamp": table.stamp, "rows": every, "items": items})
+
+
+def _item(table: Table, number: int) -> dict[str, Any]:
+    sitting = table.sitting.after(number - 1)
+    html = render_to_string("at_needles/_row.html", {"piece": table.piece, "now": sitting, "table": table})
+    return {"number": number, "html": html}
+
+
+@require_safe
+def worked(request: HttpRequest, piece_id: int) -> JsonResponse:
+    """How far the piece is, for the drawing of its cloth: rows, the shape of what is worked, a sentence."""
+    sitting = table_of(request.user, piece_id).sitting
+    said = f"{sitting.rows} of {len(sitting.all_rows)} rows worked, {sitting.percent}% of the stitches."
+    path = sitting.workout.worked_path(sitting.rows)
+    return JsonResponse({"rows": sitting.rows, "path": path, "said": said if sitting.rows else ""})
+
+
+@require_safe
+def count(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The count check: what is counted against what should be there after the last row worked."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    return _asked(
+        request, table, "at_needles/count.html", "at_needles/_counted.html", {"count": counting(table, request.GET)}
+    )
+
+
+@require_safe
+def lost(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Where am I: the rows that fit what is seen, with a press to go on from one."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    return _asked(
+        request, table, "at_needles/lost.html", "at_needles/_found.html", {"lost": losing(table, request.GET)}
+    )
+
+
+def _asked(request: HttpRequest, table: Table, page: str, answer: str, found: dict[str, Any]) -> HttpResponse:
+    """The whole page of a question, or its answer alone where the page is there already."""
+    template = answer if request.headers.get("HX-Request") == "true" else page
+    return render(request, template, {**about(table), **found})
+
+
+@require_safe
+def log(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The log: sittings, what was noted and measured, and the places to note more."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    return render(request, "at_needles/log.html", log_of(table))
+
+
+@require_safe
+def log_file(request: HttpRequest, piece_id: int, form: str) -> HttpResponse:
+    """The log for other programs, as CSV or as JSON."""
+    table = table_of(request.user, piece_id, copy_asked(request))
+    if form == "json":
+        answer: HttpResponse = JsonResponse(log_json(table), json_dumps_params={"ensure_ascii": False, "indent": 1})
+    elif form == "csv":
+        answer = HttpResponse(log_csv(table), content_type="text/csv; charset=utf-8")
+    else:
+        raise Http404("The log is given as CSV or JSON.")
+    answer["Content-Disposition"] = f'attachment; filename="log-{table.piece.pk}.{form}"'
+    return answer
+
+
+@require_POST
+def events(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Take events in: as a device sends them, many at once, or as a form that was sent without scripts."""
+    if request.content_type == "application/json":
+        return _from_device(request, piece_id)
+    table = table_of(request.user, piece_id, copy_asked(request))
+    try:
+        sent = event(event_of_form(request.POST, table.revision.number))
+    except NotAnEvent as why:
+        said = f"This press could not be read. {why} Nothing was changed."
+        return HttpResponse(said, status=422, content_type="text/plain")
+    if sent.kind == Event.Kind.BACK and not sent.data.get("takes_back"):
+        take_back(table.piece, sent.id, sent.row, copy=table.copy)
+    else:
+        take_in(table.revision, [sent], len(table.on.workout.worked.rows))
+    if "HX-Request" not in request.headers:
+        return redirect(f"{reverse('needles', args=[piece_id])}{table.asked}")
+    return render(request, "at_needles/_now.html", about(table_of(request.user, piece_id, table.copy)))
+
+
+def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
+    current = Revision.objects.newest_of(request.user, piece_id)
+    try:
+        raw = events_in(request.body)
+    except NotAnEvent as why:
+        return JsonResponse({"taken": [], "refused": [], "why": str(why)}, status=422)
+    sent, refused = [], []
+    for each in raw:
+        try:
+            sent.append(event(each))
+        except NotAnEvent as why:
+            refused.append({"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": str(why)})
+    rows = len(current.workout.worked.rows)
+    if any(each.row > rows for each in sent):  # what was measured may ask for more rows than are written
+        rows = len(table_of(request.user, piece_id, sent[0].copy).on.workout.worked.rows)
+    taken = take_in(current, sent, rows)
+    copy = sent[0].copy if sent else 1
+    now = standing_briefly(current, copy)
+    stands = {"rows": now.rows, "epoch": now.epoch, "count": events_kept(current, copy)}
+    said = {"taken": [str(known) for known in taken], "refused": refused, "asks": bool(now.stale or now.parted)}
+    return JsonResponse({**said, **stands})
+
+
+def _whole(sent: str) -> int:
+    return int(sent) if sent.isascii() and sent.isdigit() and len(sent) < 8 else 0

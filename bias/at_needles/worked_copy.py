@@ -1,0 +1,162 @@
+"""A knitter sat down with a piece: its log, its rows as they are on the needles, her own ways and pace."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Any
+
+from bias.accounts.models import Ways, ways_of
+from bias.at_needles.actions import changed_at
+from bias.at_needles.conflicts import Ask, asks
+from bias.at_needles.copies import Known, copies_of, last_worked
+from bias.at_needles.models import Event
+from bias.at_needles.progress import Standing, fold
+from bias.at_needles.row_view import Sitting
+from bias.pieces.models import Piece, Revision
+from bias.results import OnNeedles, digest, on_needles
+from knitting.measures import said_cm
+from knitting.pace import Pace, Sat, TimedRow, pace, sittings
+
+
+@dataclass(frozen=True)
+class Table:
+    """All that is known of one copy of a piece while it is worked on."""
+
+    piece: Piece
+    copy: int
+    revision: Revision
+    ways: Ways
+    events: tuple[Event, ...]
+    standing: Standing
+    on: OnNeedles
+
+    @cached_property
+    def live(self) -> tuple[Event, ...]:
+        """The rows that were worked and not taken back, in the order in which they were worked."""
+        ids = {known for known, _ in self.standing.live}
+        rows = [event for event in self.events if event.id in ids and event.kind == Event.Kind.ROW]
+        return tuple(sorted(rows, key=lambda event: (event.happened_at, str(event.id))))
+
+    def _timed(self) -> list[TimedRow]:
+        rows = self.on.workout.worked.rows
+        return [
+            TimedRow(rows[event.row - 1].end, event.happened_at.timestamp())
+            for event in self.live
+            if event.row <= len(rows)
+        ]
+
+    @cached_property
+    def pace(self) -> Pace | None:
+        """Her own pace on this piece."""
+        return pace(self._timed())
+
+    @cached_property
+    def sittings(self) -> tuple[Sat, ...]:
+        """When she sat with it, the last first."""
+        pauses = [event.happened_at.timestamp() for event in self.events if event.kind == Event.Kind.PAUSE]
+        return sittings(self._timed(), pauses)[::-1]
+
+    @cached_property
+    def sitting(self) -> Sitting:
+        """The row that comes next."""
+        return Sitting(
+            self.on.workout,
+            self.standing,
+            self.on,
+            self.pace,
+            self.ways.dialect,
+            self.ways.left_handed,
+            self.copy,
+            self.revision.number,
+            self.notes_of,
+        )
+
+    @cached_property
+    def copies(self) -> tuple[Known, ...]:
+        """All copies of the piece."""
+        return copies_of(self.piece)
+
+    @property
+    def asked(self) -> str:
+        """What an address needs to lead to this copy; nothing where there is no other."""
+        return f"?copy={self.copy}" if len(self.copies) > 1 else ""
+
+    def notes_of(self, row: int) -> tuple[str, ...]:
+        """The notes on a row (from 1), and what was mended before it."""
+        noted = [event.data.get("text", "") for event in self.events if _is(event, Event.Kind.NOTE, row)]
+        mended = [event.data.get("says", "") for event in self.events if _is(event, Event.Kind.MENDED, row - 1)]
+        return tuple(said for said in (*mended, *noted) if said)
+
+    @property
+    def stamp(self) -> str:
+        """A short name of what the rows come to and how they are said: other rows have another."""
+        ways, standing = self.ways, self.standing
+        said = (
+            ways.dialect,
+            ways.marking,
+            ways.first_stitch,
+            ways.left_handed,
+            standing.differences,
+            standing.measured,
+            self.asked,
+        )
+        return digest(f"{self.on.workout.text} {said} {standing.needle_cm}")
+
+    @property
+    def said_size(self) -> str:
+        """What the cloth should measure when it is done, as it is known now; nothing where it cannot be drawn."""
+        found = self.on.workout
+        if not found.laid:
+            return ""
+        size = f"{said_cm(found.measures.width_cm)} by {said_cm(found.measures.height_cm)}"
+        return f"It should become {size}" + (", by what was measured." if self.standing.measured else ".")
+
+    @property
+    def asks(self) -> tuple[Ask, ...]:
+        """What only she can say now."""
+        return asks(self.standing)
+
+    @property
+    def state(self) -> dict[str, Any]:
+        """What a device has to know to go on alone."""
+        standing = self.standing
+        return {
+            "rows": self.sitting.rows,
+            "part": standing.part,
+            "epoch": standing.epoch,
+            "count": len(self.events),
+            "copy": self.copy,
+            "asked": self.asked,
+            "revision": self.revision.number,
+            "stamp": self.stamp,
+            "live": self.recent,
+            "rest": self.ways.rest_minutes,
+        }
+
+    @property
+    def recent(self) -> list[tuple[str, int]]:
+        """The events of the last rows: what a device has to name when it takes one back or rips."""
+        return [(str(known), row) for known, row in self.standing.live if row > self.standing.rows - 400]
+
+
+def _is(event: Event, kind: str, row: int) -> bool:
+    return event.kind == kind and event.row == row
+
+
+def table_of(owner: Any, piece_id: int, copy: int | None = None) -> Table:
+    """A copy of a knitter's piece as it stands, or the one worked last; anybody else's is not found."""
+    revision = Revision.objects.newest_of(owner, piece_id)
+    piece, ways = revision.piece, ways_of(owner)
+    copy = last_worked(piece) if copy is None else copy
+    events = tuple(piece.events.filter(copy=copy).order_by("happened_at", "id"))
+    standing = fold(events, changed_at(piece, {event.revision for event in events}, revision))
+    on = on_needles(
+        "" if revision.plan else revision.written,
+        revision.plan,
+        standing.measured,
+        standing.differences,
+        ways.marking,
+        ways.first_stitch,
+    )
+    return Table(piece, copy, revision, ways, events, standing, on)

@@ -1,9 +1,0 @@
-"""The basket."""
-
-from django.apps import AppConfig
-
-
-class BasketConfig(AppConfig):
-    """Home."""
-
-    name = "bias.basket"

@@ -1,9 +1,0 @@
-"""What knitters keep."""
-
-from django.apps import AppConfig
-
-
-class KeepingConfig(AppConfig):
-    """Pieces and their revisions."""
-
-    name = "bias.keeping"

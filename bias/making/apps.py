@@ -1,9 +1,0 @@
-"""At the needles."""
-
-from django.apps import AppConfig
-
-
-class MakingConfig(AppConfig):
-    """The log of worked rows."""
-
-    name = "bias.making"

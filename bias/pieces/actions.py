@@ -1,0 +1,93 @@
+"""Every change to what is kept, one small function each."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+
+from bias.pieces.models import Piece, Revision
+from bias.results import planned, workout
+
+NO_TITLE = "Untitled piece"
+_LONGEST_TITLE = 200
+
+
+@dataclass(frozen=True, slots=True)
+class Overtaken:
+    """The piece was saved elsewhere since: nothing was written, and this is what stands there now."""
+
+    current: Revision
+
+
+@transaction.atomic
+def keep_piece(owner: Any, words: str) -> Piece:
+    """Keep written rows as a new piece, named by its title."""
+    piece = Piece.objects.create(owner=owner, title=_title(words))
+    Revision.objects.create(piece=piece, number=1, written=words)
+    return piece
+
+
+@transaction.atomic
+def keep_plan(owner: Any, plan: str) -> Piece:
+    """Keep a plan, as its text, as a new piece, named as the plan is."""
+    piece = Piece.objects.create(owner=owner, title=_named(planned(plan).plan.name))
+    Revision.objects.create(piece=piece, number=1, plan=plan)
+    return piece
+
+
+@transaction.atomic
+def revise(piece: Piece, started_from: int, words: str) -> Revision | Overtaken:
+    """Save new words over revision ``started_from``; the same words again change nothing.
+
+    A piece that came from a plan is written rows from then on.
+    """
+    current = piece.current
+    if words == current.words:
+        return current
+    return _revised(piece, started_from, _title(words), written=words)
+
+
+@transaction.atomic
+def revise_plan(piece: Piece, started_from: int, plan: str) -> Revision | Overtaken:
+    """Save a plan over revision ``started_from``; the same plan again changes nothing."""
+    current = piece.current
+    if plan == current.plan:
+        return current
+    return _revised(piece, started_from, _named(planned(plan).plan.name), plan=plan)
+
+
+@transaction.atomic
+def turn_into_words(piece: Piece, started_from: int) -> Revision | Overtaken:
+    """Save the rows of a plan as written rows; the plan stays in its own revision."""
+    return _revised(piece, started_from, piece.title, written=piece.words)
+
+
+def _revised(piece: Piece, started_from: int, title: str, **source: str) -> Revision | Overtaken:
+    current = piece.current
+    if started_from != current.number:
+        return Overtaken(current)
+    revision = Revision.objects.create(piece=piece, number=current.number + 1, **source)
+    piece.title = title
+    piece.save()
+    return revision
+
+
+@transaction.atomic
+def take_out(piece: Piece) -> None:
+    """Take a piece out of the basket for good."""
+    piece.delete()
+
+
+def touch(piece: Piece) -> None:
+    """Note that a piece was worked on now."""
+    piece.save(update_fields=["touched_at"])
+
+
+def _title(words: str) -> str:
+    return _named(workout(words).title)
+
+
+def _named(title: str) -> str:
+    return title[:_LONGEST_TITLE] or NO_TITLE

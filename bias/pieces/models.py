@@ -1,0 +1,127 @@
+"""Pieces and their revisions: what people gave, never what can be computed from it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+from django.http import Http404
+
+from bias.results import (
+    Advice,
+    WordsAdvice,
+    Workout,
+    advice_of_words,
+    planned,
+    trials_of_words,
+    within,
+    workout,
+)
+
+_NO_PIECE = "There is no such piece in your basket."
+
+
+class PieceQuerySet(models.QuerySet["Piece"]):
+    """Pieces, never without their owner."""
+
+    def of(self, owner: Any) -> PieceQuerySet:
+        """The pieces of one knitter."""
+        return self.filter(owner=owner)
+
+    def one_of(self, owner: Any, piece_id: int) -> Piece:
+        """One piece of a knitter; anybody else's is not found."""
+        piece = self.of(owner).filter(pk=piece_id).first()
+        if piece is None:
+            raise Http404(_NO_PIECE)
+        return piece
+
+
+class Piece(models.Model):
+    """One thing to knit."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="pieces")
+    title = models.CharField(max_length=200)
+    begun_at = models.DateTimeField(auto_now_add=True)
+    touched_at = models.DateTimeField(auto_now=True)
+
+    objects = PieceQuerySet.as_manager()
+
+    class Meta:
+        ordering = ["-touched_at", "-id"]
+
+    def __str__(self) -> str:
+        return self.title
+
+    @property
+    def current(self) -> Revision:
+        """The revision that counts."""
+        revision = self.revisions.order_by("-number").first()
+        assert revision is not None, "a piece is made together with its first revision"
+        return revision
+
+    @property
+    def words(self) -> str:
+        """The written rows as they stand."""
+        return self.current.words
+
+    @property
+    def workout(self) -> Workout:
+        """All that comes of it as it stands."""
+        return self.current.workout
+
+    @property
+    def advice(self) -> tuple[Advice, ...] | tuple[WordsAdvice, ...]:
+        """How its cloth lies as it stands, with what would mend it."""
+        return planned(self.current.plan).advice if self.is_planned else advice_of_words(self.words)
+
+    def advice_within(self, seconds: float) -> tuple[Advice, ...] | tuple[WordsAdvice, ...] | None:
+        """The advice if it can be had so soon; asked again, the trials go on where they were left."""
+        if self.is_planned:
+            return planned(self.current.plan).advice_within(seconds)
+        return within(trials_of_words(self.words), seconds)
+
+    @property
+    def is_planned(self) -> bool:
+        """Whether its rows come from a plan."""
+        return bool(self.current.plan)
+
+
+class RevisionQuerySet(models.QuerySet["Revision"]):
+    """Revisions, never without the owner of their piece."""
+
+    def newest_of(self, owner: Any, piece_id: int) -> Revision:
+        """The revision of a knitter's piece that counts, with the piece; anybody else's is not found."""
+        own = self.filter(piece=piece_id, piece__owner=owner).select_related("piece")
+        revision = own.order_by("-number").first()
+        if revision is None:
+            raise Http404(_NO_PIECE)
+        return revision
+
+
+class Revision(models.Model):
+    """A piece as it was once saved: its written rows, or the plan that they come from; never changed afterwards."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    written = models.TextField(blank=True, help_text="the rows as the knitter wrote them; empty for a plan")
+    plan = models.TextField(blank=True, default="", help_text="a plan as JSON; empty for written rows")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    objects = RevisionQuerySet.as_manager()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["piece", "number"], name="one_revision_a_number")]
+
+    def __str__(self) -> str:
+        return f"{self.piece} {self.number}"
+
+    @property
+    def words(self) -> str:
+        """The written rows: as they were written, or as the plan gives them."""
+        return planned(self.plan).text if self.plan else self.written
+
+    @property
+    def workout(self) -> Workout:
+        """All that comes of it."""
+        return planned(self.plan).workout if self.plan else workout(self.written)

@@ -1,0 +1,90 @@
+"""The press: one part of a print as a PDF, and all of them bound."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from contextlib import suppress
+from functools import lru_cache
+from io import BytesIO
+from pathlib import Path
+from threading import Thread
+from typing import Any
+
+from django.template.loader import render_to_string
+
+from bias.printing.print_parts import PAPERS, Choices, Part
+from bias.results import Workout
+
+_LONGEST_WAIT_S = 0.4
+_FONTS = {font.name: font.read_bytes() for font in (Path(__file__).parent / "fonts").glob("*.ttf")}
+
+
+class NoPress(Exception):
+    """The machine lacks what draws letters on pages; says what to install."""
+
+
+def pressed(found: Workout, choices: Choices, part: Part) -> bytes:
+    """One part as a PDF of its own."""
+    weasy = _weasyprint()
+    about = {"workout": found, "choices": choices, **part.about}
+    html = render_to_string(part.template, about)
+    wide, high = PAPERS[choices.paper]
+    sheet = render_to_string("printing/print.css", {"wide": wide, "high": high, "title": found.title})
+    fonts = weasy.text.fonts.FontConfiguration()
+    style = weasy.CSS(string=sheet, base_url="bias:", url_fetcher=_fonts_alone, font_config=fonts)
+    page = weasy.HTML(string=html, base_url="bias:", url_fetcher=_fonts_alone)
+    pdf: bytes = page.write_pdf(stylesheets=[style], font_config=fonts)
+    return pdf
+
+
+def bound(parts: Iterable[bytes], title: str) -> bytes:
+    """All parts as one file, the pages numbered through."""
+    from pypdf import PdfReader, PdfWriter
+
+    whole = PdfWriter()
+    for part in parts:
+        whole.append(PdfReader(BytesIO(part)))
+    whole.add_metadata({"/Title": title, "/Creator": "Bias"})
+    out = BytesIO()
+    whole.write(out)
+    return out.getvalue()
+
+
+def ready() -> bool:
+    """Whether what prints is loaded; it is begun to be if not, beside the requests, as it takes more than a second."""
+    _loading().join(_LONGEST_WAIT_S)
+    return not _loading().is_alive()
+
+
+@lru_cache(maxsize=1)
+def _loading() -> Thread:
+    thread = Thread(target=_load, daemon=True)
+    thread.start()
+    return thread
+
+
+def _load() -> None:
+    with suppress(NoPress):
+        _weasyprint()
+
+
+@lru_cache(maxsize=1)
+def _weasyprint() -> Any:
+    # It needs libraries of the system that nothing else does, so only printing loads it.
+    try:
+        import weasyprint
+        import weasyprint.text.fonts
+        import weasyprint.urls
+    except OSError:
+        raise NoPress(
+            "Printing needs the Pango library, and this machine has none. On Debian: apt-get install libpangoft2-1.0-0"
+        ) from None
+    return weasyprint
+
+
+def _fonts_alone(url: str, *_: Any, **__: Any) -> Any:
+    """Nothing but the fonts that ship is ever fetched."""
+    name = url.removeprefix("bias:")
+    if name not in _FONTS:
+        raise ValueError(f"A print fetches nothing: {url[:80]}")
+    return _weasyprint().urls.URLFetcherResponse(url, _FONTS[name], {"Content-Type": "font/ttf"})

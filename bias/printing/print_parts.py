@@ -1,0 +1,86 @@
+"""What a print consists of: pages of words, the cloth, and the chart cut to pages."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from bias.results import CELL, Window, Workout, chart_windows
+
+LINES_A_PART = 150
+MM_PER_CELL = {"large": 5.5, "middle": 4.4, "small": 3.2}
+PAPERS = {"A4": (210, 297), "letter": (216, 279)}
+_MARGIN_MM, _HEAD_MM = 14, 16
+MOST_CHART_PAGES = 120
+
+
+@dataclass(frozen=True, slots=True)
+class Choices:
+    """What is printed: on which paper, in which dialect, the chart's cells how large."""
+
+    words: bool = True
+    cloth: bool = True
+    chart: bool = True
+    paper: str = "A4"
+    dialect: str = "us"
+    cell: str = "middle"
+    as_worked: bool = False
+
+    def as_json(self) -> dict[str, Any]:
+        """For keeping."""
+        return {name: getattr(self, name) for name in self.__slots__}
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A part of a print: a template with what it shows."""
+
+    template: str
+    about: Mapping[str, Any]
+
+
+def parts(found: Workout, choices: Choices) -> list[Part]:
+    """Every part of a print in its order."""
+    wanted: list[Part] = []
+    if choices.cloth and found.page is not None:
+        wanted.append(Part("printing/cloth.html", {}))
+    if choices.words:
+        wanted += _words(found, choices)
+    if choices.chart and found.worked.rows:
+        wanted += _chart(found, choices)
+    return wanted
+
+
+def _words(found: Workout, choices: Choices) -> list[Part]:
+    lines = found.written(choices.dialect).splitlines() or [""]
+    cuts = [lines[at : at + LINES_A_PART] for at in range(0, len(lines), LINES_A_PART)]
+    last = len(cuts) - 1
+    glossary = found.glossary(choices.dialect)
+    return [
+        Part("printing/words.html", {"lines": each, "first": at == 0, "glossary": glossary if at == last else ()})
+        for at, each in enumerate(cuts)
+    ]
+
+
+def _chart(found: Workout, choices: Choices) -> list[Part]:
+    windows = chart_pages(found, choices)
+    wanted = []
+    for at, window in enumerate(windows, start=1):
+        about = {"window": window, "number": at, "of": len(windows), "width_mm": _wide(window, choices)}
+        about["key"] = found.chart.key(choices.as_worked) if at == len(windows) else ()
+        wanted.append(Part("printing/chart.html", about))
+    return wanted
+
+
+def chart_pages(found: Workout, choices: Choices) -> Sequence[Window]:
+    """The chart cut to the paper."""
+    wide, high = PAPERS[choices.paper]
+    cell = MM_PER_CELL[choices.cell]
+    columns = int((wide - 2 * _MARGIN_MM) / cell) - 6
+    rows = int((high - 2 * _MARGIN_MM - _HEAD_MM) / cell) - 2
+    return chart_windows(found.chart, columns, rows)
+
+
+def _wide(window: Window, choices: Choices) -> float:
+    return round(window.width / CELL * MM_PER_CELL[choices.cell], 1)

@@ -1,0 +1,142 @@
+"""Fabrics and growing edges as the pages show them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from bias.results.plans import Planned
+from drawing.fabric_svg import close_up_svg, swatch_svg
+from knitting.fabric import Fabric
+from knitting.in_pattern.growing_edges import EdgeRow, Edges, Stretch, close_up
+from knitting.in_pattern.whole_repeats import NextRepeat, next_repeat, whole_at
+
+_FACES = {
+    "k": "a knit stitch",
+    "p": "a purl stitch",
+    "c": "part of a cable",
+    "o": "a yarn over",
+    "d": "part of a decrease",
+}
+_ROWS, _ACROSS = 12, 18
+
+
+@lru_cache(maxsize=512)
+def swatch(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
+    """A swatch of a fabric."""
+    return swatch_svg(fabric, columns, rows)
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeView:
+    """One end of a part close up, with what is said of it. ``part`` counts the parts between marks from 0."""
+
+    svg: str
+    row: int
+    rows: int
+    part: int
+    right: bool
+    parts: tuple[str, ...]
+    where: str
+    fates: tuple[str, ...]
+    repeats: tuple[str, ...]
+
+
+def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) -> EdgeView | None:
+    """The close-up of a part's end up to a row (from 1); the first end that grows where none is asked for.
+
+    ``None`` where the plan cannot be worked yet.
+    """
+    found = planned.edges
+    if found is None or not found.rows:
+        return None
+    at = min(max(row, 1), len(found.rows)) - 1
+    if part is None or right is None:
+        part, right = _first_that_grows(found, at, part)
+    part = min(part, found.wide(at) - 1)
+    rows = close_up(found, part, right, at, _ROWS, _ACROSS)
+    where, is_mark = _where(planned, at, part, right)
+    names = planned.wide_parts(at + 1)
+    title = f"The {'right' if right else 'left'} end of part {part + 1}, at {where}, rows {rows[0].number} to {at + 1}"
+    return EdgeView(
+        close_up_svg(rows, right, is_mark, title),
+        at + 1,
+        len(found.rows),
+        part,
+        right,
+        names,
+        where,
+        tuple(_fates(rows, right, where)),
+        tuple(_repeats(planned, found, at, part)),
+    )
+
+
+def _first_that_grows(found: Edges, at: int, only: int | None = None) -> tuple[int, bool]:
+    """The part (or the only one asked for) and end with a new stitch in or near a row, in a pattern if one grows."""
+    ends = [end for end in found.growing(at, rows=4) if only in (None, end[0])]
+    part, right, _ = min(ends, key=lambda end: (not end[2], end[0], not end[1]), default=(only or 0, True, False))
+    return part, right
+
+
+def _where(planned: Planned, at: int, part: int, right: bool) -> tuple[str, bool]:
+    """What lies at an end of a part: a line by its name, or the edge of the cloth."""
+    names = planned.line_names(at + 1)
+    beside = part - 1 if right else part
+    if 0 <= beside < len(names):
+        return f"'{names[beside]}'", True
+    return f"the {'right' if right else 'left'} edge", False
+
+
+def _fates(rows: list[EdgeRow], right: bool, where: str) -> list[str]:
+    """What the new stitches of the last row that has any become."""
+    newest = next((row for row in reversed(rows) if any(cell.new for cell in row.cells)), None)
+    if newest is None:
+        return []
+    found = []
+    cells = newest.cells if right else newest.cells[::-1]
+    for place, cell in enumerate(cells):
+        if cell.new and cell.becomes:
+            at = f"beside {where}" if place == 0 else f"{place + 1} stitches from {where}"
+            waits = ", and waits for a whole repeat" if cell.waits else ""
+            found.append(
+                f"Row {newest.number}: the new stitch {at} becomes {_FACES.get(cell.becomes, 'a knit stitch')} in row "
+                f"{newest.number + 1}{waits}."
+            )
+    return found
+
+
+def _repeats(planned: Planned, found: Edges, at: int, part: int) -> list[str]:
+    """Which repeats are whole, where their markers go, and when the next one is."""
+    here = found.part(at, part)
+    if here is None or here.fabric is None or here.fabric.width == 1:
+        return []
+    said = [_whole(here)]
+    following = next_repeat(found, at, part)
+    if following is not None:
+        said.append(_next(planned, at, part, following))
+    whole = whole_at(found, part, at)
+    if whole is not None and not here.is_whole:
+        said.append(f"Whole repeats reach from end to end after row {whole}.")
+    return said
+
+
+def _whole(here: Stretch) -> str:
+    assert here.fabric is not None
+    whole, (right, left), width = here.repeats[1], here.waiting, here.fabric.width
+    if not whole:
+        return f"No whole repeat of {width} stitches yet: there are {here.count}."
+    over = [f"{right} at the right end"] if right else []
+    over += [f"{left} at the left end"] if left else []
+    rest = f", {' and '.join(over)} over" if over else ""
+    repeats = "1 whole repeat" if whole == 1 else f"{whole} whole repeats"
+    if whole == 1 and not over:
+        return f"{repeats} of {width} stitches, end to end."
+    begin = f"after stitch {right} from the right and then " if right else ""
+    return f"{repeats} of {width} stitches{rest}. Markers for them: {begin}every {width} stitches."
+
+
+def _next(planned: Planned, at: int, part: int, following: NextRepeat) -> str:
+    rows = following.row - at - 1
+    where, _ = _where(planned, at, part, following.right)
+    more = "1 more row" if rows == 1 else f"{rows} more rows"
+    return f"The next repeat is whole in {more}, after row {following.row}, at {where}."

@@ -1,0 +1,280 @@
+"""Written rows at the one door: words in, all results out, kept by their content."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+from typing import Any
+
+from drawing import inks
+from drawing.canvas import to_canvas
+from drawing.chart import ChartPage, lay_out_chart
+from drawing.chart_svg import Window, chart_svg
+from drawing.cloth import ClothPage, lay_out
+from drawing.cloth_svg import to_svg, worked_path
+from drawing.silhouette import silhouette
+from drawing.strip import StripPart, strip
+from knitting.cloth import Finding, Layout, Measures, NotLaid, flatness, lay_flat, measure
+from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
+from knitting.formatter import fair_copy
+from knitting.in_pattern.next_row import Fate, fates
+from knitting.in_pattern.piece_in_pattern import cells, is_patterned
+from knitting.measures import Gauge, said_area, said_cm
+from knitting.misreadings import Doubt, doubts
+from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.substitution import Exchanged, Habits, exchange
+from knitting.words.glossary import Abbreviation, glossary
+from knitting.words.highlights import Highlight, highlights
+from knitting.words.patching import patched
+from knitting.words.reader import Reading, read
+from knitting.words.writer import write
+from knitting.working.piece_worker import work_reading
+from knitting.working.row_groups import Fold, folds
+
+KEPT = 48
+"""How many results a process remembers."""
+MOST_DRAWN = 40_000
+"""Stitches up to which a chart is drawn as one SVG; larger ones are printed in pages."""
+COMPACT = {"separators": (",", ":"), "ensure_ascii": False}
+"""How data for the page is written."""
+
+
+@dataclass(frozen=True, eq=False)
+class Workout:
+    """All that comes of one text. What is costly is made when first asked for."""
+
+    text: str
+    reading: Reading
+    worked: WorkedPiece
+    later: tuple[tuple[int, Gauge], ...] = ()
+    """Other gauges from a row on."""
+
+    @property
+    def title(self) -> str:
+        """What the words call the piece."""
+        return self.worked.piece.title
+
+    @property
+    def said_stitches(self) -> str:
+        """All stitches worked, as they are said."""
+        return f"{self.worked.stitches:,}"
+
+    @cached_property
+    def layout(self) -> Layout | NotLaid:
+        """The cloth laid flat."""
+        return lay_flat(self.worked, later=self.later)
+
+    @cached_property
+    def page(self) -> ClothPage | None:
+        """The cloth placed on a page, or ``None`` where it cannot be laid."""
+        return lay_out(self.layout) if isinstance(self.layout, Layout) else None
+
+    @cached_property
+    def measures(self) -> Measures:
+        """Width, height, area, sides and angles."""
+        return measure(self.layout)
+
+    @cached_property
+    def flatness(self) -> tuple[Finding, ...]:
+        """How the cloth lies: where it cups, ruffles or pulls."""
+        return flatness(self.layout)
+
+    @property
+    def said_measures(self) -> str:
+        """Area and corners as one sentence."""
+        corners = self.measures.said_corners
+        area = said_area(self.measures.area_cm2)
+        if isinstance(self.layout, Layout) and self.layout.in_round:
+            rounds = (
+                f"{said_cm(self.measures.first_cm)} round the first round, {said_cm(self.measures.last_cm)} the last"
+            )
+            return f"{area}; {rounds}."
+        return f"{area}, corners of {corners}." if corners else f"{area}."
+
+    @cached_property
+    def folds(self) -> tuple[Fold, ...]:
+        """The rows, folded."""
+        return folds(self.worked)
+
+    @cached_property
+    def highlights(self) -> dict[int, tuple[Highlight, ...]]:
+        """What each word of a line is, by the lines."""
+        return highlights(self.reading)
+
+    @cached_property
+    def doubts(self) -> tuple[Doubt, ...]:
+        """Places that makers misread."""
+        return doubts(self.worked, self.reading.dialect)
+
+    @cached_property
+    def doubts_by_line(self) -> dict[int, str]:
+        """The notes of a line as one text."""
+        found: dict[int, str] = {}
+        for doubt in self.doubts:
+            found[doubt.line] = f"{found[doubt.line]} {doubt.says}" if doubt.line in found else doubt.says
+        return found
+
+    @cached_property
+    def digest(self) -> str:
+        """A short name of the text."""
+        return digest(self.text)
+
+    def rows_of_line(self, line: int) -> list[int]:
+        """The places (from 0) of the rows that a written line called for."""
+        return [at for at, row in enumerate(self.worked.rows) if row.order_line == line]
+
+    def written(self, code: str) -> str:
+        """The piece as a good editor would print it, in the words of a dialect."""
+        return write(fair_copy(self.worked), dialect(code))
+
+    def glossary(self, code: str) -> tuple[Abbreviation, ...]:
+        """The abbreviations that the piece uses in a dialect."""
+        return glossary(self.worked.piece, dialect(code))
+
+    def in_hand(self, habits: Habits) -> tuple[str, Exchanged]:
+        """The piece in the knitter's own hand: its words, and what was exchanged or refused."""
+        found = exchange(self.worked, habits)
+        return patched(self.text, self.worked.piece, found.piece, self.reading.dialect), found
+
+    @property
+    def csv(self) -> str:
+        """The rows as a table for other programs."""
+        return ledger_csv(self.worked, self.reading.dialect)
+
+    @property
+    def json(self) -> dict[str, Any]:
+        """The piece in its published form."""
+        return piece_to_json(self.worked.piece)
+
+    @property
+    def not_laid(self) -> str:
+        """Why there is no drawing, or nothing."""
+        return self.layout.reason if isinstance(self.layout, NotLaid) else ""
+
+    @property
+    def laid(self) -> bool:
+        """Whether the cloth could be laid out."""
+        return isinstance(self.layout, Layout)
+
+    @cached_property
+    def chart(self) -> ChartPage:
+        """Every stitch of every row in its column."""
+        return lay_out_chart(self.worked)
+
+    @cached_property
+    def chart_data(self) -> dict[str, Any]:
+        """The chart for the canvas."""
+        yarns = {colour: self.yarn(colour) for colour in self.chart.colours}
+        return to_canvas(self.chart, self.layout if isinstance(self.layout, Layout) else None, yarns)
+
+    @property
+    def column_zones(self) -> list[int]:
+        """For each stretch between two lines of the cloth, which part between walls it belongs to."""
+        if not isinstance(self.layout, Layout):
+            return []
+        walls = self.layout.wall_lines
+        return [sum(line <= left for line in walls[1:-1]) for left, _ in self.layout.columns]
+
+    @property
+    def charted(self) -> bool:
+        """Whether there is a chart that one drawing can hold."""
+        return 0 < self.chart.stitches <= MOST_DRAWN
+
+    def chart_alone(self) -> str:
+        """The chart as an SVG that stands alone, or nothing; refused where it has more cells than a drawing can."""
+        return chart_svg(self.chart, style=inks.CHART) if self.charted else ""
+
+    def chart_window(self, window: Window, as_worked: bool) -> str:
+        """A window of the chart as an SVG that stands alone."""
+        return chart_svg(self.chart, window, as_worked, style=inks.CHART)
+
+    @property
+    def said_marks(self) -> list[tuple[str, str]]:
+        """The marks with the lengths of their lines, as they are said."""
+        return [(name, said_cm(length)) for name, length in self.measures.marks_cm.items()]
+
+    def cloth_alone(self, size: str = "24cm") -> str:
+        """The cloth as an SVG that stands alone, so wide, or nothing."""
+        return to_svg(self.page, style=inks.CLOTH, size=size) if self.page else ""
+
+    def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
+        """The cloth as SVG, or nothing."""
+        return to_svg(self.page, row, worked) if self.page else ""
+
+    @cached_property
+    def cells(self) -> list[str]:
+        """What every stitch shows after each row, where some row is in a stitch pattern; else nothing."""
+        return cells(self.worked) if is_patterned(self.worked.piece) else []
+
+    def fates(self, number: int) -> tuple[Fate, ...]:
+        """What the new stitches of row ``number`` (from 1) become in the next one, in a stitch pattern."""
+        rows = self.worked.rows
+        if not self.cells or number >= len(rows) or not rows[number].complete:
+            return ()
+        return fates(rows[number - 1], rows[number], self.cells[number - 1], self.cells[number])
+
+    def worked_path(self, worked: int) -> str:
+        """The cloth of so many rows as the path of a shape on the drawing, or nothing."""
+        return worked_path(self.page, worked) if self.page else ""
+
+    def silhouette_svg(self, worked: int = 0) -> str:
+        """The cloth as a small shape, or nothing."""
+        return silhouette(self.layout, worked) if isinstance(self.layout, Layout) else ""
+
+    @cached_property
+    def many_colours(self) -> bool:
+        """Whether the colour in hand ever changes."""
+        return len({row.colour for row in self.worked.rows}) > 1
+
+    def yarn(self, colour: str) -> str:
+        """A colour with the name of its yarn, as it is said: "A, Slate worsted"."""
+        named = dict(self.worked.piece.headers.yarns).get(colour, "").split(",")[0].strip()
+        return f"{colour}, {named}" if named else colour
+
+    def strip(self, row: WorkedRow, named: Sequence[str] = (), code: str = "") -> tuple[StripPart, ...]:
+        """A row's parts, by names of their own where they have some, in the words of a dialect or of the piece."""
+        return strip(row, dialect(code) if code else self.reading.dialect, named)
+
+
+@lru_cache(maxsize=KEPT)
+def workout(text: str) -> Workout:
+    """Read, work and lay out a text; the same text is done once."""
+    reading = read(text)
+    found = Workout(text, reading, work_reading(reading))
+    _RECENT[found.digest] = text
+    while len(_RECENT) > KEPT:
+        _RECENT.pop(next(iter(_RECENT)), None)
+    return found
+
+
+_RECENT: dict[str, str] = {}
+"""Texts worked lately in this process, by their short names."""
+
+
+def digest(text: str) -> str:
+    """A short name of a text: equal for equal texts alone."""
+    return hashlib.blake2b(text.encode("utf-8", "replace"), digest_size=12).hexdigest()
+
+
+def recent(name: str) -> Workout | None:
+    """What was worked lately under a short name, if this process still knows it."""
+    text = _RECENT.get(name)
+    return workout(text) if text is not None else None
+
+
+def words_of_json(text: str) -> str:
+    """The written rows of a piece that is given as JSON; ``NotRead`` says why it is none."""
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError):
+        raise NotRead("The file cannot be read as JSON.") from None
+    return write(piece_from_json(data))
+
+
+def dialects() -> tuple[tuple[str, str], ...]:
+    """The dialects to choose from: code and name."""
+    return tuple((code, dialect(code).name) for code in dialect_codes())

@@ -1,0 +1,190 @@
+"""Plans at the one door: what a plan comes to, and the plan that can be read out of written rows."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
+from itertools import count
+from time import monotonic
+from typing import Protocol, TypeVar
+
+from bias.results import pieces
+from bias.results.pieces import Workout, workout
+from knitting.cloth import lay_flat, measure
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS
+from knitting.files import plan_from_text
+from knitting.forecast.forecast import Course, foresee
+from knitting.gauges import Swatch
+from knitting.in_pattern.growing_edges import Edges
+from knitting.in_pattern.whole_repeats import whole_at
+from knitting.measures import said_cm
+from knitting.plan.plan import LineKind, Plan
+from knitting.plan.split import Split
+from knitting.recognise import Recognised, recognise
+from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
+from knitting.remedies.time_limit import to_the_end
+from knitting.sizing.repeat_fit import Fitting, edges_of, uneven_fits
+from knitting.words.patching import patched
+from knitting.words.writer import write
+
+Each = TypeVar("Each", covariant=True)
+
+_ROWS_TO_A_BORDER = 200
+"""Rows within which it is told when a pattern is whole at its borders."""
+
+
+@dataclass(frozen=True, eq=False)
+class Planned:
+    """A plan with its course and its written rows."""
+
+    source: str
+    course: Course
+    text: str
+
+    @property
+    def plan(self) -> Plan:
+        """The plan itself."""
+        return self.course.plan
+
+    def part_names(self, row: int) -> tuple[str, ...]:
+        """The names of the parts between marks in a row, counted from 1, in right-side order.
+
+        Between each two marks stands the name of the largest part; stitches between a line's own two markers are
+        called as the line is.
+        """
+        split = self._split(row)
+        between = iter(self.wide_parts(row))
+        found = [next(between, "")]
+        for line in split.lines if split else ():
+            if line.kind is LineKind.BOTH:
+                found.append(line.name)
+            if line.kind is not LineKind.UNMARKED:
+                found.append(next(between, ""))
+        return tuple(found)
+
+    def wide_parts(self, row: int) -> tuple[str, ...]:
+        """The names of the parts between the lines that the cloth shows, in right-side order."""
+        split = self._split(row)
+        runs = split.segments() if split else []
+        return tuple(max((split.parts[at] for at in run), key=lambda part: part.count).name for run in runs if split)
+
+    def _split(self, row: int) -> Split | None:
+        stages = [stage for stage in self.course.stages if stage.first_row <= row]
+        return stages[-1].closing if stages else None
+
+    @cached_property
+    def edges(self) -> Edges | None:
+        """The growing edges of its parts row by row; ``None`` where the plan has troubles."""
+        return edges_of(self.course)
+
+    def fits(self) -> list[tuple[Fitting, int | None]]:
+        """Parts in which a pattern does not come out even, each with the row after which whole repeats fill it."""
+        found = uneven_fits(self.course)
+        return [(each, self._whole_after(each.part)) for each in found]
+
+    def _whole_after(self, part: str) -> int | None:
+        at = self.segment_of(part, 1)
+        return whole_at(self.edges, at, ahead=_ROWS_TO_A_BORDER) if self.edges is not None and at >= 0 else None
+
+    def segment_of(self, part: str, row: int) -> int:
+        """Which of the parts between marks of a row, counted from 1, holds a part of the plan; -1 where none does."""
+        split = self._split(row)
+        for at, run in enumerate(split.segments() if split else ()):
+            if split is not None and any(split.parts[place].name == part for place in run):
+                return at
+        return -1
+
+    def line_names(self, row: int) -> tuple[str, ...]:
+        """The names of the marked lines in a row, counted from 1, in right-side order."""
+        split = self._split(row)
+        return tuple(line.name for line in split.lines if line.kind is not LineKind.UNMARKED) if split else ()
+
+    @cached_property
+    def trials(self) -> PlanTrials:
+        """What is tried to make its cloth lie better."""
+        construction = CONSTRUCTIONS.get(self.plan.construction)
+        return PlanTrials(self.plan, construction.curvature if construction else None)
+
+    @property
+    def advice(self) -> tuple[Advice, ...]:
+        """How its cloth lies, with what would mend it."""
+        return self.trials.advice()
+
+    def advice_within(self, seconds: float) -> tuple[Advice, ...] | None:
+        """The advice if it can be had so soon; asked again, the trials go on where they were left."""
+        return within(self.trials, seconds)
+
+    @cached_property
+    def said_unwashed(self) -> str:
+        """What it measures before it is washed, where its swatch tells; else nothing."""
+        source = self.plan.known_from
+        before = source.before if isinstance(source, Swatch) and source.after else None
+        if before is None:
+            return ""
+        found = measure(lay_flat(self.workout.worked, before))
+        return f"{said_cm(found.width_cm)} by {said_cm(found.height_cm)} before washing"
+
+    @cached_property
+    def workout(self) -> Workout:
+        """All that comes of its rows, at the gauges that the plan has from row to row."""
+        found = workout(self.text)
+        later = tuple((change.row, change.gauge) for change in self.plan.gauges)
+        return replace(found, later=later) if later else found
+
+
+@lru_cache(maxsize=pieces.KEPT)
+def planned(source: str) -> Planned:
+    """What a kept plan comes to; the same text is done once. ``NotRead`` if it is no plan."""
+    course = foresee(plan_from_text(source))
+    return Planned(source, course, write(compiled(course)))
+
+
+@lru_cache(maxsize=pieces.KEPT)
+def plan_of_words(words: str) -> Recognised:
+    """The plan that written rows can be read as, or why they cannot."""
+    return recognise(workout(words).worked)
+
+
+@lru_cache(maxsize=pieces.KEPT)
+def trials_of_words(words: str) -> WordsTrials:
+    """What is tried to make the cloth of written rows lie better."""
+    return WordsTrials(workout(words).worked, plan_of_words(words))
+
+
+def advice_of_words(words: str) -> tuple[WordsAdvice, ...]:
+    """How the cloth of written rows lies, with what would mend it."""
+    return trials_of_words(words).advice()
+
+
+class _Trials(Protocol[Each]):
+    go_on: Callable[[], bool]
+
+    def advice(self) -> tuple[Each, ...]: ...
+
+
+def within(trials: _Trials[Each], seconds: float) -> tuple[Each, ...] | None:
+    """The advice of some trials if it can be had so soon; at least one change is tried each time it is asked."""
+    until = monotonic() + seconds
+    tried = count()
+    trials.go_on = lambda: next(tried) == 0 or monotonic() < until
+    try:
+        return trials.advice()
+    except StillTrying:
+        return None
+    finally:
+        trials.go_on = to_the_end
+
+
+def mended_words(words: str, finding: int, mend: int) -> str | None:
+    """Written rows with one of the mends that keep them written rows; ``None`` where there is no such mend."""
+    advice = advice_of_words(words)
+    mends = advice[finding].mends if 0 <= finding < len(advice) else ()
+    chosen = mends[mend] if 0 <= mend < len(mends) else None
+    if chosen is None or chosen.piece is None:
+        return None
+    found = workout(words)
+    if chosen.anew:
+        return write(chosen.piece, found.reading.dialect)
+    return patched(words, found.worked.piece, chosen.piece, found.reading.dialect)

@@ -1,0 +1,1 @@
+"""The command line of the core: python -m knitting."""

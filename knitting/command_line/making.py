@@ -1,0 +1,100 @@
+"""The command line's constructions: ``make NAME key=value ...`` and ``constructions``."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from knitting.compiling import compiled
+from knitting.constructions import CONSTRUCTIONS, Construction
+from knitting.constructions.answers import answered, said_value
+from knitting.dialects.dialect import Dialect
+from knitting.files.ledger import as_json, as_table
+from knitting.forecast.forecast import foresee
+from knitting.measures import Gauge
+from knitting.plan.plan import Plan
+from knitting.sizing.parameters import knobs, yardsticks
+from knitting.sizing.sizes import sized
+from knitting.words.writer import write
+from knitting.working.piece_worker import work_piece
+
+
+class WrongCall(ValueError):
+    """A call that names no construction, or gives it what it does not ask for."""
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """What a construction came to: the text to print, what is to be said beside it, and whether it adds up."""
+
+    text: str
+    said: tuple[str, ...]
+    sound: bool
+
+
+def make(name: str, pairs: Sequence[str], gauge: Gauge | None, form: str, words: Dialect | None = None) -> Made:
+    """A construction worked from ``key=value`` answers, as "table", "json" or "words"."""
+    construction = CONSTRUCTIONS.get(name)
+    if construction is None:
+        raise WrongCall(f"There is no construction '{name[:40]}'. There are {', '.join(CONSTRUCTIONS)}.")
+    given = dict(_pair(pair) for pair in pairs)
+    wishes = {key: given.pop(key) for key in list(given) if any(m.key == key for m in construction.measures)}
+    found = answered(construction, given)
+    if found.refusals:
+        raise WrongCall(" ".join(refusal.message for refusal in found.refusals))
+    plan = replace(found.plan(), gauge=gauge) if gauge else found.plan()
+    for key, wish in wishes.items():
+        plan = _measured(plan, key, wish)
+    course = foresee(plan)
+    piece = compiled(course)
+    said = tuple(str(trouble) for trouble in course.troubles)
+    if form == "words":
+        return Made(write(piece, words), said, course.sound)
+    worked = work_piece(piece)
+    text = json.dumps(as_json(worked), ensure_ascii=False) if form == "json" else as_table(worked)
+    return Made(f"{text}\n", said, course.sound and not worked.problems)
+
+
+def _pair(text: str) -> tuple[str, str]:
+    key, equals, value = text.partition("=")
+    if not equals:
+        raise WrongCall(f"'{text[:40]}' is no answer: write it as key=value.")
+    return key.strip(), value.strip()
+
+
+def _measured(plan: Plan, key: str, wish: str) -> Plan:
+    """The plan with the count that comes nearest to a wished measure."""
+    measured = next(measure for measure in yardsticks(plan) if measure.key == key)
+    knob = next(knob for knob in knobs(plan) if knob.key == measured.knob)
+    try:
+        wished_cm = float(wish)
+    except ValueError:
+        wished_cm = 0.0
+    if not 0 < wished_cm < 1e5:
+        raise WrongCall(f"'{key}' wants a length in centimetres, not '{wish[:40]}'.")
+    found = sized(knob, measured.of, wished_cm)
+    if found is None:
+        raise WrongCall(f"No size of {plan.name} can be worked from these answers.")
+    return found.nearest.course.plan
+
+
+def listed() -> str:
+    """Every construction with its questions, defaults, rules and measures."""
+    return "\n".join(_listed(construction) for construction in CONSTRUCTIONS.values())
+
+
+def _listed(construction: Construction) -> str:
+    lines = [f"{construction.key}: {construction.built}"]
+    for asked in construction.asks:
+        default = said_value(asked, asked.default)
+        about = ", ".join(key for key, _ in asked.choices) if asked.choices else f"{asked.least} to {asked.most}"
+        odd = ", odd" if asked.odd else ""
+        lines.append(f"  {asked.key}={_typed(asked.default)}  {asked.words}: {default} ({about}{odd})")
+    lines += [f"  {measure.key}=  {measure.words}, instead of {measure.follows}" for measure in construction.measures]
+    lines += [f"  {rule}" for rule in construction.rules]
+    return "\n".join(lines) + "\n"
+
+
+def _typed(value: object) -> str:
+    return ",".join(map(str, value)) if isinstance(value, tuple) else str(value)

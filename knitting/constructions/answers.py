@@ -1,0 +1,184 @@
+"""Answers to a construction's questions: read, checked against its rules, and made into a plan."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.construction import Asked, Construction, Sort, Value
+from knitting.plan.checks import FABRICS
+from knitting.plan.plan import Plan
+from knitting.plan_editing.fabric_use import dressed
+from knitting.problems import plural
+
+_MOST_PARTS = 61
+_FABRIC = "fabric."
+
+
+@dataclass(frozen=True, slots=True)
+class Refusal:
+    """An answer that cannot be: which, why, and the nearest that can, which is used instead."""
+
+    key: str
+    message: str
+    nearest: Value
+
+
+@dataclass(frozen=True)
+class Answered:
+    """A construction with every question answered, and what had to be refused."""
+
+    construction: Construction
+    values: Mapping[str, Value]
+    fabrics: Mapping[str, str]
+    refusals: tuple[Refusal, ...]
+
+    def plan(self) -> Plan:
+        """The plan of these answers."""
+        plan = self.construction.make(self.values)
+        given = tuple((key, _typed(value)) for key, value in self.values.items())
+        given += tuple((f"{_FABRIC}{part}", fabric) for part, fabric in self.fabrics.items())
+        plan = replace(plan, construction=self.construction.key, answers=given)
+        return _in_fabrics(plan, self.fabrics) if self.fabrics else plan
+
+    def with_value(self, key: str, value: Value) -> Answered:
+        """The same answers but for one."""
+        return replace(self, values={**self.values, key: value})
+
+
+def answered(construction: Construction, given: Mapping[str, str]) -> Answered:
+    """The answers as given; what is not answered has its default, what cannot be the nearest that can.
+
+    A key ``fabric.PART`` sets the fabric of a part.
+    """
+    values: dict[str, Value] = construction.defaults
+    refusals: list[Refusal] = []
+    fabrics: dict[str, str] = {}
+    for key, text in given.items():
+        asked = construction.asked(key)
+        if key.startswith(_FABRIC):
+            _take_fabric(key, text, fabrics, refusals)
+        elif asked is None:
+            keys = ", ".join(each.key for each in construction.asks)
+            refusals.append(
+                Refusal(key, f"{construction.title} does not ask for '{key[:40]}': it asks for {keys}.", "")
+            )
+        else:
+            _take(asked, text, values, refusals)
+    if fabrics:
+        parts = {part.name for part in construction.make(values).parts}
+        for name in [name for name in fabrics if name not in parts]:
+            del fabrics[name]
+            message = f"There is no part '{name[:40]}': there are {', '.join(sorted(parts))}."
+            refusals.append(Refusal(f"{_FABRIC}{name}", message, ""))
+    return Answered(construction, values, fabrics, tuple(refusals))
+
+
+def _take(asked: Asked, text: str, values: dict[str, Value], refusals: list[Refusal]) -> None:
+    value, message = {Sort.NUMBER: _number, Sort.CHOICE: _choice, Sort.PARTS: _parts}[asked.sort](asked, text.strip())
+    values[asked.key] = value
+    if message:
+        refusals.append(Refusal(asked.key, message, value))
+
+
+def _number(asked: Asked, text: str) -> tuple[Value, str]:
+    negative = text.startswith("-")
+    digits = text.removeprefix("-")
+    if not (digits.isascii() and digits.isdigit()):
+        return asked.default, f"'{asked.words}' wants a whole number, not '{text[:40]}'."
+    wanted = int(digits[:9]) * (-1 if negative else 1)
+    value = min(max(wanted, asked.least), asked.most)
+    if asked.odd and value % 2 == 0:
+        value += 1 if value < asked.most else -1
+    if value == wanted:
+        return value, ""
+    if asked.odd and asked.least <= wanted <= asked.most:
+        others = " or ".join(str(n) for n in (wanted - 1, wanted + 1) if asked.least <= n <= asked.most)
+        return value, f"'{asked.words} {wanted}' is even, and an odd number is wanted: {others}."
+    return value, f"'{asked.words}' can be {asked.least:,} to {asked.most:,}, not {wanted:,}."
+
+
+def _choice(asked: Asked, text: str) -> tuple[Value, str]:
+    known = dict(asked.choices)
+    if text in known:
+        return text, ""
+    return asked.default, f"'{asked.words}' can be {', '.join(known)}, not '{text[:40]}'."
+
+
+def _parts(asked: Asked, text: str) -> tuple[Value, str]:
+    """Counts of parts with the single stitches of the lines between them: ``13,1,15,1,13``."""
+    words = text.replace("-", ",").split(",")
+    if not all(word.strip().isascii() and word.strip().isdigit() for word in words):
+        return asked.default, f"'{asked.words}' wants counts with commas between them, such as 13,1,15,1,13."
+    counts = tuple(int(word.strip()[:9]) for word in words)
+    if len(counts) % 2 == 0 or len(counts) < 3 or len(counts) > _MOST_PARTS or set(counts[1::2]) != {1}:
+        return (
+            asked.default,
+            f"'{asked.words}' wants parts with one stitch for the line between each two: 13,1,15,1,13.",
+        )
+    if counts != counts[::-1]:
+        mirrored = counts[: len(counts) // 2 + 1] + counts[: len(counts) // 2][::-1]
+        return _in_range(asked, mirrored), f"The parts {_said(counts)} are not the same from both ends."
+    value = _in_range(asked, counts)
+    if value != counts:
+        return value, f"Each part can have {asked.least} to {asked.most} stitches."
+    return value, ""
+
+
+def _in_range(asked: Asked, counts: Sequence[int]) -> tuple[int, ...]:
+    return tuple(min(max(count, asked.least), asked.most) for count in counts)
+
+
+def _said(counts: Sequence[int]) -> str:
+    return "-".join(str(count) for count in counts)
+
+
+def _take_fabric(key: str, text: str, fabrics: dict[str, str], refusals: list[Refusal]) -> None:
+    fabric = text.strip().replace(" ", "_")
+    if fabric in FABRICS:
+        fabrics[key.removeprefix(_FABRIC).replace("_", " ")] = fabric
+    else:
+        refusals.append(Refusal(key, f"'{text[:40]}' is no fabric; there are {', '.join(FABRICS)}.", "garter"))
+
+
+def _typed(value: Value) -> str:
+    return ",".join(map(str, value)) if isinstance(value, tuple) else str(value)
+
+
+def answers_of(plan: Plan) -> Answered | None:
+    """The answers that a plan was made from, if it still is what they make; ``None`` once it was changed by hand.
+
+    What its parts are in makes no difference to its counts.
+    """
+    construction = CONSTRUCTIONS.get(plan.construction)
+    if construction is None:
+        return None
+    found = answered(construction, dict(plan.answers))
+    made = dressed(found.plan(), plan)
+    unchanged = (made.start, made.parts, made.lines, made.stages, made.in_round) == (
+        plan.start,
+        plan.parts,
+        plan.lines,
+        plan.stages,
+        plan.in_round,
+    )
+    return found if unchanged and not found.refusals else None
+
+
+def _in_fabrics(plan: Plan, fabrics: Mapping[str, str]) -> Plan:
+    parts = tuple(replace(part, fabric=fabrics.get(part.name, part.fabric)) for part in plan.parts)
+    return replace(plan, parts=parts)
+
+
+def said_value(asked: Asked, value: Value) -> str:
+    """An answer in words.
+
+    >>> said_value(Asked("to", "grow to", 5), 61), said_value(Asked("rows", "for", 5, unit="rows"), 1)
+    ('61 stitches', '1 row')
+    """
+    if isinstance(value, tuple):
+        return _said(value)
+    if isinstance(value, int):
+        return plural(value, asked.unit.removesuffix("es").removesuffix("s") if asked.unit != "times" else "time")
+    return dict(asked.choices).get(value, value)

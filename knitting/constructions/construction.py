@@ -1,0 +1,161 @@
+"""What a construction is: a few practical questions that give a plan."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from enum import Enum
+
+from knitting.constructions.cautions import Care
+from knitting.curvature import Curvature
+from knitting.forecast.course import tab_rows
+from knitting.forecast.forecast import Course
+from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Line, LineKind, Plan, Shaping
+from knitting.stitches import Leaning
+
+Value = int | str | tuple[int, ...]
+Values = Mapping[str, Value]
+
+
+class Sort(Enum):
+    """What sort of answer a question wants."""
+
+    NUMBER = "number"
+    CHOICE = "choice"
+    PARTS = "parts"
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """One question: its key on the command line, its words, its default and what may be answered."""
+
+    key: str
+    words: str
+    default: Value
+    least: int = 0
+    most: int = 5_000
+    unit: str = "stitches"
+    odd: bool = False
+    choices: tuple[tuple[str, str], ...] = ()
+
+    @property
+    def sort(self) -> Sort:
+        """What sort of answer it wants."""
+        if self.choices:
+            return Sort.CHOICE
+        return Sort.PARTS if isinstance(self.default, tuple) else Sort.NUMBER
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """A measure that may be wished instead of a count: the question that follows it, and what it comes to in cm."""
+
+    key: str
+    words: str
+    follows: str
+    of: Callable[[Course], float]
+
+
+@dataclass(frozen=True)
+class Construction:
+    """A way to build a shape. ``built`` says how and where it begins, ``top`` which edge lies on top when drawn."""
+
+    key: str
+    title: str
+    built: str
+    asks: tuple[Asked, ...]
+    make: Callable[[Values], Plan]
+    rules: tuple[str, ...]
+    care: tuple[Care, ...]
+    curvature: Curvature
+    top: str
+    measures: tuple[Measured, ...]
+    caveats: tuple[str, ...] = ()
+    over_head: tuple[str, Callable[[Course], float]] | None = None
+
+    @property
+    def defaults(self) -> dict[str, Value]:
+        """Every question with its default."""
+        return {asked.key: asked.default for asked in self.asks}
+
+    def asked(self, key: str) -> Asked | None:
+        """A question by its key."""
+        return next((asked for asked in self.asks if asked.key == key), None)
+
+
+MARKING = Asked(
+    "marking",
+    "the centre marked",
+    "stitch",
+    choices=(
+        ("stitch", "in the stitch"),
+        ("needle-before", "on the needle before it"),
+        ("needle-after", "on the needle after it"),
+        ("needle-both", "on the needle on both sides"),
+    ),
+)
+OPEN_INCREASE = Asked(
+    "increase",
+    "increases",
+    "yo",
+    choices=(
+        ("yo", "yarn over: an open line"),
+        ("m1_pair", "make one, leaning: a closed line"),
+        ("lifted_pair", "lifted from the row below: closed, leaning with the line"),
+        ("kfb", "knit front and back: a bar"),
+    ),
+)
+CLOSED_INCREASE = Asked("increase", "increases", "m1_pair", choices=OPEN_INCREASE.choices)
+LEANING = Asked(
+    "leaning",
+    "leaning",
+    "away",
+    choices=(("away", "away from the line"), ("towards", "towards the line")),
+)
+DOUBLE = Asked(
+    "double",
+    "centre decrease",
+    "cdd",
+    choices=(("cdd", "upright"), ("sk2p", "leaning left"), ("k3tog", "leaning right")),
+)
+
+
+def number(values: Values, key: str) -> int:
+    """A number that was answered."""
+    value = values[key]
+    assert isinstance(value, int), "answers are checked before a plan is made"
+    return value
+
+
+def word(values: Values, key: str) -> str:
+    """A choice that was answered."""
+    return str(values[key])
+
+
+def marking(values: Values) -> LineKind:
+    """The way of marking that was chosen."""
+    return LineKind(word(values, "marking"))
+
+
+def leaning(values: Values) -> Leaning:
+    """The lean that was chosen."""
+    return Leaning(word(values, "leaning"))
+
+
+def around(
+    many: int, work: str, away: int = 0, leaning: Leaning = Leaning.AWAY
+) -> tuple[tuple[Line, ...], tuple[Shaping, ...]]:
+    """``many`` lines of a round, each with a work on both sides in the first round of the rhythm.
+
+    The beginning of the round is one of the lines: it needs no marker of its own.
+    """
+    lines = tuple(Line(f"line {at}", LineKind.BETWEEN) for at in range(1, many))
+    ends = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, work, (1,), away, leaning)
+    inner = Shaping(tuple(line.name for line in lines), Beside.BOTH, work, (1,), away, leaning)
+    return lines, (inner, ends) if lines else (ends,)
+
+
+def rows_cm(course: Course) -> float:
+    """The height of all rows of the stages, in centimetres."""
+    first = tab_rows(course.plan) + 1
+    return sum(course.plan.gauge_at(row).row_cm for row in range(first, course.rows + 1))

@@ -1,0 +1,76 @@
+"""A charted panel in a plain frame, as on the leg of a sock."""
+
+from __future__ import annotations
+
+from knitting.constructions.cautions import Care
+from knitting.constructions.construction import Asked, Construction, Measured, Values, number, rows_cm
+from knitting.curvature import Curvature
+from knitting.forecast.forecast import Course
+from knitting.plan.plan import (
+    Beside,
+    Finish,
+    Line,
+    LineKind,
+    Plan,
+    PlannedPart,
+    Repeats,
+    SetupRow,
+    Shaping,
+    Stage,
+)
+from knitting.plan.works import OWN, uses
+from knitting.problems import NOWHERE
+from knitting.rows import CastOn, Step, Work
+from knitting.stitches import STITCHES
+
+
+def chart_row(edge: int, leg: int, middle: int) -> tuple[Step, ...]:
+    """The chart's first row: a make-one beside each edge, a decrease beside the middle; its halves mirror."""
+    half = [("k", edge), ("m1r", 1), ("k", leg), ("ssk", 1)]
+    other = [("k2tog", 1), ("k", leg), ("m1l", 1), ("k", edge)]
+    row = [*half, ("k", middle), *other]
+    return tuple(Work(STITCHES[key], times, NOWHERE) for key, times in row if times)
+
+
+def _make(values: Values) -> Plan:
+    frame = number(values, "frame")
+    row = chart_row(number(values, "edge"), number(values, "leg"), number(values, "middle"))
+    wide = uses(row)
+    chart = Shaping(("A",), Beside.AFTER, OWN, (1,), steps=row)
+    parts = (
+        PlannedPart("right frame", frame, "stockinette"),
+        PlannedPart("chart", wide, "stockinette"),
+        PlannedPart("left frame", frame, "stockinette"),
+    )
+    lines = (Line("A", LineKind.BETWEEN), Line("B", LineKind.BETWEEN))
+    leg = Stage("Leg", 2, (chart,), Repeats(number(values, "times")), setup=(SetupRow(),))
+    cast_on = CastOn(2 * frame + wide, NOWHERE)
+    return Plan("Framed chart", cast_on, parts, lines, (leg,), in_round=True, finish=Finish(manner="stretchy"))
+
+
+def _round_cm(course: Course) -> float:
+    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+
+
+FRAMED_CHART = Construction(
+    key="framed-chart",
+    title="Framed chart",
+    built="A tube with a charted panel between two markers: its make-ones and decreases cancel in the round.",
+    asks=(
+        Asked("frame", "plain on each side", 17, 1, 300),
+        Asked("times", "worked", 24, 1, 1_000, "times"),
+        Asked("edge", "beside the marker", 3, 1, 40),
+        Asked("leg", "between make-one and decrease", 4, 1, 40),
+        Asked("middle", "in the middle", 5, 0, 40),
+    ),
+    make=_make,
+    rules=("The chart uses as many stitches as it makes, and its halves mirror.",),
+    care=(Care.PAUSE, Care.FIBRE),
+    curvature=Curvature.TUBE,
+    top="the last round",
+    measures=(
+        Measured("round_cm", "around", "frame", _round_cm),
+        Measured("length_cm", "length", "times", rows_cm),
+    ),
+    caveats=("The square of a make-one stands for the new stitch, not for the one that it is lifted from.",),
+)

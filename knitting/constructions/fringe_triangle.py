@@ -1,0 +1,61 @@
+"""Triangle whose edge stitches are dropped at the end into a looped fringe."""
+
+from __future__ import annotations
+
+from knitting.constructions.cautions import Care
+from knitting.constructions.construction import (
+    Asked,
+    Construction,
+    Measured,
+    Values,
+    number,
+    rows_cm,
+)
+from knitting.curvature import Curvature
+from knitting.forecast.forecast import Course
+from knitting.plan.plan import Beside, Count, Finish, Line, LineKind, Plan, PlannedPart, Repeats, Shaping, Stage
+from knitting.problems import NOWHERE
+from knitting.rows import CastOn
+
+
+def _make(values: Values) -> Plan:
+    edge, middle = number(values, "edge"), number(values, "middle")
+    first = Shaping(("A", "B"), Beside.INSIDE, "yo", (1,))
+    grow = Shaping(("A", "B"), Beside.INSIDE, "yo_k1_yo", (1,))
+    return Plan(
+        "Triangle with a fringe edge",
+        CastOn(2 * edge + middle, NOWHERE),
+        (PlannedPart("right fringe", edge), PlannedPart("cloth", middle), PlannedPart("left fringe", edge)),
+        (Line("A", LineKind.UNMARKED), Line("B", LineKind.UNMARKED)),
+        (
+            Stage("First increases", 2, (first,), Repeats(1)),
+            Stage("Grow", 2, (grow,), Count(number(values, "to"))),
+        ),
+        finish=Finish(manner="stretchy", dropped=edge),
+    )
+
+
+def _width_cm(course: Course) -> float:
+    return course.ends * course.plan.gauge_at(course.rows).stitch_cm
+
+
+FRINGE_TRIANGLE = Construction(
+    key="fringe-triangle",
+    title="Triangle with a fringe edge",
+    built="A wide triangle from its point: two increases at each edge every other row; the edge stitches are dropped.",
+    asks=(
+        Asked("edge", "fringe of", 4, 1, 30),
+        Asked("middle", "between the fringes", 2, 2, 60),
+        Asked("to", "grow to", 160, 8, 3_000),
+    ),
+    make=_make,
+    rules=("The first increase row has room for two increases only.", "After it the count grows by four each time."),
+    care=(Care.PAUSE, Care.CORDS, Care.PINS, Care.FIBRE),
+    curvature=Curvature.FLAT,
+    top="the bound-off edge, the point down",
+    measures=(
+        Measured("width_cm", "along the last row", "to", _width_cm),
+        Measured("depth_cm", "depth", "to", rows_cm),
+    ),
+    caveats=("The dropped stitches run down to the cast-on: bind off the others first.",),
+)

@@ -1,0 +1,74 @@
+"""One of the two panels of a mini poncho, with a centre line."""
+
+from __future__ import annotations
+
+from knitting.constructions.cautions import Care
+from knitting.constructions.construction import (
+    LEANING,
+    MARKING,
+    OPEN_INCREASE,
+    Asked,
+    Construction,
+    Measured,
+    Values,
+    leaning,
+    marking,
+    number,
+    rows_cm,
+    word,
+)
+from knitting.curvature import Curvature
+from knitting.forecast.forecast import Course
+from knitting.plan.plan import CENTRE, Beside, Count, Line, Plan, PlannedPart, Shaping, Stage
+from knitting.problems import NOWHERE
+from knitting.rows import CastOn
+
+
+def _make(values: Values) -> Plan:
+    cast_on = number(values, "cast_on")
+    half = (cast_on - 1) // 2
+    increase = Shaping((CENTRE,), Beside.BOTH, word(values, "increase"), (1,), leaning=leaning(values))
+    return Plan(
+        "Poncho panel",
+        CastOn(cast_on, NOWHERE),
+        (
+            PlannedPart("right half", half, "stockinette"),
+            PlannedPart("left half", cast_on - 1 - half, "stockinette"),
+        ),
+        (Line(CENTRE, marking(values), 1),),
+        (Stage("Grow", 2, (increase,), Count(number(values, "to"))),),
+    )
+
+
+def _neck_cm(course: Course) -> float:
+    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+
+
+def opening_cm(course: Course) -> float:
+    """Round the neck of two panels sewn together, before stretch."""
+    return 2 * _neck_cm(course)
+
+
+PONCHO_PANEL = Construction(
+    key="poncho-panel",
+    title="Poncho panel",
+    built="Front or back of a mini poncho from the neck: an increase on each side of the centre every right-side row.",
+    asks=(
+        Asked("cast_on", "cast on", 33, 3, 399, odd=True),
+        Asked("to", "grow to", 81, 5, 999, odd=True),
+        OPEN_INCREASE,
+        LEANING,
+        MARKING,
+    ),
+    make=_make,
+    rules=("The cast-on is odd: two equal halves and the centre stitch.", "Two panels are sewn together."),
+    care=(Care.PAUSE, Care.CORDS, Care.FIBRE),
+    curvature=Curvature.FLAT,
+    top="the neck edge, the point down",
+    measures=(
+        Measured("length_cm", "side edge", "to", rows_cm),
+        Measured("neck_cm", "neck edge of one panel", "cast_on", _neck_cm),
+    ),
+    caveats=("What is left of the balls makes the collar; a larger size needs another ball.",),
+    over_head=("Both neck edges together", opening_cm),
+)

@@ -1,0 +1,114 @@
+"""Centre-out triangle from a garter tab at the neck."""
+
+from __future__ import annotations
+
+from math import hypot
+
+from knitting.constructions.cautions import Care
+from knitting.constructions.construction import (
+    LEANING,
+    MARKING,
+    OPEN_INCREASE,
+    Asked,
+    Construction,
+    Measured,
+    Values,
+    leaning,
+    marking,
+    number,
+    word,
+)
+from knitting.curvature import Curvature
+from knitting.forecast.forecast import Course
+from knitting.plan.plan import (
+    CENTRE,
+    Beside,
+    Count,
+    End,
+    Line,
+    LineKind,
+    Plan,
+    PlannedPart,
+    Rows,
+    Shaping,
+    Stage,
+    garter_tab,
+)
+
+
+def _make(values: Values) -> Plan:
+    edge, fabric = number(values, "tab"), word(values, "fabric")
+    tab = garter_tab(edge)
+    wing = (tab.total - 2 * edge - 1) // 2
+    increase, lean = word(values, "increase"), leaning(values)
+    shapings = (
+        Shaping(("A", "B"), Beside.INSIDE, increase, (1,), leaning=lean),
+        Shaping((CENTRE,), Beside.BOTH, increase, (1,), leaning=lean),
+    )
+    rows = number(values, "rows")
+    until: End = Rows(rows) if rows else Count(number(values, "to"))
+    return Plan(
+        "Centre-out triangle",
+        tab,
+        (
+            PlannedPart("right border", edge),
+            PlannedPart("right wing", wing, fabric),
+            PlannedPart("left wing", wing, fabric),
+            PlannedPart("left border", edge),
+        ),
+        (Line("A", LineKind.UNMARKED), Line(CENTRE, marking(values), 1), Line("B", LineKind.UNMARKED)),
+        (Stage("Grow", 2, shapings, until),),
+    )
+
+
+def _wing_edge_cm(course: Course) -> float:
+    """A wing's edge: each row goes half a stitch out and one row on."""
+    gauge = course.plan.gauge_at(1)
+    return course.stages[0].rows * hypot(gauge.stitch_cm / 2, gauge.row_cm)
+
+
+def _neck_cm(course: Course) -> float:
+    """The neck edge: two wings, and the first row, whose halves lie slanting to it."""
+    gauge = course.plan.gauge_at(1)
+    first = course.plan.counted * gauge.stitch_cm
+    return 2 * _wing_edge_cm(course) + first * _slant(gauge.stitch_cm / 2, gauge.row_cm)
+
+
+def _depth_cm(course: Course) -> float:
+    """The centre line, and on to the neck edge across half of the first row."""
+    gauge = course.plan.gauge_at(1)
+    half = course.plan.counted * gauge.stitch_cm / 2
+    return _wing_edge_cm(course) + half * _slant(gauge.row_cm, gauge.stitch_cm / 2)
+
+
+def _slant(along: float, across: float) -> float:
+    return along / hypot(along, across)
+
+
+TRIANGLE = Construction(
+    key="triangle",
+    title="Centre-out triangle",
+    built="A shawl from a garter tab at the middle of the neck: four stitches more in every right-side row.",
+    asks=(
+        Asked("tab", "tab of", 4, 2, 20),
+        Asked("to", "grow to", 201, 10, 3_000),
+        Asked("rows", "or for rows", 0, 0, 2_000, "rows"),
+        OPEN_INCREASE,
+        LEANING,
+        MARKING,
+        Asked("fabric", "wings in", "garter", choices=(("garter", "garter"), ("stockinette", "stockinette"))),
+    ),
+    make=_make,
+    rules=("The count grows by four each time.", "The middle of the tab is odd: one stitch is the centre."),
+    care=(Care.PAUSE, Care.PINS, Care.FIBRE),
+    curvature=Curvature.FLAT,
+    top="the long neck edge, the point down",
+    measures=(
+        Measured("width_cm", "along the neck edge", "to", _neck_cm),
+        Measured("depth_cm", "depth", "to", _depth_cm),
+    ),
+    caveats=(
+        "The neck edge is straight in garter; in stockinette it bends down at both ends and is blocked out.",
+        "In the first row one stitch stands between the increases of edge and centre.",
+    ),
+)

@@ -1,0 +1,68 @@
+"""Round yoke with decorated raglan lines."""
+
+from __future__ import annotations
+
+from knitting.constructions.cautions import Care
+from knitting.constructions.construction import (
+    Asked,
+    Construction,
+    Measured,
+    Values,
+    around,
+    number,
+    rows_cm,
+)
+from knitting.curvature import Curvature
+from knitting.forecast.forecast import Course
+from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
+from knitting.plan.spacing import evenly
+from knitting.problems import NOWHERE
+from knitting.rows import CastOn
+
+
+def _make(values: Values) -> Plan:
+    cast_on, many = number(values, "cast_on"), number(values, "lines")
+    lines, shapings = around(many, "three_in_five")
+    first, rest = divmod(cast_on, many)
+    wider = evenly(rest, many)
+    parts = tuple(PlannedPart(f"panel {at + 1}", first + wider[at], "stockinette") for at in range(many))
+    grow = Stage("Yoke", 4, shapings, Repeats(number(values, "rounds")), setup=(SetupRow(),))
+    return Plan(
+        "Round yoke", CastOn(cast_on, NOWHERE), parts, lines, (grow,), in_round=True, finish=Finish(manner="loosely")
+    )
+
+
+def neck_cm(course: Course) -> float:
+    """Round the neck, before stretch."""
+    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+
+
+def _hem_cm(course: Course) -> float:
+    return course.ends * course.plan.gauge_at(course.rows).stitch_cm
+
+
+YOKE = Construction(
+    key="yoke",
+    title="Round yoke",
+    built="A poncho from the neck down in rounds: a cluster of three into five on each side of every line.",
+    asks=(
+        Asked("cast_on", "cast on", 80, 12, 600),
+        Asked("lines", "lines", 5, 1, 24, "lines"),
+        Asked("rounds", "increase rounds", 8, 1, 300, "increase rounds"),
+    ),
+    make=_make,
+    rules=(
+        "Every increase round gains four stitches a line.",
+        "At least six stitches lie between two lines; panels differ by one stitch at most.",
+    ),
+    care=(Care.PAUSE, Care.CORDS, Care.FIBRE),
+    curvature=Curvature.CUPS,
+    top="the neck",
+    measures=(
+        Measured("neck_cm", "round the neck", "cast_on", neck_cm),
+        Measured("hem_cm", "round the hem", "rounds", _hem_cm),
+        Measured("depth_cm", "depth", "rounds", rows_cm),
+    ),
+    caveats=("The clusters are worked every fourth round; the rounds between them are plain.",),
+    over_head=("The neck", neck_cm),
+)

@@ -1,0 +1,284 @@
+"""What went wrong: the mistakes that give exactly the counts on the needle, likeliest first, each with its mend."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from knitting.diagnosis.mistakes import Change, Kind, Mistake, mistakes
+from knitting.diagnosis.observation import Seen
+from knitting.diagnosis.replay import Replay
+from knitting.diagnosis.saying import looked_for, matters, mended, said
+from knitting.diagnosis.uncounted_mistakes import mismatched, unseen, what_differs
+from knitting.needle.needle import Needle
+from knitting.needle.worked import WorkedPiece
+from knitting.problems import plural
+
+RIGHT = "The counts are right."
+WINDOW = 60
+"""Rows that are looked back over."""
+_MOST = 12
+_LIKELY: Mapping[Kind, float] = {
+    Kind.MISSED_INCREASE: 1.0,
+    Kind.MISSED_DECREASE: 1.1,
+    Kind.MARK_SHIFTED: 1.2,
+    Kind.HALF_ROW: 1.3,
+    Kind.EXTRA_INCREASE: 1.4,
+    Kind.DROPPED_STITCH: 1.5,
+    Kind.EXTRA_STITCH: 1.6,
+    Kind.SKIPPED_ROW: 1.7,
+    Kind.EXTRA_DECREASE: 1.8,
+    Kind.ROW_TWICE: 1.9,
+    Kind.WRONG_CAST_ON: 2.0,
+    Kind.WRONG_COLOUR: 1.0,
+    Kind.WRONG_STITCH: 1.0,
+}
+"""How far down each kind stands beside others that explain as much: a judgement, no source."""
+_RECENT = 0.2
+_EACH_STITCH = 0.3
+_ANOTHER = 2.0
+_WRONG_SIDE = 3.0
+_NEWEST = 4
+"""Rows from the newest back in which it is looked whether a mistake could have gone unnoticed at all."""
+
+
+class NotCounts(ValueError):
+    """Counts that are none of this piece: the message says what would be."""
+
+
+@dataclass(frozen=True, slots=True)
+class Explanation:
+    """One or two mistakes that give the counts; ``rows`` hold the first one, counted from 1, and 0 for the cast-on.
+
+    ``rip_rows`` are the rows to rip back if it was made in the last of them, with their ``rip_stitches``.
+    """
+
+    mistakes: tuple[Mistake, ...]
+    says: str
+    look: str
+    mend: str
+    rip_rows: int
+    rip_stitches: int
+
+    @property
+    def rows(self) -> tuple[int, int]:
+        """The rows that hold the first mistake."""
+        return self.mistakes[0].first, self.mistakes[0].last
+
+
+@dataclass(frozen=True, slots=True)
+class Answer:
+    """Whether it matters, and what may have happened, likeliest first; nothing if the counts are right."""
+
+    matters: str
+    expected: tuple[int, ...]
+    explanations: tuple[Explanation, ...]
+
+
+def explained(
+    worked: WorkedPiece, row: int, counts: Sequence[int], window: int = WINDOW, seen: Seen | None = None
+) -> Answer:
+    """What would explain the counts after a row (from 1): of all parts, of those without marked stitches, or the sum.
+
+    ``seen`` is what else is known of the row on the needle: its counts are not asked. :class:`NotCounts` if there is no
+    such row, or the counts are not as many as its parts.
+    """
+    if not 1 <= row <= len(worked.rows):
+        raise NotCounts(f"There is no row {row}: this piece has {plural(len(worked.rows), 'row')}.")
+    needle = worked.rows[row - 1].after
+    wanted = wrong_by(needle, counts)
+    seen = seen or Seen()
+    if not any(any(change) for change in wanted):
+        silent = sorted(([each] for each in unseen(worked, row, seen, window)), key=lambda e: _rank(e, row, window))
+        said = what_differs(worked, row, seen)
+        return Answer(said or RIGHT, needle.parts, tuple(_explanation(worked, row, tuple(each)) for each in silent))
+    replay = Replay(worked)
+    every = list(mistakes(worked, row, window))
+    found = _together(_singles(replay, every, wanted, row))
+    if all(each.kind is Kind.WRONG_CAST_ON for (each, *_) in found):
+        found += _pairs(replay, every, wanted, row)
+    other_side = mismatched(worked, row, Seen(facing=seen.facing))[0]
+    found.sort(key=lambda each: _rank(each, row, window) + _against(each, seen, other_side))
+    shown = tuple(_explanation(worked, row, each) for each in found[:_MOST])
+    return Answer(matters(needle, wanted[0] if len(wanted) == 1 else (), sum(wanted[0])), needle.parts, shown)
+
+
+def wrong_by(needle: Needle, counts: Sequence[int]) -> list[Change]:
+    """By how much counts differ from a needle, part by part; of a sum alone every part that may hold the difference."""
+    parts = needle.parts
+    if any(count < 0 for count in counts) or sum(counts) > 20_000:
+        raise NotCounts("Counts are whole numbers from 0 up, as many as stitches can be on a needle.")
+    if len(counts) == len(parts):
+        return [tuple(count - part for count, part in zip(counts, parts, strict=True))]
+    if len(counts) == len(needle.counts):
+        change = iter(count - part for count, part in zip(counts, needle.counts, strict=True))
+        places = _between(needle)
+        return [tuple(next(change) if at in places else 0 for at in range(len(parts)))]
+    if len(counts) == 1:
+        by = counts[0] - needle.total
+        return [tuple(by if place == at else 0 for place in range(len(parts))) for at in _between(needle)]
+    raise NotCounts(
+        f"{plural(len(counts), 'count')} for {plural(len(parts), 'part')}: give all of {'-'.join(map(str, parts))}, or "
+        "the sum alone."
+    )
+
+
+def _between(needle: Needle) -> list[int]:
+    """The places of the parts that are no marked stitch."""
+    found, at = [0], 0
+    for mark in needle.marks:
+        at += 2 if mark.in_stitch else 1
+        found.append(at)
+    return found
+
+
+# -- one mistake, and two ----------------------------------------------------------------------------------------
+
+
+def _singles(replay: Replay, every: Sequence[Mistake], wanted: Sequence[Change], row: int) -> Iterator[tuple[Mistake]]:
+    for mistake in every:
+        if mistake.change in wanted:
+            held = _held(replay, mistake, row)
+            if held is not None:
+                yield (held,)
+
+
+def _together(found: Iterable[tuple[Mistake]]) -> list[tuple[Mistake, ...]]:
+    """Mistakes of one kind with one effect as one, with all the spots where they may have been made."""
+    by_effect: dict[tuple[Kind, Change], Mistake] = {}
+    for (each,) in found:
+        known = by_effect.get((each.kind, each.change))
+        if known is None:
+            by_effect[each.kind, each.change] = each
+            continue
+        spots = dict.fromkeys((*known.spots, *each.spots) if known.last >= each.last else (*each.spots, *known.spots))
+        spot, *others = spots
+        first, last = min(known.first, each.first), max(known.last, each.last)
+        by_effect[each.kind, each.change] = replace(known, spot=spot, others=tuple(others), first=first, last=last)
+    return [(each,) for each in by_effect.values()]
+
+
+def _pairs(
+    replay: Replay, every: Sequence[Mistake], wanted: Sequence[Change], row: int
+) -> Iterator[tuple[Mistake, ...]]:
+    """Two mistakes whose changes add up, each of which the rows after it let pass."""
+    held: dict[Change, list[Mistake]] = {}
+    for mistake in every:
+        held.setdefault(mistake.change, []).append(mistake)
+    known: dict[Mistake, Mistake | None] = {}
+
+    def passed(mistake: Mistake) -> Mistake | None:
+        if mistake not in known:
+            known[mistake] = _held(replay, mistake, row)
+        return known[mistake]
+
+    for target in wanted:
+        for change, ones in held.items():
+            rest = tuple(whole - part for whole, part in zip(target, change, strict=True))
+            if rest not in held or rest < change:
+                continue
+            for one in _likeliest(ones):
+                for other in _likeliest(held[rest]):
+                    first, second = passed(one), passed(other)
+                    if first is not None and second is not None and one.kind is not Kind.WRONG_CAST_ON:
+                        yield first, second
+
+
+def _likeliest(found: Sequence[Mistake]) -> list[Mistake]:
+    return sorted(found, key=lambda each: _LIKELY[each.kind])[:3]
+
+
+def _held(replay: Replay, mistake: Mistake, row: int) -> Mistake | None:
+    """The mistake in as many of its rows as it could have gone unnoticed in; ``None`` if in none of them."""
+    if mistake.kind is Kind.HALF_ROW:
+        return mistake
+    newest = range(mistake.last, max(mistake.first, mistake.last - _NEWEST) - 1, -1)
+    last = next((at for at in newest if _unnoticed(replay, mistake, at, row)), None)
+    if last is None:
+        return None
+    mistake = replace(mistake, last=last)
+    first = mistake.first
+    if _unnoticed(replay, mistake, first, row):
+        return mistake
+    while first + 1 < last:  # the earlier it was, the more rows it had to pass
+        middle = (first + last) // 2
+        if _unnoticed(replay, mistake, middle, row):
+            last = middle
+        else:
+            first = middle
+    return replace(mistake, first=last)
+
+
+def _unnoticed(replay: Replay, mistake: Mistake, at: int, row: int) -> bool:
+    """Whether the rows after a mistake come out, and leave its change as it was."""
+    rows = replay.worked.rows
+    begin = rows[at - 1].after if at else rows[0].before
+    if len(begin.parts) != len(mistake.change):
+        return False
+    needle = _changed(begin, mistake.change)
+    after = replay.after(needle, at, row - 1) if needle is not None else None
+    return after is not None and after == _changed(rows[row - 1].after, mistake.change)
+
+
+def _changed(needle: Needle, change: Change) -> Needle | None:
+    counts = [count + change[place] for count, place in zip(needle.counts, _between(needle), strict=True)]
+    return needle._replace(counts=tuple(counts)) if min(counts) >= 0 else None
+
+
+# -- order and words ---------------------------------------------------------------------------------------------
+
+
+def _rank(found: Sequence[Mistake], row: int, window: int) -> float:
+    rank = _ANOTHER * (len(found) - 1)
+    for each in found:
+        rank += _LIKELY[each.kind] + _RECENT * (row - each.last) / window
+        moved = max(map(abs, each.change)) - 1
+        rank += _EACH_STITCH * moved if each.kind is not Kind.HALF_ROW else 0.0
+    return rank
+
+
+def _against(found: Sequence[Mistake], seen: Seen, other_side: bool) -> float:
+    """How much speaks against mistakes if one knows which side faces: rows left out or worked twice turn it."""
+    turns = sum(each.kind in (Kind.SKIPPED_ROW, Kind.ROW_TWICE) for each in found) % 2 == 1
+    return _WRONG_SIDE if seen.facing is not None and turns is not other_side else 0.0
+
+
+def _explanation(worked: WorkedPiece, row: int, found: tuple[Mistake, ...]) -> Explanation:
+    back = max(row - min(each.last for each in found) + 1, 1)
+    ripped = sum(each.end for each in worked.rows[row - back : row])
+    return Explanation(
+        found,
+        _joined([said(worked, each) for each in found]),
+        " ".join(looked_for(each) for each in found),
+        " ".join(mended(each) for each in found),
+        min(back, row),
+        ripped,
+    )
+
+
+def _joined(sentences: Sequence[str]) -> str:
+    first, *others = sentences
+    return " And ".join([first, *(each[:1].lower() + each[1:] for each in others)])
+
+
+def find_json(answer: Answer) -> dict[str, object]:
+    """The published form of an answer."""
+    return {
+        "matters": answer.matters,
+        "expected": list(answer.expected),
+        "explanations": [
+            {
+                "kind": each.mistakes[0].kind.value,
+                "mark": each.mistakes[0].spot.mark,
+                "side": each.mistakes[0].spot.side,
+                "or": [{"mark": spot.mark, "side": spot.side} for spot in each.mistakes[0].others],
+                "rows": list(each.rows),
+                "says": each.says,
+                "look": each.look,
+                "mend": each.mend,
+                "rip_rows": each.rip_rows,
+                "also": [other.kind.value for other in each.mistakes[1:]],
+            }
+            for each in answer.explanations
+        ],
+    }

@@ -1,0 +1,157 @@
+"""Mistakes in a knitter's words: what happened, what to look for, how to mend it now, whether it matters at all."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from knitting.diagnosis.mistakes import Kind, Mistake, Spot
+from knitting.needle.needle import Needle
+from knitting.needle.worked import WorkedPiece
+from knitting.problems import plural
+
+_MANY = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six"}
+
+
+def said(worked: WorkedPiece, mistake: Mistake) -> str:
+    """What happened, and in which rows."""
+    where = _where(worked, mistake)
+    rows = _rows(worked, mistake)
+    wrong = abs(mistake.stitches)
+    match mistake.kind:
+        case Kind.MISSED_INCREASE:
+            return f"{_of(wrong, 'increase')}{where} {_was(wrong)} forgotten {rows}."
+        case Kind.MISSED_DECREASE:
+            return f"{_of(wrong, 'decrease')}{where} {_was(wrong)} forgotten, or took in a stitch too few, {rows}."
+        case Kind.EXTRA_INCREASE:
+            return f"{_of(wrong, 'increase')}{where} too many {_was(wrong)} worked {rows}, perhaps in a row of rest."
+        case Kind.EXTRA_DECREASE:
+            return f"{_of(wrong, 'decrease')}{where} too many {_was(wrong)} worked {rows}."
+        case Kind.DROPPED_STITCH:
+            return f"A stitch of {part_named(worked, mistake)} was dropped {rows}."
+        case Kind.EXTRA_STITCH:
+            return f"A stitch of {part_named(worked, mistake)} was worked and not slipped off {rows}."
+        case Kind.SKIPPED_ROW:
+            return f"A row was left out: one like {rows.removeprefix('in ')}."
+        case Kind.ROW_TWICE:
+            return f"A row was worked twice: one like {rows.removeprefix('in ')}."
+        case Kind.MARK_SHIFTED:
+            by = max(map(abs, mistake.change))
+            return f"'{mistake.spot.mark}' slid by {plural(by, 'stitch')} {rows}."
+        case Kind.HALF_ROW:
+            label = worked.rows[mistake.first - 1].label
+            return f"Row {mistake.first} ({label}) is worked only in part: its first {plural(mistake.part, 'part')}."
+        case Kind.WRONG_COLOUR:
+            return f"The wrong colour was taken up {rows}."
+        case Kind.WRONG_STITCH:
+            return f"Stitches were purled where they should be knitted, or the other way round, {rows}."
+    more = "more" if mistake.stitches > 0 else "fewer"
+    return f"{plural(wrong, 'stitch')} {more} than written {_was(wrong)} cast on."
+
+
+def _of(count: int, what: str) -> str:
+    return f"{_MANY.get(count, str(count))} {what}{'' if count == 1 else 's'}"
+
+
+def _was(count: int) -> str:
+    return "was" if count == 1 else "were"
+
+
+def part_named(worked: WorkedPiece, mistake: Mistake) -> str:
+    """The part of a mistake as it is called: parts between marks are counted, marked stitches are not."""
+    needle = worked.rows[max(mistake.last, 1) - 1].after
+    before = sum(not _is_marked(needle, at) for at in range(mistake.part))
+    if not needle.marks:
+        return "the row"
+    if len(needle.counts) == 2:
+        return "the right half" if before == 0 else "the left half"
+    return f"part {before + 1} from the right"
+
+
+def _is_marked(needle: Needle, part: int) -> bool:
+    """Whether a part is a marked stitch."""
+    at = 0
+    for mark in needle.marks:
+        at += 1
+        if mark.in_stitch:
+            if at == part:
+                return True
+            at += 1
+    return False
+
+
+def _where(worked: WorkedPiece, mistake: Mistake) -> str:
+    """Beside which marks and edges it may have been."""
+    if not mistake.spot.mark:
+        return f" in {part_named(worked, mistake)}"
+    return " " + " or ".join(_at(spot) for spot in mistake.spots if spot.mark)
+
+
+def _at(spot: Spot) -> str:
+    return f"at the {spot.mark}" if spot.mark.endswith("edge") else f"{spot.side} '{spot.mark}'"
+
+
+def _rows(worked: WorkedPiece, mistake: Mistake) -> str:
+    first, last = mistake.first, mistake.last
+    if first == last:
+        label = f" ({worked.rows[first - 1].label})" if first else ""
+        return f"in row {first}{label}"
+    return f"in one of rows {first} to {last}"
+
+
+_LOOK = {
+    Kind.MISSED_INCREASE: "Look along the line of increases: where one is missing, the gap between two is wider.",
+    Kind.EXTRA_INCREASE: "Look along the line of increases for two that follow each other too closely.",
+    Kind.MISSED_DECREASE: "Look along the line of decreases for a row where the stitches go straight on.",
+    Kind.EXTRA_DECREASE: "Look for a stitch that lies over its neighbour where the line has none.",
+    Kind.DROPPED_STITCH: "Look for a loop that hangs free, or a ladder of bars above it.",
+    Kind.EXTRA_STITCH: "Look for two stitches that come out of one.",
+    Kind.SKIPPED_ROW: "Compare the rows with the fabric: a ridge, an eyelet or a line of changes is missing.",
+    Kind.ROW_TWICE: "Compare the rows with the fabric: two rows of changes follow each other.",
+    Kind.MARK_SHIFTED: "Follow the stitch under the mark down to the line: it should be the same wale.",
+    Kind.WRONG_CAST_ON: "Count the cast-on edge.",
+    Kind.WRONG_COLOUR: "Follow the stripes up from the cast-on edge to the first that is too wide or missing.",
+    Kind.WRONG_STITCH: "Look along the row for a ridge of bumps where the fabric has none, or a gap in its bumps.",
+    Kind.HALF_ROW: "See on which side of the mark the working yarn hangs.",
+}
+
+_MEND = {
+    Kind.MISSED_INCREASE: "Lift the bar below where it is missing and work that as a stitch: nothing is ripped.",
+    Kind.EXTRA_INCREASE: "Let the yarn over or the lifted bar fall, or work two together there in the next row.",
+    Kind.MISSED_DECREASE: "Work the decrease in the next row at the same place.",
+    Kind.EXTRA_DECREASE: "Lift a leg of the stitch below and work it as a stitch of its own in the next row.",
+    Kind.DROPPED_STITCH: "Hook it up bar by bar to the needle.",
+    Kind.EXTRA_STITCH: "Let the extra loop go from the needle, or work it together with its neighbour.",
+    Kind.SKIPPED_ROW: "Work the changes of that row in the next one; rip back if the fabric shows it.",
+    Kind.ROW_TWICE: "Leave out the changes of the next such row; rip back if the fabric shows it.",
+    Kind.MARK_SHIFTED: "Move the mark back to its stitch: the count as a whole is right.",
+    Kind.WRONG_CAST_ON: "Work an increase or a decrease where it is hidden, or go on with the count as it is.",
+    Kind.WRONG_COLOUR: "Go on in the right colour and leave it, or rip back to where the stripe should have changed.",
+    Kind.WRONG_STITCH: "Drop each wrong stitch down to that row and hook it up from the other side: nothing is ripped.",
+    Kind.HALF_ROW: "Go on with the row where the yarn hangs.",
+}
+
+
+def looked_for(mistake: Mistake) -> str:
+    """What to look for in the cloth."""
+    return _LOOK[mistake.kind]
+
+
+def mended(mistake: Mistake) -> str:
+    """How it is mended now, without ripping where that can be."""
+    return _MEND[mistake.kind]
+
+
+def matters(needle: Needle, wrong: Sequence[int], total: int) -> str:
+    """Whether a difference matters at all: what may be left, what is easily absorbed, what wants a mend."""
+    if wrong and not sum(wrong) and needle.marks:
+        return "The sum is right: only a mark stands elsewhere. Move it back and go on."
+    if abs(total) == 1:
+        more = "many" if total > 0 else "few"
+        done = "Work two together" if total > 0 else "Make one"
+        return (
+            f"It is one stitch too {more}: in plain stitches it may stay, if no repeat has to fit. {done} among them "
+            "in the next row, and the count is right again."
+        )
+    if 0 < abs(total) <= 3:
+        return f"It is {abs(total)} stitches off: hide them in the next rows, one at a time, beside a line or an edge."
+    return "So many stitches show in the shape: find out what happened before going on."

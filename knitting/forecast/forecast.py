@@ -1,0 +1,262 @@
+"""What a plan comes to, stage after stage, before a stitch is knitted."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from itertools import combinations
+
+from knitting.forecast.course import (
+    Cycle,
+    PlannedRow,
+    StageCourse,
+    cycle_of,
+    set_up,
+    tab_rows,
+    with_lines,
+    without_line,
+)
+from knitting.forecast.lifted_increases import lifting_troubles
+from knitting.forecast.size_limits import too_many_rows, too_many_stitches
+from knitting.forecast.stage_ends import Question, reach
+from knitting.needle.walk import MOST_ON_NEEDLE
+from knitting.plan.checks import (
+    cross_in_one_row,
+    sound_stage,
+    start_troubles,
+    takes,
+    unmarked_troubles,
+)
+from knitting.plan.fabric_rules import grows_unseen
+from knitting.plan.plan import AddedLine, Plan, SetupRow, Stage
+from knitting.plan.row_composition import shaped
+from knitting.plan.split import Split, rests_at, spots
+from knitting.plan.troubles import PlanMend, Trouble
+from knitting.plan.works import work_of
+from knitting.problems import ProblemKind, plural
+from knitting.rows import Side, Tab
+from knitting.working.piece_state import MOST_ROWS, MOST_STITCHES
+
+
+@dataclass(frozen=True)
+class Course:
+    """Every stage as it comes to be, and what is to be said of the plan."""
+
+    plan: Plan
+    stages: tuple[StageCourse, ...]
+    troubles: tuple[Trouble, ...]
+
+    @property
+    def rows(self) -> int:
+        """Rows in all, those of a tab too."""
+        return tab_rows(self.plan) + sum(stage.rows + len(stage.setup) for stage in self.stages)
+
+    @property
+    def ends(self) -> int:
+        """Stitches on the needle after the last row."""
+        return self.stages[-1].ends if self.stages else self.plan.counted
+
+    @property
+    def most(self) -> int:
+        """The most stitches that are ever on the needle."""
+        return max([self.plan.counted, *(total for stage in self.stages for total in stage.totals)])
+
+    @property
+    def stitches(self) -> int:
+        """Stitches worked in all, counted after each row; those of a tab's rows before its last are left out."""
+        return sum(stage.stitches for stage in self.stages)
+
+    @property
+    def sound(self) -> bool:
+        """Whether every row can be worked as intended."""
+        return not any(trouble.stops for trouble in self.troubles)
+
+
+def foresee(plan: Plan) -> Course:
+    """The course of a plan. What cannot be worked is left out, and said."""
+    troubles = list(start_troubles(plan))
+    stages: list[StageCourse] = []
+    unfit = ("parts", "start")
+    if any(trouble.stops and trouble.where[0] in unfit and trouble.where != ("start",) for trouble in troubles):
+        return Course(plan, (), tuple(troubles))
+    split, side = Split(plan.parts, plan.lines), Side.RS
+    rows, stitches = tab_rows(plan), 0
+    for at in range(len(plan.stages)):
+        course, said = _stage(plan, at, split, side, rows, stitches)
+        troubles += said
+        stages.append(course)
+        split, side = course.closing, course.closing_side
+        rows += course.rows + len(course.setup)
+        stitches += course.stitches
+        if rows > MOST_ROWS:
+            troubles.append(too_many_rows(plan, at))
+            break
+        if stitches + _in_tab(plan) > MOST_STITCHES:
+            troubles.append(too_many_stitches(plan, at, course.totals[1:], stitches + _in_tab(plan)))
+            break
+    return Course(plan, tuple(stages), tuple(troubles))
+
+
+def _in_tab(plan: Plan) -> int:
+    """Stitches worked in a tab, counted after each of its rows."""
+    tab = plan.start
+    return (tab.rows - 1) * tab.cast_on + tab.total if isinstance(tab, Tab) else 0
+
+
+def _stage(
+    plan: Plan, at: int, split: Split, side: Side, rows: int, stitches: int
+) -> tuple[StageCourse, list[Trouble]]:
+    troubles: list[Trouble] = []
+    opening, added = _opened(plan, at, split, troubles)
+    setup: list[PlannedRow] = []
+    split = opening
+    for place, row in enumerate(plan.stages[at].setup):
+        worked = _set_up(plan, at, place, row, split, side, troubles)
+        if worked is None:
+            continue
+        setup.append(worked)
+        split = worked.after
+        side = side if plan.in_round else side.other
+    stage, said = sound_stage(plan, at, split, side)
+    troubles += said
+    cycle = cycle_of(stage, split, side, plan.in_round)
+    if _begins_on_wrong_side(stage, side, plan):
+        troubles.append(_on_wrong_side(plan, at))
+    here = stitches + sum(row.after.total for row in setup)
+    asked = Question(plan.with_stage(at, stage), at, split, cycle, rows + len(setup), here)
+    found = reach(asked)
+    troubles += [_of_plan(plan, at, stage, trouble) for trouble in found.troubles]
+    course = StageCourse(
+        stage, opening, tuple(setup), split, side, cycle, found.counts, rows + 1, tuple(added), plan.in_round
+    )
+    unmarked = list(unmarked_troubles(plan, at, split, course.grows))
+    if unmarked:
+        course = replace(course, cycle=Cycle((shaped(split, (), side),), 1), counts=found.counts[:1])
+    return course, [*troubles, *unmarked, *lifting_troubles(plan, at, course)]
+
+
+def _of_plan(plan: Plan, at: int, sound: Stage, trouble: Trouble) -> Trouble:
+    """A trouble whose mends keep what was left out of the stage to find its end."""
+    if sound == plan.stages[at]:
+        return trouble
+    mends = []
+    for mend in trouble.mends:
+        kept = replace(mend.plan.stages[at], shapings=plan.stages[at].shapings, rhythm=plan.stages[at].rhythm)
+        mends.append(PlanMend(mend.says, mend.plan.with_stage(at, kept)))
+    return replace(trouble, mends=tuple(mends))
+
+
+def _begins_on_wrong_side(stage: Stage, side: Side, plan: Plan) -> bool:
+    return side is Side.WS and stage.rhythm % 2 == 0 and bool(stage.shapings) and not plan.in_round
+
+
+def _on_wrong_side(plan: Plan, at: int) -> Trouble:
+    stage = plan.stages[at]
+    message = f"'{stage.name}' begins on a wrong-side row: its row 1 is one."
+    mend = PlanMend("work a plain row first", plan.with_stage(at, replace(stage, setup=(*stage.setup, SetupRow()))))
+    return Trouble(ProblemKind.WRONG_SIDE, ("stages", at, "rhythm"), message, (mend,))
+
+
+def _opened(plan: Plan, at: int, split: Split, troubles: list[Trouble]) -> tuple[Split, list[AddedLine]]:
+    """The split with the lines and fabrics that a stage begins with."""
+    stage = plan.stages[at]
+    for name in stage.drop_lines:
+        fewer = without_line(split, name)
+        if fewer is None:
+            message = f"There is no line '{name}' for '{stage.name}' to take off."
+            troubles.append(Trouble(ProblemKind.NO_MARKER, ("stages", at), message, stops=True))
+        split = fewer or split
+    added: list[AddedLine] = []
+    for line in stage.add_lines:
+        more = with_lines(split, line)
+        if more is None or split.line(line.line.name) is not None or split.part(line.left) is not None:
+            troubles.append(_no_room(plan, at, split, line))
+            continue
+        added.append(line)
+        split = more
+    hanging = split.unmarkable() if added or stage.drop_lines else None
+    if hanging is not None:
+        message = f"The marker of '{hanging.name}' has no stitch to its left when '{stage.name}' begins."
+        troubles.append(Trouble(ProblemKind.NO_MARKER, ("stages", at), message, stops=True))
+    return split.with_fabrics(stage.fabrics), added
+
+
+def _no_room(plan: Plan, at: int, split: Split, added: AddedLine) -> Trouble:
+    place, name = split.part(added.part), added.line.name
+    path = ("stages", at, "add_lines")
+    if place is None:
+        message = f"There is no part '{added.part}' for '{name}' to divide."
+    elif split.line(name) is not None or split.part(added.left) is not None:
+        message = f"'{name}' or '{added.left}' is there already."
+    elif added.after is None:
+        count = split.parts[place].count
+        wanted = "an odd" if added.line.stitches % 2 else "an even"
+        message = (
+            f"'{added.part}' has {plural(count, 'stitch')} before '{plan.stages[at].name}', and '{name}' in its middle "
+            f"wants {wanted} count."
+        )
+        return Trouble(ProblemKind.NO_CENTRE, path, message, stops=True)
+    else:
+        count = split.parts[place].count
+        message = f"'{name}' is to stand after {added.after} of {plural(count, 'stitch')} in '{added.part}'."
+    return Trouble(ProblemKind.NO_MARKER, path, message, stops=True)
+
+
+def _set_up(
+    plan: Plan, at: int, place: int, row: SetupRow, split: Split, side: Side, troubles: list[Trouble]
+) -> PlannedRow | None:
+    path = ("stages", at, "setup", place)
+    name = plan.stages[at].name
+    for shaping in row.shapings:
+        missing = spots(split, shaping, side)
+        if isinstance(missing, str):
+            message = f"There is no line '{missing}' in the set-up of '{name}'."
+            troubles.append(Trouble(ProblemKind.NO_MARKER, path, message, stops=True))
+            return None
+        work = work_of(shaping.work, shaping.steps, any(spot.line >= 0 for spot in missing))
+        if work is None or work.across != any(spot.line >= 0 for spot in missing):
+            message = f"'{shaping.work}' cannot be worked there in the set-up of '{name}'."
+            troubles.append(Trouble(ProblemKind.UNKNOWN_STITCH, path, message, stops=True))
+            return None
+        resting = rests_at(replace(split, held=split.held - {row.back}), missing)
+        if resting or any(spot.line >= 0 and not takes(split.lines[spot.line], work) for spot in missing):
+            why = f"'{resting}' is on a holder" if resting else "its line has no single stitch for it"
+            message = f"'{work.said}' cannot be worked there in the set-up of '{name}': {why}."
+            troubles.append(Trouble(ProblemKind.NO_MARKER, path, message, stops=True))
+            return None
+        unclear = grows_unseen(split, missing, shaping, work)
+        if unclear:
+            troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, unclear, stops=True))
+            return None
+    if any(cross_in_one_row(one, other) for one, other in combinations(row.shapings, 2)):
+        message = f"Two shapings go across one line in the set-up of '{name}'."
+        troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, message, stops=True))
+        return None
+    trouble = _holding_trouble(row, split, side, name)
+    if trouble:
+        troubles.append(Trouble(ProblemKind.CANNOT_READ, path, trouble, stops=True))
+        return None
+    found = set_up(split, row, side)
+    needs = shaped(found.before, row.shapings, side).needs
+    short = next((i for i, part in enumerate(found.before.parts) if needs[i] > part.count), None)
+    if short is not None:
+        part = found.before.parts[short]
+        message = (
+            f"The set-up of '{name}' needs {plural(needs[short], 'stitch')} in '{part.name}', and it has {part.count}."
+        )
+        troubles.append(Trouble(ProblemKind.TOO_FEW_STITCHES, path, message, stops=True))
+        return None
+    return found
+
+
+def _holding_trouble(row: SetupRow, split: Split, side: Side, name: str) -> str:
+    if row.back and row.back not in split.held:
+        return f"'{row.back}' is not held when '{name}' wants it back."
+    live = list(split.live) + ([split.part(row.back) or 0] if row.back else [])
+    ends = split.parts[max(live) if side is Side.RS else min(live)].name if live else ""
+    if row.hold and (len(live) < 2 or row.hold != ends):
+        return f"'{row.hold}' is not the last part of that row: only that one can be put on a holder."
+    if row.cast_on and (split.part(row.cast_on.name) is not None or row.cast_on.count < 1):
+        return f"'{row.cast_on.name}' cannot be cast on: it needs a new name and at least one stitch."
+    if row.cast_on and row.cast_on.count > MOST_ON_NEEDLE:
+        return f"{row.cast_on.count:,} stitches cannot be cast on: at most {MOST_ON_NEEDLE:,} are worked."
+    return ""

@@ -1,0 +1,315 @@
+"""Where a stage ends: as many rows as meet what is wished, or come nearest to it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+from knitting.forecast.course import Counts, Cycle, walk
+from knitting.measures import said_cm, yarn_of_stitch_cm
+from knitting.needle.walk import MOST_ON_NEEDLE
+from knitting.plan.plan import Count, End, Length, PartCount, Plan, Repeats, Rows, Stage, YarnShare
+from knitting.plan.split import Split
+from knitting.plan.troubles import PlanMend, Trouble
+from knitting.problems import ProblemKind, ordinal, plural
+from knitting.rows import CastOn
+from knitting.working.piece_state import MOST_ROWS
+
+
+@dataclass(frozen=True, slots=True)
+class Reached:
+    """The counts after each row up to the end (0: before the first), and what is to be said of it."""
+
+    counts: tuple[Counts, ...]
+    troubles: tuple[Trouble, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """A stage that is to be ended: in which plan and place, from where, after how many rows and stitches."""
+
+    plan: Plan
+    at: int
+    split: Split
+    cycle: Cycle
+    rows_before: int
+    stitches_before: int
+
+    @property
+    def stage(self) -> Stage:
+        """The stage itself."""
+        return self.plan.stages[self.at]
+
+    @property
+    def path(self) -> tuple[str | int, ...]:
+        """Where its end stands in the plan."""
+        return ("stages", self.at, "until")
+
+    def total(self, counts: Counts) -> int:
+        """Stitches on the needle at some counts."""
+        if not self.split.held:
+            return self.lines_own + sum(counts)
+        return self.lines_own + sum(counts[at] for at in self.split.live)
+
+    @property
+    def follows_cast_on(self) -> bool:
+        """Whether the stage begins with the parts that were cast on, so that another cast-on can mend it."""
+        parts = [part.name for part in self.split.parts] == [part.name for part in self.plan.parts]
+        plain = not any(row.shapings or row.cast_on or row.hold for row in self.stage.setup)
+        return self.at == 0 and parts and plain and isinstance(self.plan.start, CastOn)
+
+    @property
+    def lines_own(self) -> int:
+        """Stitches that the lines have of their own."""
+        return sum([line.stitches for line in self.split.lines])
+
+    def ended(self, until: End, says: str) -> PlanMend:
+        """The plan with another end of the stage."""
+        return PlanMend(says, self.plan.with_stage(self.at, replace(self.stage, until=until)))
+
+
+def reach(asked: Question) -> Reached:
+    """The rows of a stage up to its end, or to the nearest that can be met."""
+    until = asked.stage.until
+    match until:
+        case Count(stitches):
+            return _towards(asked, asked.total, stitches, Count)
+        case PartCount(part, stitches):
+            at = asked.split.part(part)
+            if at is None:
+                return Reached((asked.split.counts,), (_no_part(asked, part),))
+            return _towards(asked, lambda counts: counts[at], stitches, lambda n: PartCount(part, n))
+        case Rows(rows):
+            return _for_rows(asked, rows)
+        case Repeats(times):
+            return _for_rows(asked, _whole(asked.stage, times))
+        case Length(cm):
+            height = asked.plan.gauge_at(asked.rows_before + 1).row_cm
+            times = max(round(cm / (height * asked.stage.rhythm)), 0)
+            return _for_rows(asked, _whole(asked.stage, times))
+        case YarnShare(share):
+            return _for_yarn(asked, share)
+
+
+def _whole(stage: Stage, times: int) -> int:
+    """Rows of so many times, the last of which may stop inside."""
+    rows = times * stage.rhythm
+    return rows - stage.rhythm + stage.ending if stage.ending and times else rows
+
+
+def _stops(stage: Stage, row: int) -> bool:
+    """Whether a stage may end after so many rows."""
+    return row % stage.rhythm == stage.ending % stage.rhythm
+
+
+# -- so many rows ----------------------------------------------------------------------------------------
+
+
+def _for_rows(asked: Question, rows: int) -> Reached:
+    counts, short = _walked(asked, lambda _, row: row >= rows, rows)
+    if short is None and len(counts) - 1 == rows:
+        return Reached(counts)
+    return Reached(counts, (_runs_out(asked, counts, short),))
+
+
+def _for_yarn(asked: Question, share: float) -> Reached:
+    if not asked.plan.yarn_m:
+        message = "The stage ends at a share of the yarn, and the plan does not know how much there is."
+        mends = (asked.ended(Count(_next_count(asked)), f"until {_next_count(asked)} stitches"),)
+        trouble = Trouble(ProblemKind.NEVER_REACHED, asked.path, message, mends, stops=True)
+        return Reached((asked.split.counts,), (trouble,))
+    left_cm = share * asked.plan.yarn_m * 100
+    left_cm -= asked.stitches_before * yarn_of_stitch_cm(asked.plan.gauge_at(asked.rows_before))
+    counts: list[Counts] = [asked.split.counts]
+    kept = 1
+    for row, found in enumerate(walk(asked.cycle, asked.split.counts), start=1):
+        if isinstance(found, int) or row + asked.rows_before > MOST_ROWS:
+            break
+        left_cm -= asked.total(found) * yarn_of_stitch_cm(asked.plan.gauge_at(asked.rows_before + row))
+        if left_cm < 0:
+            break
+        counts.append(found)
+        if _stops(asked.stage, row):
+            kept = row + 1
+    return Reached(tuple(counts[:kept]))
+
+
+def _next_count(asked: Question) -> int:
+    return max(asked.total(asked.split.counts) + 10 * asked.cycle.change, 1)
+
+
+# -- until a count ---------------------------------------------------------------------------------------
+
+
+def _towards(asked: Question, of: Callable[[Counts], int], wanted: int, end: Callable[[int], End]) -> Reached:
+    """Rows until ``of`` the counts is what is wanted, or as near as the rhythm brings it."""
+    begun = of(asked.split.counts)
+    if begun == wanted:
+        return Reached((asked.split.counts,))
+    growing = wanted > begun
+
+    def is_there(counts: Counts, row: int) -> bool:
+        return _stops(asked.stage, row) and (of(counts) >= wanted if growing else of(counts) <= wanted)
+
+    def is_lost(counts: Sequence[Counts]) -> bool:
+        return abs(of(counts[-1]) - wanted) >= abs(begun - wanted)
+
+    counts, short = _walked(asked, is_there, is_lost=is_lost)
+    stops = [row for row in range(len(counts)) if row == 0 or _stops(asked.stage, row)]
+    if of(counts[-1]) == wanted and len(counts) > 1 and short is None:
+        return Reached(counts)
+    passed = len(counts) > 1 and short is None and is_there(counts[-1], len(counts) - 1)
+    if not passed:
+        if short is not None and of(counts[stops[-1]]) == begun:
+            return Reached(counts[: stops[-1] + 1], (_runs_out(asked, counts, short),))
+        return _not_met(asked, counts[: stops[-1] + 1], short, of, wanted, end)
+    last, before = stops[-1], stops[-2]
+    over, under = of(counts[last]), of(counts[before])
+    nearest = last if abs(over - wanted) < abs(under - wanted) else before
+    message = (
+        f"'{asked.stage.name}' steps past {plural(wanted, 'stitch')}: it comes to {under} and then to {over}. "
+        f"{of(counts[nearest])} is taken, the nearest."
+    )
+    ways = [asked.ended(end(n), f"until {plural(n, 'stitch')}") for n in (under, over) if n != begun]
+    ways += _casts_on(asked, wanted - under)
+    trouble = Trouble(ProblemKind.STEPPED_PAST, asked.path, message, tuple(ways))
+    return Reached(counts[: nearest + 1], (trouble,))
+
+
+def _not_met(
+    asked: Question,
+    counts: tuple[Counts, ...],
+    short: int | None,
+    of: Callable[[Counts], int],
+    wanted: int,
+    end: Callable[[int], End],
+) -> Reached:
+    begun, reached = of(counts[0]), of(counts[-1])
+    if short is not None:
+        part = asked.split.parts[short]
+        message = (
+            f"'{asked.stage.name}' cannot go on to {plural(wanted, 'stitch')}: after {plural(len(counts) - 1, 'row')} "
+            f"'{part.name}' has {plural(counts[-1][short], 'stitch')}, too few to go on. "
+            f"It stops at {reached}."
+        )
+        mends = (asked.ended(end(reached), f"until {plural(reached, 'stitch')}"),)
+        return Reached(counts, (Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, mends),))
+    message = (
+        f"'{asked.stage.name}' never comes to {plural(wanted, 'stitch')}: it begins with {begun}, and "
+        f"{_said_change(asked.cycle.change)} each time."
+    )
+    onward = begun + 10 * asked.cycle.change if asked.cycle.change > 0 else max(begun + asked.cycle.change, 1)
+    ways = [asked.ended(end(onward), f"until {plural(onward, 'stitch')}")] if asked.cycle.change else []
+    ways.append(asked.ended(Repeats(10), "10 times"))
+    trouble = Trouble(ProblemKind.NEVER_REACHED, asked.path, message, tuple(ways), stops=True)
+    return Reached(counts[:1], (trouble,))
+
+
+def _said_change(change: int) -> str:
+    if change == 0:
+        return "its count stands still"
+    return f"gains {change}" if change > 0 else f"loses {-change}"
+
+
+def _casts_on(asked: Question, more: int) -> list[PlanMend]:
+    """The plan cast on with as many more stitches as would meet the end, where they can be shared out."""
+    if more == 0 or not asked.follows_cast_on:
+        return []
+    gains = [sum(row) for row in zip(*asked.cycle.gains, strict=True)]
+    growing = [at for at, gain in enumerate(gains) if gain]
+    symmetric = [growing] if growing and more % len(growing) == 0 else []
+    for places in symmetric:
+        each = more // len(places)
+        plan = asked.plan
+        for at in places:
+            plan = plan.with_part(plan.parts[at].name, plan.parts[at].count + each)
+        if all(part.count >= 0 for part in plan.parts):
+            return [PlanMend(f"cast on {plan.cast_on} instead", plan)]
+    return []
+
+
+# -- walking -----------------------------------------------------------------------------------------------
+
+
+def _walked(
+    asked: Question,
+    is_there: Callable[[Counts, int], bool],
+    rows: int = MOST_ROWS,
+    is_lost: Callable[[Sequence[Counts]], bool] | None = None,
+) -> tuple[tuple[Counts, ...], int | None]:
+    """The counts row by row up to where it is, or to where no row can follow; and the part that has too few.
+
+    A stage that is lost after two cycles, no nearer to its end, is given up at once.
+    """
+    counts: list[Counts] = [asked.split.counts]
+    if rows == 0:
+        return tuple(counts), None
+    most = MOST_ROWS - asked.rows_before
+    for row, found in enumerate(walk(asked.cycle, asked.split.counts), start=1):
+        if isinstance(found, int):
+            return tuple(counts), found
+        if row > most or asked.total(found) > MOST_ON_NEEDLE:
+            break
+        counts.append(found)
+        if is_there(found, row):
+            break
+        if is_lost is not None and row == 2 * len(asked.cycle.rows) and is_lost(counts):
+            break
+    return tuple(counts), None
+
+
+def _runs_out(asked: Question, counts: tuple[Counts, ...], short: int | None) -> Trouble:
+    """A row that cannot be worked, or more rows and stitches than any piece has."""
+    rows = len(counts) - 1
+    if short is None:
+        message = (
+            f"'{asked.stage.name}' runs over a limit after {plural(rows, 'row')}: at most {MOST_ROWS:,} rows and "
+            f"{MOST_ON_NEEDLE:,} stitches on the needle are worked."
+        )
+        fewer = asked.ended(Rows(min(rows, 400)), f"for {min(rows, 400)} rows")
+        return Trouble(ProblemKind.TOO_LONG, asked.path, message, (fewer,))
+    row = asked.cycle.rows[rows % len(asked.cycle.rows)]
+    part, need = asked.split.parts[short], row.needs[short]
+    number, time = rows % asked.stage.rhythm + 1, rows // asked.stage.rhythm + 1
+    when = f", the {ordinal(time)} time" if time > 1 else ""
+    message = (
+        f"In row {number} of '{asked.stage.name}'{when} the shapings in '{part.name}' need "
+        f"{plural(need, 'stitch')}, and it has {counts[-1][short]}."
+    )
+    mends: list[PlanMend] = []
+    if rows >= asked.stage.rhythm:
+        times = rows // asked.stage.rhythm
+        mends.append(asked.ended(Repeats(times), f"{plural(times, 'time')} only"))
+    if asked.follows_cast_on:
+        enough = asked.plan.with_part(part.name, part.count + need - counts[-1][short])
+        mends.append(PlanMend(f"cast on {enough.cast_on} instead", enough))
+    return Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, tuple(mends), stops=rows == 0)
+
+
+def _no_part(asked: Question, part: str) -> Trouble:
+    names = ", ".join(f"'{each.name}'" for each in asked.split.parts)
+    message = f"'{asked.stage.name}' ends with the count of '{part}', and the parts are {names}."
+    first = asked.split.parts[0]
+    mends = (asked.ended(PartCount(first.name, first.count + 20), f"until '{first.name}' has {first.count + 20}"),)
+    return Trouble(ProblemKind.NO_MARKER, asked.path, message, mends, stops=True)
+
+
+def said_end(until: End) -> str:
+    """An end in words.
+
+    >>> said_end(Count(61)), said_end(Length(18))
+    ('until 61 stitches', 'for 18 cm')
+    """
+    match until:
+        case Count(stitches):
+            return f"until {plural(stitches, 'stitch')}"
+        case PartCount(part, stitches):
+            return f"until '{part}' has {plural(stitches, 'stitch')}"
+        case Rows(rows):
+            return f"for {plural(rows, 'row')}"
+        case Repeats(times):
+            return "once" if times == 1 else f"{times} times"
+        case Length(cm):
+            return f"for {said_cm(cm)}"
+        case YarnShare(share):
+            return f"until {share:.0%} of the yarn is used"

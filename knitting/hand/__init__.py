@@ -1,6 +1,0 @@
-"""Own hand: the same piece with the knitter's own increases, decreases, marks, edges and bind-off."""
-
-from knitting.hand.exchange import Exchanged, Refusal, exchange
-from knitting.hand.habits import FirstStitch, Habits
-
-__all__ = ["Exchanged", "FirstStitch", "Habits", "Refusal", "exchange"]

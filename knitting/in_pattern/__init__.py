@@ -1,0 +1,1 @@
+"""Rows in a stitch pattern: which column of which fabric every stitch stands in, and what is worked there."""

@@ -1,0 +1,215 @@
+"""Doubt notes: places of a sound piece that makers misread, each with one sentence.
+
+They are no problems: the rows add up there, and say something that is easily taken for a slip.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from enum import Enum
+from itertools import pairwise
+
+from knitting.dialects.dialect import Dialect, dialect
+from knitting.fabric import Fabric, Joins, with_own
+from knitting.needle.lineage import Event, events
+from knitting.needle.worked import GroupWork, PartWork, Run, WorkedPiece, WorkedRow
+from knitting.problems import Span
+from knitting.rows import InFabric, Row, Side
+from knitting.stitches import Family, StitchKind
+from knitting.words.writer import Writer
+from knitting.working.line_results import gains_and_losses
+
+_EDGE_SHARE = 0.1
+_EDGE_STITCHES = 4
+"""What still counts as near an edge: a share of the row, and at least so many stitches."""
+
+
+class DoubtKind(Enum):
+    """What makes a maker stop and wonder."""
+
+    BALANCED = "balanced"
+    ONE_SIDE = "one-side"
+    BESIDE_MARKER = "beside-marker"
+    NO_PLAIN_BETWEEN = "no-plain-between"
+    EDGE_OTHERWISE = "edge-otherwise"
+    STANDS_STILL = "stands-still"
+    REPEAT_WAITS = "repeat-waits"
+
+
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """A note on one worked row (counted from 0) and the line that called for it."""
+
+    kind: DoubtKind
+    line: int
+    row: int
+    says: str
+
+
+def doubts(worked: WorkedPiece, words: Dialect | None = None) -> tuple[Doubt, ...]:
+    """The notes of a piece in the order of its rows, each kind once a written line."""
+    scan = _Scan(worked, Writer(words or dialect()))
+    found: list[Doubt] = []
+    seen: set[tuple[DoubtKind, int]] = set()
+    for doubt in scan.run():
+        if (doubt.kind, doubt.line) not in seen:
+            seen.add((doubt.kind, doubt.line))
+            found.append(doubt)
+    return tuple(found)
+
+
+@dataclass
+class _Scan:
+    worked: WorkedPiece
+    writer: Writer
+
+    def run(self) -> Iterator[Doubt]:
+        rows = self.worked.rows[: self.worked.sound_rows]
+        looked: set[tuple[object, ...]] = set()
+        for at, row in enumerate(rows):
+            # The same stitches on the same parts need no second look, whatever line they stand in.
+            stitches = tuple(id(run.work) for part in row.work for run in part.runs)
+            edge = id(_edge(rows[at - 2])) if at > 1 else 0
+            still = at > 0 and not row.change and not rows[at - 1].change
+            few = tuple(min(count, 3) for count in row.before.counts)
+            shape = (row.section, row.side, stitches, few, edge, still)
+            if row.in_tab or shape in looked:
+                continue
+            looked.add(shape)
+            for kind, look in _LOOKS.items():
+                says = look(self, row, at)
+                if says:
+                    yield Doubt(kind, row.span.line, at, says)
+
+    def balanced(self, row: WorkedRow, at: int) -> str:
+        gained, lost = gains_and_losses(row)
+        if not gained or gained != lost:
+            return ""
+        return f"+{gained} -{lost}: increases and decreases cancel, and the count stays at {row.end}."
+
+    def repeat_waits(self, row: WorkedRow, at: int) -> str:
+        widest = max(row.before.counts)
+        for fabric in self._fabrics(row.span):
+            if fabric.joins is Joins.WHOLE and fabric.width > widest:
+                return (
+                    f"A repeat of this pattern takes {fabric.width} stitches, and the widest part has {widest}: plain "
+                    "stitches are worked until a whole one fits."
+                )
+        return ""
+
+    def _fabrics(self, span: Span) -> list[Fabric]:
+        """The fabrics that a written row names."""
+        sections = self.worked.piece.sections
+        steps = next((o.steps for s in sections for o in s.orders if isinstance(o, Row) and o.span == span), ())
+        known = with_own(self.worked.piece.headers.fabrics)
+        return [known[step.fabric] for step in steps if isinstance(step, InFabric) and step.fabric in known]
+
+    def one_side(self, row: WorkedRow, at: int) -> str:
+        _, lost = gains_and_losses(row)
+        changes = _shaping(row)
+        if lost or not changes or row.in_round or self._other_side_follows(row, at):
+            return ""
+        if len(row.before.marks) == 1 and row.before.marks == row.after.marks:
+            middle = row.before.mark_positions[0]
+            beside = [event for event in changes if abs(event.old - middle) <= 1.5]
+            behind = [event for event in beside if event.part > 0]
+            if beside and len(behind) in (0, len(beside)):
+                which = "after" if bool(behind) == (row.side is Side.RS) else "before"
+                return f"The increase stands only {which} the mark: that side alone grows."
+        reach = max(row.start * _EDGE_SHARE, _EDGE_STITCHES)
+        if len(changes) != 1 or row.start <= 2 * _EDGE_STITCHES:
+            return ""
+        if changes[0].old <= reach or changes[0].old >= row.start - reach:
+            end = "right" if changes[0].old <= reach else "left"
+            return f"Only one side grows here, near the {end} edge seen from the right side: that is meant so."
+        return ""
+
+    def _other_side_follows(self, row: WorkedRow, at: int) -> bool:
+        """Whether the row before or after makes up for a change at one edge with one at the other."""
+        rows = self.worked.rows
+        beside = [rows[place] for place in (at - 1, at + 1) if 0 <= place < len(rows)]
+        return any(other.side is not row.side and other.change == row.change for other in beside)
+
+    def beside_marker(self, row: WorkedRow, at: int) -> str:
+        for at, part in enumerate(row.work[:-1]):
+            following = row.work[at + 1]
+            last = part.runs[-1].work if part.runs else None
+            first = following.runs[0].work if following.runs else None
+            if part.after is None:
+                continue
+            for stitch, place in ((last, "before"), (first, "after")):
+                if isinstance(stitch, StitchKind) and stitch.uses == 0 and stitch.family is Family.INCREASE:
+                    said = self.writer.stitch(stitch, 1)
+                    side = "right before" if place == "before" else "right after"
+                    return f"'{said}' stands {side} the marker: lift the strand between the stitches, not the marker's."
+        return ""
+
+    def no_plain_between(self, row: WorkedRow, at: int) -> str:
+        for part in row.work:
+            runs = [run for run in part.runs if run.times]
+            for one, other in pairwise(runs):
+                if _is_increase(one) and _is_increase(other):
+                    return "Two increases stand side by side with no plain stitch between them."
+        middle = [part for part in row.work[1:-1] if part.mark is None]
+        if any(part.runs and all(_is_increase(run) for run in part.runs) for part in middle):
+            return "In this row no plain stitch lies between the increases of two marks yet: they meet."
+        return ""
+
+    def edge_otherwise(self, row: WorkedRow, at: int) -> str:
+        if row.in_round:
+            return ""
+        earlier = self._row_before(row, at)
+        old, new = _edge(earlier), _edge(row)
+        if earlier is None or old is None or new is None or old is new:
+            return ""
+        if not {old.family, new.family} <= {Family.PLAIN, Family.SLIP}:
+            return ""
+        first, now = self.writer.stitch(old, 1), self.writer.stitch(new, 1)
+        return f"The row begins with '{now}', and {earlier.label[:1].lower()}{earlier.label[1:]} began with '{first}'."
+
+    def _row_before(self, row: WorkedRow, at: int) -> WorkedRow | None:
+        """The last row of the same section and side."""
+        earlier = (self.worked.rows[place] for place in range(at - 1, max(at - 4, -1), -1))
+        return next((r for r in earlier if r.side is row.side and r.section == row.section), None)
+
+    def stands_still(self, row: WorkedRow, at: int) -> str:
+        if row.change or any(gains_and_losses(row)) or not at:
+            return ""
+        pattern = self.worked.rows
+        around = [r.change for r in pattern[max(at - 3, 0) : at + 4] if r is not row]
+        still = [r.change == 0 for r in pattern[max(at - 1, 0) : at + 2]]
+        if len(still) == 3 and all(still) and any(around):
+            return f"The count stands still at {row.end} for several rows here."
+        return ""
+
+
+_LOOKS: dict[DoubtKind, Callable[[_Scan, WorkedRow, int], str]] = {
+    DoubtKind.BALANCED: _Scan.balanced,
+    DoubtKind.ONE_SIDE: _Scan.one_side,
+    DoubtKind.BESIDE_MARKER: _Scan.beside_marker,
+    DoubtKind.NO_PLAIN_BETWEEN: _Scan.no_plain_between,
+    DoubtKind.EDGE_OTHERWISE: _Scan.edge_otherwise,
+    DoubtKind.STANDS_STILL: _Scan.stands_still,
+    DoubtKind.REPEAT_WAITS: _Scan.repeat_waits,
+}
+
+
+def _shaping(row: WorkedRow) -> list[Event]:
+    """The row's changes of count that are not part of a repeat."""
+    return [event for event in events(row) if not event.repeat and event.change]
+
+
+def _is_increase(run: Run) -> bool:
+    work = run.work
+    return isinstance(work, StitchKind) and work.family in (Family.INCREASE, Family.YARN_OVER) and work.change > 0
+
+
+def _edge(row: WorkedRow | None) -> StitchKind | None:
+    """The first stitch of a row, or nothing where a repeat or a cluster begins it."""
+    parts: Sequence[PartWork] = row.work if row is not None else ()
+    runs = next((part.runs for part in parts if part.runs), ())
+    work = runs[0].work if runs else None
+    while isinstance(work, GroupWork):
+        work = work.runs[0].work if work.runs else None
+    return work if isinstance(work, StitchKind) else None

@@ -1,0 +1,342 @@
+"""Charting by hand: an increase or decrease put in, left out or moved at one stitch of a row.
+
+Done in every row like it, the rule of the stage changes. Done in one row only, the stage is parted there: that row and
+the rest of its rhythm become set-up rows of a stage that goes on as before.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from knitting.forecast.course import StageCourse, on_row
+from knitting.forecast.forecast import Course, foresee
+from knitting.plan.checks import MOST_SHAPINGS, MOST_STAGES
+from knitting.plan.plan import (
+    EDGES,
+    LEFT_EDGE,
+    RIGHT_EDGE,
+    Beside,
+    Count,
+    End,
+    Length,
+    PartCount,
+    Plan,
+    Repeats,
+    Rows,
+    SetupRow,
+    Shaping,
+    Stage,
+    YarnShare,
+)
+from knitting.plan.row_composition import Placed, Shaped, shaped
+from knitting.plan.split import Split, Spot
+from knitting.plan.works import WORKS, uses
+from knitting.plan_editing.edits import CannotEdit
+from knitting.problems import ProblemKind, plural
+
+_BREAKS = frozenset({ProblemKind.STEPPED_PAST, ProblemKind.NEVER_REACHED})
+
+
+@dataclass(frozen=True, slots=True)
+class Chosen:
+    """A stitch of a planned row. ``offset`` counts the stitches to its right in its part, before the row.
+
+    ``work`` is the shaping that it belongs to, as it is placed in the row; ``None`` for a plain stitch. ``near`` says
+    by which line or edge it is found, ``apart`` how many plain stitches lie between.
+    """
+
+    stage: int
+    row: int
+    shape: Shaped
+    part: int
+    offset: int
+    work: Placed | None
+    near: str
+    apart: int
+
+    @property
+    def said(self) -> str:
+        """Where it is, in words."""
+        near = f"the {self.near}" if self.near in EDGES else f"'{self.near}'"
+        return f"{plural(self.apart, 'stitch')} from {near}" if self.apart else f"at {near}"
+
+
+def choose(course: Course, row: int, stitch: int, between: int = -1) -> Chosen:
+    """The stitch at a place (from 0, in right-side order, before row ``row`` counted from 1).
+
+    What uses no stitch, as a yarn over does, stands between two: ``between`` says that it is meant, and how many
+    others stand to its right in the same place. Raises :class:`CannotEdit` where there is no such planned stitch.
+    """
+    at, place = _located(course, row)
+    shape = _shape(course.stages[at], place)
+    split = shape.split
+    if between >= 0:
+        found = list(_between(shape, stitch))
+        if found:
+            part, offset, work = found[min(between, len(found) - 1)]
+            return _chosen(at, place, shape, part, offset, work)
+    start = 0
+    for part in range(len(split.parts)):
+        count = split.parts[part].count if part in split.live else 0
+        if stitch < start + count or part == len(split.lines):
+            offset = min(max(stitch - start, 0), max(count - 1, 0))
+            over = next((each for each, begin, end in _spans(shape, part, count) if begin <= offset < end), None)
+            return _chosen(at, place, shape, part, offset, over)
+        start += count
+        own = split.lines[part].stitches
+        if stitch < start + own:
+            over = next((each for each in shape.placed if each.spot.line == part), None)
+            return Chosen(at, place, shape, part, count, over, split.lines[part].name, 0)
+        start += own
+    raise CannotEdit("There is no such stitch in that row.")
+
+
+def _between(shape: Shaped, stitch: int) -> Iterator[tuple[int, int, Placed]]:
+    """The works that begin, end or stand at a place between two stitches, from the right: part, offset, work."""
+    split = shape.split
+    start = 0
+    for part in range(len(split.parts)):
+        count = split.parts[part].count if part in split.live else 0
+        for each, begin, end in sorted(_spans(shape, part, count), key=lambda span: span[1]):
+            if start + begin <= stitch <= start + end:
+                yield part, begin, each
+        start += count + (split.lines[part].stitches if part < len(split.lines) else 0)
+
+
+def _located(course: Course, row: int) -> tuple[int, int]:
+    """The stage of a row and its row of the rhythm, from 0; set-up rows count below zero."""
+    for at, stage in enumerate(course.stages):
+        place = row - stage.first_row
+        if 0 <= place < stage.rows + len(stage.setup):
+            return at, place - len(stage.setup)
+    raise CannotEdit("The rows of a tab stay as they are.")
+
+
+def _shape(stage: StageCourse, place: int) -> Shaped:
+    if place < 0:
+        return stage.setup[place].shape
+    cycle = stage.cycle.rows[place % len(stage.cycle.rows)]
+    shapings = on_row(stage.stage, place % stage.stage.rhythm + 1)
+    return shaped(stage.split.with_counts(stage.counts[place]), shapings, cycle.side)
+
+
+def _chosen(at: int, place: int, shape: Shaped, part: int, offset: int, work: Placed | None) -> Chosen:
+    split = shape.split
+    after = split.parts[part].count - offset - 1
+    if offset <= after:
+        return Chosen(at, place, shape, part, offset, work, _right_of(split, part), offset)
+    return Chosen(at, place, shape, part, offset, work, _left_of(split, part), max(after, 0))
+
+
+def _spans(shape: Shaped, part: int, count: int) -> Iterator[tuple[Placed, int, int]]:
+    """The works within a part with the stitches that they use, counted from its right end."""
+    begin, end = 0, count
+    for each in shape.placed:
+        if each.spot.part != part or each.spot.line >= 0:
+            continue
+        taken = uses(each.steps)
+        if each.spot.at_head:
+            yield each, begin + each.away, begin + each.away + taken
+            begin += each.away + taken
+        else:
+            yield each, end - each.away - taken, end - each.away
+            end -= each.away + taken
+
+
+def _right_of(split: Split, part: int) -> str:
+    return split.lines[part - 1].name if part - 1 in range(len(split.lines)) and part != split.live[0] else RIGHT_EDGE
+
+
+def _left_of(split: Split, part: int) -> str:
+    return split.lines[part].name if part < len(split.lines) and part != split.live[-1] else LEFT_EDGE
+
+
+# -- what can be done there ------------------------------------------------------------------------------------
+
+
+def put(course: Course, chosen: Chosen, work: str, only_here: bool) -> Plan:
+    """The plan with a work at a stitch, in that row only or in every row like it."""
+    if work not in WORKS:
+        raise CannotEdit("There is no such increase or decrease.")
+    if chosen.work is not None:
+        raise CannotEdit("Something is worked there already: leave that out first.")
+    new = _shaping_at(chosen, work)
+    needed = uses(WORKS[work].before)
+    if not WORKS[work].across and needed > chosen.shape.split.parts[chosen.part].count - sum(_taken(chosen)):
+        name = chosen.shape.split.parts[chosen.part].name
+        raise CannotEdit(
+            f"'{name}' has too few plain stitches for a {WORKS[work].said} there: it would reach the mark."
+        )
+    if only_here:
+        return _exception(course, chosen, (*_singles(chosen.shape), new), WORKS[work].change)
+    return _rule(course, chosen, (new,), "")
+
+
+def leave_out(course: Course, chosen: Chosen, only_here: bool) -> Plan:
+    """The plan without the work at a stitch, in that row only or in every row like it."""
+    if chosen.work is None:
+        raise CannotEdit("Nothing is increased or decreased there.")
+    if only_here:
+        kept = tuple(
+            single for single, each in zip(_singles(chosen.shape), chosen.shape.placed) if each is not chosen.work
+        )
+        return _exception(course, chosen, kept, -chosen.work.gains)
+    return _rule(course, chosen, (), "out")
+
+
+def move(course: Course, chosen: Chosen, left: int, only_here: bool) -> Plan:
+    """The plan with the work at a stitch so many stitches further to the left (below zero: to the right)."""
+    if chosen.work is None or chosen.work.spot.line >= 0:
+        raise CannotEdit("Only what stands beside a line can be moved from it.")
+    away = chosen.work.away + (left if chosen.work.spot.at_head else -left)
+    if away < 0:
+        raise CannotEdit("It stands beside its line already.")
+    if only_here:
+        singles = [
+            replace(single, away=away) if each is chosen.work else single
+            for single, each in zip(_singles(chosen.shape), chosen.shape.placed)
+        ]
+        return _exception(course, chosen, tuple(singles), 0)
+    return _rule(course, chosen, (_single(chosen.shape.split, chosen.work, away),), "out")
+
+
+def _others(chosen: Chosen) -> Iterator[Shaping]:
+    """All that the row works besides what stands at the chosen stitch."""
+    for single, each in zip(_singles(chosen.shape), chosen.shape.placed, strict=True):
+        if each is not chosen.work:
+            yield single
+
+
+def _taken(chosen: Chosen) -> Iterator[int]:
+    for _, begin, end in _spans(chosen.shape, chosen.part, chosen.shape.split.parts[chosen.part].count):
+        yield end - begin
+
+
+def _shaping_at(chosen: Chosen, work: str) -> Shaping:
+    """A work at the chosen stitch as a shaping of the line that is nearest to it."""
+    split = chosen.shape.split
+    if WORKS[work].across:
+        if chosen.near not in {line.name for line in split.lines} or chosen.apart:
+            raise CannotEdit(f"A {WORKS[work].said} is worked on a line's own stitch: choose that one.")
+        return Shaping((chosen.near,), Beside.ON, work, ())
+    from_right = chosen.near == _right_of(split, chosen.part) and chosen.offset == chosen.apart
+    between = [
+        uses(each.steps) + each.away
+        for each, _, _ in _spans(chosen.shape, chosen.part, split.parts[chosen.part].count)
+        if each.spot.at_head is from_right
+    ]
+    needed = uses(WORKS[work].before)
+    on_line = chosen.offset == split.parts[chosen.part].count
+    # From the left it is the work's last stitch that is counted to; a yarn over stands on the right of its stitch.
+    apart = chosen.offset if from_right else 0 if on_line else chosen.apart + 1 - needed
+    away = apart - sum(between)
+    if away < 0:
+        raise CannotEdit("There is no room for it beside what is worked there: choose a stitch further from the mark.")
+    return Shaping((chosen.near,), Beside.AFTER if from_right else Beside.BEFORE, work, (), away)
+
+
+def _singles(shape: Shaped) -> tuple[Shaping, ...]:
+    """Every work of a row as a shaping of its own."""
+    return tuple(_single(shape.split, each, each.away) for each in shape.placed)
+
+
+def _single(split: Split, placed: Placed, away: int) -> Shaping:
+    spot: Spot = placed.spot
+    if spot.line >= 0:
+        return Shaping((split.lines[spot.line].name,), Beside.ON, placed.work.key, (), away, placed.leaning, placed.own)
+    name = _right_of(split, spot.part) if spot.at_head else _left_of(split, spot.part)
+    side = Beside.AFTER if spot.at_head else Beside.BEFORE
+    return Shaping((name,), side, placed.work.key, (), away, placed.leaning, placed.own)
+
+
+def _rule(course: Course, chosen: Chosen, new: Sequence[Shaping], deed: str) -> Plan:
+    """The plan whose stage does so in every row like the chosen one."""
+    if chosen.row < 0:
+        raise CannotEdit("A set-up row comes once: change it in this row only.")
+    stage = course.plan.stages[chosen.stage]
+    row = chosen.row % stage.rhythm + 1
+    shapings = list(stage.shapings)
+    if deed == "out":
+        assert chosen.work is not None, "what is left out is there"
+        kept = list(_others(chosen))
+        untouched = [replace(each, rows=tuple(at for at in each.rows if at != row)) for each in shapings]
+        shapings = [*(each for each in untouched if each.rows), *(replace(each, rows=(row,)) for each in kept)]
+    shapings += [replace(each, rows=(row,)) for each in new]
+    if len(shapings) > MOST_SHAPINGS:
+        raise CannotEdit(f"'{stage.name}' has {MOST_SHAPINGS} shapings already, the most that a stage can have.")
+    plan = course.plan.with_stage(chosen.stage, replace(stage, shapings=tuple(shapings)))
+    return _checked(course, plan, every=False)
+
+
+def _exception(course: Course, chosen: Chosen, shapings: tuple[Shaping, ...], change: int) -> Plan:
+    """The plan in which one row only has other shapings; ends that are counts follow."""
+    stage = course.plan.stages[chosen.stage]
+    if chosen.row < 0:
+        at = chosen.row + len(stage.setup)
+        row = replace(stage.setup[at], shapings=shapings)
+        setup = (*stage.setup[:at], row, *stage.setup[at + 1 :])
+        until = _shifted(stage.until, change, course, chosen)
+        return _checked(course, course.plan.with_stage(chosen.stage, replace(stage, setup=setup, until=until)))
+    if len(course.plan.stages) >= MOST_STAGES:
+        raise CannotEdit(f"A plan has {MOST_STAGES} stages at most.")
+    return _checked(course, _parted(course, chosen, shapings, change))
+
+
+def _parted(course: Course, chosen: Chosen, shapings: tuple[Shaping, ...], change: int) -> Plan:
+    stage, how = course.plan.stages[chosen.stage], course.stages[chosen.stage]
+    rest = min(stage.rhythm - chosen.row % stage.rhythm - 1, how.rows - chosen.row - 1)
+    rows = [SetupRow(shapings)]
+    rows += [SetupRow(on_row(stage, (chosen.row + more) % stage.rhythm + 1)) for more in range(1, rest + 1)]
+    done = chosen.row + len(rows)
+    until = _shifted(_remaining(stage, how, done, course.plan), change, course, chosen)
+    number = how.first_row + len(how.setup) + chosen.row
+    name = _new_name(course.plan, f"Row {number} by hand, then {stage.name}")
+    went_on = replace(stage, name=name, setup=tuple(rows), until=until, add_lines=(), drop_lines=(), fabrics=())
+    if chosen.row:
+        first: tuple[Stage, ...] = (replace(stage, until=Rows(chosen.row), ending=0), went_on)
+    else:
+        first = (replace(stage, name=name, setup=(*stage.setup, *rows), until=until),)
+    stages = (*course.plan.stages[: chosen.stage], *first, *course.plan.stages[chosen.stage + 1 :])
+    return replace(course.plan, stages=stages)
+
+
+def _new_name(plan: Plan, name: str) -> str:
+    taken = {stage.name for stage in plan.stages}
+    return next(each for each in (name, *(f"{name} {at}" for at in range(2, 400))) if each not in taken)
+
+
+def _remaining(stage: Stage, how: StageCourse, done: int, plan: Plan) -> End:
+    """The end of a stage after so many of its rows were worked elsewhere."""
+    match stage.until:
+        case Count() | PartCount() | YarnShare():
+            return stage.until
+        case Length(cm):
+            left = cm - done * plan.gauge_at(how.first_row).row_cm
+            return Length(left) if left > 0 else Rows(0)
+        case _:
+            left_rows = max(how.rows - done, 0)
+            if isinstance(stage.until, Repeats) and not stage.ending and left_rows % stage.rhythm == 0:
+                return Repeats(left_rows // stage.rhythm)
+            return Rows(left_rows)
+
+
+def _shifted(until: End, change: int, course: Course, chosen: Chosen) -> End:
+    """An end at a count follows what the row gains or loses."""
+    if isinstance(until, Count):
+        return Count(until.stitches + change)
+    split = course.stages[chosen.stage].split
+    if isinstance(until, PartCount) and split.part(until.part) == chosen.part:
+        return PartCount(until.part, until.stitches + change)
+    return until
+
+
+def _checked(course: Course, plan: Plan, every: bool = True) -> Plan:
+    """A plan that comes out as the one before it did; what would break it is said."""
+    known = {trouble.kind for trouble in course.troubles}
+    found = foresee(plan)
+    for trouble in found.troubles:
+        breaks = trouble.stops or (every and trouble.kind in _BREAKS)
+        if breaks and trouble.kind not in known:
+            raise CannotEdit(f"That would break the count. {trouble.message}")
+    return plan

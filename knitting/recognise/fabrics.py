@@ -1,0 +1,76 @@
+"""The fabrics of parts and lines, read out of rows."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from functools import partial
+
+from knitting.in_pattern.row_in_pattern import AS_SET
+from knitting.needle.worked import FabricWork
+from knitting.recognise.anatomy import NotTold, Plain
+from knitting.recognise.rhythms import Told, is_plain, part_names
+from knitting.rows import Side, Work
+from knitting.stitches import KNIT, PURL, StitchKind
+
+_FABRICS = {(KNIT, KNIT): "garter", (KNIT, PURL): "stockinette", (PURL, KNIT): "reverse_stockinette"}
+
+
+def fabrics_told(
+    its_rows: Sequence[Told], stretch: Sequence[Told], right: int, left: int, in_round: bool
+) -> dict[str, str]:
+    """The fabric of every part in a stage; a side that it does not meet is told by the rows around it."""
+    parts = len(its_rows[0].anatomy.parts)
+    found: dict[str, str] = {}
+    for at, name in enumerate(part_names(parts)):
+        found[name] = _fabric(its_rows, stretch, partial(_plain_of, at), in_round)
+    if right:
+        found["right border"] = _fabric(its_rows, stretch, lambda each: each.anatomy.parts[0].first, in_round)
+    if left:
+        found["left border"] = _fabric(its_rows, stretch, lambda each: each.anatomy.parts[-1].last, in_round)
+    return found
+
+
+def line_fabric(rows: Sequence[Told], at: int) -> str:
+    """The fabric of a line's own stitch, told where it is worked plainly; nothing where it never is."""
+    sides: dict[Side, StitchKind] = {}
+    for each in rows:
+        steps = each.anatomy.across[at]
+        if steps and is_plain(steps) and isinstance(steps[0], Work):
+            sides.setdefault(each.row.side, steps[0].stitch)
+    if not sides:
+        return ""
+    knitted = sides.get(Side.RS, KNIT)
+    return _FABRICS.get((knitted, sides.get(Side.WS, knitted)), "")
+
+
+def _named(names: set[str]) -> str:
+    """The one fabric that the rows of a part name."""
+    (name, *others) = sorted(names)
+    if others or name in AS_SET:
+        said = f"'{name}' and '{others[0]}'" if others else f"'in {name.replace('_', ' ')}', which has no name"
+        raise NotTold(f"A part is worked in {said}: a plan wants one named fabric for it.")
+    return name
+
+
+def _plain_of(at: int, told: Told) -> Plain | None:
+    return told.anatomy.parts[at].plain
+
+
+def _fabric(
+    its_rows: Sequence[Told], stretch: Sequence[Told], of: Callable[[Told], Plain | None], in_round: bool
+) -> str:
+    named = {kind.fabric for each in its_rows if isinstance(kind := of(each), FabricWork)}
+    if named:
+        return _named(named)
+    if in_round:
+        faces = [kind for each in its_rows if isinstance(kind := of(each), StitchKind)]
+        alternate = len(faces) > 1 and all(kind is (PURL if at % 2 else KNIT) for at, kind in enumerate(faces))
+        smooth = "reverse_stockinette" if set(faces) == {PURL} else "stockinette"
+        return "garter" if alternate else smooth
+    sides: dict[Side, StitchKind] = {}
+    for each in (*its_rows, *stretch):
+        kind = of(each)
+        if isinstance(kind, StitchKind):
+            sides.setdefault(each.row.side, kind)
+    knitted = sides.get(Side.RS, KNIT)
+    return _FABRICS.get((knitted, sides.get(Side.WS, knitted)), "reverse_garter")

@@ -1,0 +1,259 @@
+"""A plan read out of worked rows: its parts, lines, rhythms and ends, wherever they are regular.
+
+What is found is worked again, and offered only if it comes to every row of the piece, stitch by stitch.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from itertools import groupby
+
+from knitting.compiling import compiled
+from knitting.forecast.forecast import foresee
+from knitting.in_pattern.piece_in_pattern import is_patterned
+from knitting.needle.needle import Mark
+from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.plan.plan import (
+    AddedLine,
+    Finish,
+    Finishing,
+    Line,
+    LineKind,
+    Plan,
+    PlannedPart,
+    Stage,
+)
+from knitting.problems import NOWHERE, plural
+from knitting.recognise.anatomy import Anatomy, NotTold, anatomy
+from knitting.recognise.fabrics import fabrics_told, line_fabric
+from knitting.recognise.rhythms import Told, line_names, part_names, stages_told
+from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
+from knitting.stitches import KNIT, PURL
+from knitting.working.comparison import stitches_of
+from knitting.working.piece_worker import counted, work_piece
+
+
+@dataclass(frozen=True)
+class Recognised:
+    """A plan that comes to the same rows, or why there is none; ``said`` tells what was found, line by line."""
+
+    plan: Plan | None
+    said: tuple[str, ...]
+
+
+def recognise(worked: WorkedPiece) -> Recognised:
+    """Read the shaping out of a worked piece."""
+    worked = _marked_from_the_start(worked)
+    told = worked
+    if is_patterned(worked.piece) and not worked.problems:
+        told = _marked_from_the_start(counted(worked.piece, gauge=worked.piece.headers.gauge))
+    try:
+        plan = _Reader(told).plan()
+    except NotTold as reason:
+        return Recognised(None, (str(reason), *_seen(worked)))
+    course = foresee(plan)
+    if course.troubles:
+        said = f"What was found does not come out as a plan: {course.troubles[0].message}"
+        return Recognised(None, (said, *_found(plan)))
+    again = work_piece(compiled(course))
+    other = _first_other(worked, again)
+    if other is not None:
+        name = worked.rows[other].label if other < len(worked.rows) else "the end"
+        said = f"A plan of these rows would come to other stitches in row {other + 1} ({name})."
+        return Recognised(None, (said, *_found(plan)))
+    return Recognised(plan, tuple(_found(plan)))
+
+
+def _marked_from_the_start(worked: WorkedPiece) -> WorkedPiece:
+    """A piece whose first row works every stitch plainly and sets marks, as if they had been set before it."""
+    at = worked.tab_rows
+    first = worked.rows[at] if at < len(worked.rows) else None
+    if first is None or first.before.marks or not first.after.marks or first.start != first.end:
+        return worked
+    if any(kind not in (KNIT, PURL) for part in stitches_of(first.work) for kind, _ in part):
+        return worked
+    marked = first._replace(before=first.after)
+    return replace(worked, rows=(*worked.rows[:at], marked, *worked.rows[at + 1 :]))
+
+
+def _seen(worked: WorkedPiece) -> tuple[str, ...]:
+    """What can be told of rows that make no plan: their parts and marks, and how many of them are told."""
+    rows = worked.rows[worked.tab_rows :]
+    if not rows:
+        return ()
+    told = 0
+    for row in rows:
+        try:
+            anatomy(row)
+            told += 1
+        except NotTold:
+            pass
+    parts, marks = plural(len(rows[0].before.counts), "part"), plural(len(rows[0].before.marks), "mark")
+    return (f"Recognised: {parts} and {marks} at the beginning; {told} of {plural(len(rows), 'row')}.",)
+
+
+def _first_other(one: WorkedPiece, other: WorkedPiece) -> int | None:
+    """The first row that is not the same knitting, whatever it is called."""
+    for at, (a, b) in enumerate(zip(one.rows, other.rows)):
+        same = (a.side, a.colour, _bare(a.before.counts, a.before.marks), _bare(a.after.counts, a.after.marks)) == (
+            b.side,
+            b.colour,
+            _bare(b.before.counts, b.before.marks),
+            _bare(b.after.counts, b.after.marks),
+        )
+        if not same or stitches_of(a.work) != stitches_of(b.work):
+            return at
+    if len(one.rows) != len(other.rows) or one.bound_off != other.bound_off or one.dropped != other.dropped:
+        return min(len(one.rows), len(other.rows))
+    return None
+
+
+def _bare(counts: tuple[int, ...], marks: tuple[Mark, ...]) -> tuple[object, ...]:
+    return counts, tuple(mark.in_stitch for mark in marks)
+
+
+def _found(plan: Plan) -> list[str]:
+    marks = [line for line in plan.lines if line.kind is not LineKind.UNMARKED]
+    said = [
+        f"{plural(len(plan.parts), 'part')} and {plural(len(marks), 'marked line')} from the cast-on of {plan.cast_on}."
+    ]
+    for stage in plan.stages:
+        rhythm = "every row" if stage.rhythm == 1 else f"a rhythm of {stage.rhythm} rows"
+        said.append(f"{stage.name}: {rhythm}, {plural(len(stage.shapings), 'shaping')}.")
+    return said
+
+
+class _Reader:
+    """Reads one piece; :class:`NotTold` says where it stops."""
+
+    def __init__(self, worked: WorkedPiece) -> None:
+        self.worked = worked
+        self.rows = worked.rows[worked.tab_rows :]
+        self.in_round = bool(self.rows) and self.rows[0].in_round
+
+    def plan(self) -> Plan:
+        start = self._start()
+        told = self._told()
+        right, left = self._border(told, "right"), self._border(told, "left")
+        stretches = [list(rows) for _, rows in groupby(told, key=lambda each: each.row.before.marks)]
+        parts, lines = self._split(stretches[0], right, left)
+        stages: list[Stage] = []
+        fabrics: list[dict[str, str]] = []
+        for number, rows in enumerate(stretches):
+            for at, (stage, its_rows) in enumerate(stages_told(rows, right, left, self.in_round)):
+                opened = self._opened(stage, stretches[number - 1], rows, right) if number and not at else stage
+                stages.append(opened)
+                fabrics.append(fabrics_told(its_rows, rows, right, left, self.in_round))
+        headers = self.worked.piece.headers
+        return Plan(
+            headers.title or "Recognised plan",
+            start,
+            tuple(replace(part, fabric=fabrics[0].get(part.name, part.fabric)) for part in parts),
+            lines,
+            tuple(_named(stages, fabrics)),
+            headers.gauge,
+            self.in_round,
+            headers.yarns,
+            headers.stripes,
+            self._finish(),
+            fabrics=headers.fabrics,
+        )
+
+    # -- beginning and end ---------------------------------------------------------------------------------
+
+    def _orders(self) -> list[Order]:
+        return [order for section in self.worked.piece.sections for order in section.orders]
+
+    def _start(self) -> CastOn | Tab:
+        if self.worked.problems:
+            raise NotTold("The rows do not all add up yet: mend them first.")
+        if len(self.rows) < 2 or self.worked.sound_rows < len(self.worked.rows):
+            raise NotTold("Stitches are cast on anew or come back from a holder: that is not told as a plan yet.")
+        starts = [order for order in self._orders() if isinstance(order, CastOn | Tab)]
+        if len(starts) != 1 or self.worked.held:
+            raise NotTold("More than one cast-on, or held stitches: that is not told as a plan yet.")
+        return replace(starts[0], claim=None, span=NOWHERE)
+
+    def _finish(self) -> Finish:
+        last = self._orders()[-1]
+        if isinstance(last, BindOff):
+            if last.slipped != last.left or (last.left and not last.drops):
+                raise NotTold("The bind-off leaves stitches in a way that a plan does not know.")
+            return Finish(Finishing.BIND_OFF, last.manner, last.left)
+        if isinstance(last, FastenOff):
+            return Finish(Finishing.FASTEN_OFF)
+        return Finish(Finishing.LIVE)
+
+    # -- rows ----------------------------------------------------------------------------------------------
+
+    def _told(self) -> list[Told]:
+        """Every row with what it does, told by the widest row of the same words."""
+        widest: dict[object, WorkedRow] = {}
+        for row in self.rows:
+            key = (row.span, row.side, len(row.before.marks))
+            if key not in widest or row.before.total > widest[key].before.total:
+                widest[key] = row
+        known: dict[object, Anatomy] = {}
+        for words, row in widest.items():
+            try:
+                known[words] = anatomy(row)
+            except NotTold as reason:
+                at = self.worked.rows.index(row) + 1
+                raise NotTold(f"Row {at} ({row.label}) is not told as a plan: {reason}.") from None
+        return [Told(row, known[row.span, row.side, len(row.before.marks)]) for row in self.rows]
+
+    def _border(self, told: Sequence[Told], end: str) -> int:
+        """The stitches of an edge that is worked otherwise than what lies beside it; 0 where there is none."""
+        widths: set[int] = set()
+        for each in told:
+            part = each.anatomy.parts[0 if end == "right" else -1]
+            kind, width = (part.first, part.first_width) if end == "right" else (part.last, part.last_width)
+            work = part.right if end == "right" else part.left
+            if kind is not None and kind is not part.plain and (work is None or work.away >= width):
+                widths.add(width)
+        return max(widths, default=0)
+
+    def _split(self, rows: Sequence[Told], right: int, left: int) -> tuple[tuple[PlannedPart, ...], tuple[Line, ...]]:
+        needle = rows[0].row.before
+        names = line_names(needle.marks)
+        inner = list(needle.counts)
+        inner[0] -= right
+        inner[-1] -= left
+        parts = [PlannedPart(name, count) for name, count in zip(part_names(len(inner)), inner, strict=True)]
+        lines = [
+            replace(_line(mark, name), fabric=line_fabric(rows, at))
+            for at, (mark, name) in enumerate(zip(needle.marks, names, strict=True))
+        ]
+        if right:
+            parts.insert(0, PlannedPart("right border", right))
+            lines.insert(0, Line("A", LineKind.UNMARKED))
+        if left:
+            parts.append(PlannedPart("left border", left))
+            lines.append(Line("B", LineKind.UNMARKED))
+        return tuple(parts), tuple(lines)
+
+    def _opened(self, stage: Stage, before: Sequence[Told], rows: Sequence[Told], right: int) -> Stage:
+        """A stage that begins with one mark more, or with none of those before it."""
+        old, new = before[-1].row.after, rows[0].row.before
+        removed = any(isinstance(order, RemoveMarks) for order in self._orders())
+        if old.marks and not new.marks and removed:
+            return replace(stage, drop_lines=tuple(line_names(old.marks)))
+        if not old.marks and len(new.marks) == 1:
+            after = None if new.counts[0] == new.counts[1] and not right else new.counts[0] - right
+            line = _line(new.marks[0], line_names(new.marks)[0])
+            return replace(stage, add_lines=(AddedLine(line, part_names(1)[0], "left half", after),))
+        raise NotTold("Marks come or go in a way that is not told as a plan yet.")
+
+
+def _named(stages: Sequence[Stage], fabrics: Sequence[dict[str, str]]) -> Iterator[Stage]:
+    """The stages with names, and with the fabrics that change in them."""
+    known = dict(fabrics[0])
+    for at, (stage, wanted) in enumerate(zip(stages, fabrics, strict=True)):
+        changed = tuple((name, fabric) for name, fabric in wanted.items() if known.get(name, fabric) != fabric)
+        known |= wanted
+        yield replace(stage, name="Rows" if len(stages) == 1 else f"Stage {at + 1}", fabrics=changed)
+
+
+def _line(mark: Mark, name: str) -> Line:
+    return Line(name, LineKind.STITCH, 1) if mark.in_stitch else Line(name, LineKind.BETWEEN)

@@ -1,0 +1,176 @@
+"""Plans that lie better: what would mend a bend of the cloth, each laid out and found better before it is offered."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from functools import cached_property
+from itertools import islice
+from typing import NamedTuple
+
+from knitting.cloth import Finding, lay_flat
+from knitting.cloth.findings import FLAT_DEG
+from knitting.compiling import compiled
+from knitting.curvature import Curvature
+from knitting.forecast.forecast import foresee
+from knitting.plan.plan import Plan
+from knitting.plan.troubles import Path, PlanMend
+from knitting.problems import ProblemKind
+from knitting.remedies.judgement import Left, Lies, left_of, lies
+from knitting.remedies.plan_candidates import candidates
+from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
+from knitting.working.piece_worker import work_piece
+
+MOST_OFFERED = 2
+_MOST_TRIED, _FEW_TRIED = 40, 2
+_PATIENCE = 1_000_000
+"""Stitches laid out after which only a few more plans are tried for each finding."""
+_MOST_SPOILED, _MOST_SECOND = 3, 8
+"""How many changes that make another bend are mended by a second one, and by how many each."""
+_MOST_ENDS = 3
+_TOLD_APART = 4.0
+"""Degrees, or hundredths of a length, by which one plan has to lie better than another to come before it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Advice:
+    """A finding about how a plan's cloth lies, and the plans that lie better."""
+
+    finding: Finding
+    mends: tuple[PlanMend, ...] = ()
+
+
+def advise(plan: Plan, wanted: Curvature | None = None) -> tuple[Advice, ...]:
+    """How the cloth of a plan lies, with mends that were laid out and found better."""
+    return PlanTrials(plan, wanted).advice()
+
+
+@dataclass
+class PlanTrials:
+    """The plans that are tried in the place of one, each laid out once and no more than there is patience for."""
+
+    plan: Plan
+    wanted: Curvature | None
+    laid: dict[Plan, _Laid] = field(default_factory=dict)
+    asked: set[Plan] = field(default_factory=set)
+    go_on: GoOn = to_the_end
+
+    @cached_property
+    def troubles(self) -> frozenset[tuple[ProblemKind, Path]]:
+        """What does not come out in the plan as it is."""
+        return frozenset((each.kind, each.where) for each in foresee(self.plan).troubles)
+
+    def advice(self) -> tuple[Advice, ...]:
+        """Every finding with its mends; :class:`StillTrying` if one shall not go on."""
+        self.asked = set()
+        found = self.lies(self.plan).found
+        mends = {each: self._mends(each) for each in found}
+        offered = [mend for each in found for mend in mends[each]]
+        return tuple(Advice(each, _said(mends[each] or self._mended_by(each, offered))) for each in found)
+
+    def _mended_by(self, finding: Finding, offered: list[_Tried]) -> list[_Tried]:
+        """Those of the mends of other findings that mend this one as well: one bend may come of another."""
+        also = (PlanMend(mend.says, mend.plan) for mend in offered)
+        return self._better(finding, also, _Others()) if finding.asks else []
+
+    def lies(self, plan: Plan) -> Lies:
+        """How the cloth of a plan lies."""
+        if plan not in self.laid:
+            if plan is not self.plan and not self.go_on():
+                raise StillTrying
+            worked = work_piece(compiled(foresee(plan)), gauge=plan.gauge)
+            later = tuple((change.row, change.gauge) for change in plan.gauges)
+            self.laid[plan] = _Laid(lies(lay_flat(worked, plan.gauge, later), self.wanted), worked.stitches)
+        self.asked.add(plan)
+        return self.laid[plan].lies
+
+    @property
+    def stitches(self) -> int:
+        """Stitches laid out for what is asked now."""
+        return sum(self.laid[plan].stitches for plan in self.asked)
+
+    def _mends(self, finding: Finding) -> list[_Tried]:
+        if not finding.asks:
+            return []
+        others = _Others()
+        better = self._better(finding, candidates(self.plan, finding), others)
+        return better or self._twice(finding, others.spoiled) or _best(others.easing)
+
+    def _better(self, finding: Finding, mends: Iterable[PlanMend], others: _Others) -> list[_Tried]:
+        """Those of some plans that lie better; the ``others`` that help are kept apart."""
+        better: list[_Tried] = []
+        for tries, mend in enumerate(mends):
+            flat = sum(each.left.size < FLAT_DEG for each in better)
+            if flat == MOST_OFFERED or tries == _MOST_TRIED or (tries >= _FEW_TRIED and self.stitches > _PATIENCE):
+                break
+            tried = self._tried(mend, finding)
+            if tried is not None and (tried.left.new or tried.left.eases):
+                (others.spoiled if tried.left.new else others.easing).append(tried)
+            elif tried is not None and all(tried.plan != each.plan for each in better):
+                better.append(tried)
+        return _best(better)
+
+    def _twice(self, finding: Finding, spoiled: list[_Tried]) -> list[_Tried]:
+        """Two changes, where every one that helps makes another bend: the second mends that one."""
+        for first in sorted(spoiled, key=lambda each: each.left.size)[:_MOST_SPOILED]:
+            second = (
+                PlanMend(f"{first.says}, and {mend.says}", mend.plan)
+                for new in first.left.new
+                for mend in islice(candidates(first.plan, new), _MOST_SECOND)
+            )
+            better = self._better(finding, second, _Others())
+            if better:
+                return better
+        return []
+
+    def _tried(self, mend: PlanMend, finding: Finding) -> _Tried | None:
+        """A mend with what is left of the bend; ``None`` where it does not help or does not come out."""
+        plan = _made_to_end(mend.plan, self.troubles)
+        left = left_of(finding, self.lies(self.plan), self.lies(plan)) if plan is not None else None
+        return _Tried(left, mend.says, plan) if left is not None and plan is not None else None
+
+
+class _Laid(NamedTuple):
+    """A plan laid out: how it lies, and how many stitches that took."""
+
+    lies: Lies
+    stitches: int
+
+
+class _Tried(NamedTuple):
+    """A plan that was laid out: what it leaves of a bend."""
+
+    left: Left
+    says: str
+    plan: Plan
+
+
+@dataclass
+class _Others:
+    """Plans that help, but in which another sort of bend shows instead, or much of the bend is left."""
+
+    spoiled: list[_Tried] = field(default_factory=list)
+    easing: list[_Tried] = field(default_factory=list)
+
+
+def _best(tried: list[_Tried]) -> list[_Tried]:
+    return sorted(tried, key=lambda each: each.left.size // _TOLD_APART)[:MOST_OFFERED]
+
+
+def _said(mends: list[_Tried]) -> tuple[PlanMend, ...]:
+    return tuple(PlanMend(f"{each.says} ({each.left.says})", each.plan) for each in mends)
+
+
+def _made_to_end(plan: Plan, known: frozenset[tuple[ProblemKind, Path]]) -> Plan | None:
+    """A plan whose stages come out: an end that another rate steps past is moved to the nearest that is met.
+
+    ``known`` are the troubles that the plan had before.
+    """
+    for _ in range(_MOST_ENDS):
+        troubles = [each for each in foresee(plan).troubles if each.stops or (each.kind, each.where) not in known]
+        if not troubles:
+            return plan
+        if not troubles[0].mends or troubles[0].kind is not ProblemKind.STEPPED_PAST:
+            return None
+        plan = troubles[0].mends[0].plan
+    return None

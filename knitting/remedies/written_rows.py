@@ -1,0 +1,203 @@
+"""Written rows that lie better: the mends of the plan that they can be read as, else other rows."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from itertools import islice
+from typing import NamedTuple
+
+from knitting.cloth import Bend, Finding, flatness, lay_flat
+from knitting.cloth.findings import FLAT_DEG
+from knitting.needle.worked import WorkedPiece
+from knitting.plan.plan import Plan
+from knitting.plan.troubles import PlanMend
+from knitting.recognise import Recognised
+from knitting.remedies.advice import MOST_OFFERED, PlanTrials
+from knitting.remedies.judgement import Left, Lies, left_of, lies
+from knitting.remedies.row_candidates import Rewritten, rewritten
+from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
+from knitting.remedies.turned_eyelets import turned_in_turn
+from knitting.remedies.unrolled_piece import rolled
+from knitting.rows import Piece
+from knitting.words.reader import MOST_BYTES, MOST_IN_LINE, MOST_LINES
+from knitting.words.writer import write
+from knitting.working.piece_worker import work_piece
+
+_MOST_TRIED = 16
+_MOST_SPOILED, _MOST_SECOND = 3, 8
+"""How many changes that make another bend are mended by a second one, and by how many each."""
+_PATIENCE = 1_000_000
+"""Stitches laid out after which nothing more is tried."""
+_MOST_ROWS = 3_000
+_MOST_LETTERS = MOST_BYTES * 3 // 4
+_MOST_LONGER = 2
+"""Times as many rows: a piece that would be longer than that is another one."""
+
+
+@dataclass(frozen=True, slots=True)
+class WordsMend:
+    """What would mend a bend of a written piece: the plan that it can be read as, changed, or other rows.
+
+    ``anew`` says that the rows are written out anew; else only some of the words are others.
+    """
+
+    says: str
+    plan: Plan | None = None
+    piece: Piece | None = None
+    anew: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class WordsAdvice:
+    """A finding about how a written piece lies, and what would mend it."""
+
+    finding: Finding
+    mends: tuple[WordsMend, ...] = ()
+
+
+def advise_words(worked: WorkedPiece, read: Recognised) -> tuple[WordsAdvice, ...]:
+    """How the cloth of a written piece lies, with mends that were tried. ``read`` is the plan read out of it."""
+    return WordsTrials(worked, read).advice()
+
+
+def _turned(worked: WorkedPiece) -> list[WordsMend]:
+    """Eyelets turned in every other time of their repeat, if every row then comes to its count and none slants."""
+    piece = turned_in_turn(worked.piece)
+    again = work_piece(piece, gauge=worked.piece.headers.gauge) if piece else None
+    if again is None or again.problems or [row.end for row in again.rows] != [row.end for row in worked.rows]:
+        return []
+    if any(each.bend is Bend.SLANT for each in flatness(lay_flat(again))):
+        return []
+    return [WordsMend("turn their order in every other pattern row (then it does not slant)", piece=piece)]
+
+
+def _fits(piece: Piece) -> bool:
+    """Whether its words are no more than are read."""
+    lines = write(piece).split("\n")
+    fitting = len(lines) <= MOST_LINES and max(map(len, lines)) <= MOST_IN_LINE
+    return fitting and sum(map(len, lines)) < _MOST_LETTERS
+
+
+class WordsTrials:
+    """Other rows tried in the place of some, no more than there is patience for, and each once."""
+
+    def __init__(self, worked: WorkedPiece, read: Recognised) -> None:
+        self.worked = worked
+        self.now = lies(lay_flat(worked))
+        self.as_plan = PlanTrials(read.plan, None) if read.plan else None
+        self.stitches = 0
+        self.offered: list[_Tried] = []
+        self.known: dict[tuple[Finding, str], _Again | None] = {}
+        self.go_on: GoOn = to_the_end
+
+    def advice(self) -> tuple[WordsAdvice, ...]:
+        """Every finding with its mends; :class:`StillTrying` if one shall not go on."""
+        self.stitches, self.offered = 0, []
+        planned = self._planned()
+        mends: dict[Finding, list[WordsMend]] = {}
+        for each in self.now.found:
+            found = _turned(self.worked) if each.bend is Bend.SLANT else []
+            found = found or [WordsMend(mend.says, plan=mend.plan) for mend in planned.get((each.bend, each.rows), ())]
+            mends[each] = (found or self.mends(each)) if each.asks else []
+        return tuple(
+            WordsAdvice(each, tuple(mends[each] or (self.mended_by_the_others(each) if each.asks else ())))
+            for each in self.now.found
+        )
+
+    def _planned(self) -> dict[tuple[Bend, tuple[int, int]], tuple[PlanMend, ...]]:
+        """The mends of the plan that the rows can be read as, by finding."""
+        if self.as_plan is None:
+            return {}
+        self.as_plan.go_on = self.go_on
+        return {(each.finding.bend, each.finding.rows): each.mends for each in self.as_plan.advice()}
+
+    def mends(self, finding: Finding) -> list[WordsMend]:
+        """The rows that lie best, one or two of them."""
+        if self.worked.problems or len(self.worked.rows) > _MOST_ROWS:
+            return []
+        others = _Others()
+        better = self._better(finding, rewritten(self.worked, finding, self.now.found), others)
+        better = better or self._twice(finding, others.spoiled) or others.easing
+        better.sort(key=lambda each: each.left.size)
+        self.offered += better[:MOST_OFFERED]
+        return _said(better)
+
+    def mended_by_the_others(self, finding: Finding) -> list[WordsMend]:
+        """Those of the mends of other findings that mend this one as well: one bend may come of another."""
+        judged = ((left_of(finding, self.now, Lies(each.found, each.right)), each) for each in self.offered)
+        better = [each._replace(left=left) for left, each in judged if left is not None and not left.new]
+        return _said(sorted(better, key=lambda each: each.left.size))
+
+    def _better(self, finding: Finding, courses: Iterable[Rewritten], others: _Others) -> list[_Tried]:
+        """Those of some courses that lie better; the ``others`` that help are kept apart."""
+        better: list[_Tried] = []
+        for tries, other in enumerate(courses):
+            flat = sum(each.left.size < FLAT_DEG for each in better)
+            if tries == _MOST_TRIED or flat == MOST_OFFERED or self.stitches > _PATIENCE:
+                break
+            again = self._again(finding, other)
+            self.stitches += again.worked.stitches if again is not None else 0
+            left = left_of(finding, self.now, again.lies) if again is not None else None
+            if left is not None and again is not None:
+                kept = others.spoiled if left.new else others.easing if left.eases else better
+                kept.append(_Tried(left, other.says, again.worked, *again.lies))
+        return better
+
+    def _again(self, finding: Finding, other: Rewritten) -> _Again | None:
+        """Other rows worked and laid out; ``None`` where they do not come out."""
+        key = (finding, other.says)
+        if key not in self.known:
+            if not self.go_on():
+                raise StillTrying
+            piece = rolled(self.worked, other.items, other.headers)
+            again = work_piece(piece)
+            longer = len(again.rows) > _MOST_LONGER * len(self.worked.rows)
+            sound = not again.problems and not longer and _fits(piece)
+            self.known[key] = _Again(again, lies(lay_flat(again))) if sound else None
+        return self.known[key]
+
+    def _twice(self, finding: Finding, spoiled: list[_Tried]) -> list[_Tried]:
+        """Two changes, where every one that helps makes another bend: the second mends that one."""
+        for first in sorted(spoiled, key=lambda each: each.left.size)[:_MOST_SPOILED]:
+            second = (
+                other._replace(says=f"{first.says}, and {other.says}")
+                for new in first.left.new
+                for other in islice(rewritten(first.worked, new, first.found), _MOST_SECOND)
+            )
+            better = self._better(finding, second, _Others())
+            if better:
+                return better
+        return []
+
+
+class _Again(NamedTuple):
+    """Other rows, worked, and how their cloth lies."""
+
+    worked: WorkedPiece
+    lies: Lies
+
+
+class _Tried(NamedTuple):
+    """Rows that were laid out: what they leave of a bend, and all that is found of them."""
+
+    left: Left
+    says: str
+    worked: WorkedPiece
+    found: tuple[Finding, ...]
+    right: frozenset[Bend]
+
+
+@dataclass
+class _Others:
+    """Rows that help, but in which another sort of bend shows instead, or much of the bend is left."""
+
+    spoiled: list[_Tried] = field(default_factory=list)
+    easing: list[_Tried] = field(default_factory=list)
+
+
+def _said(better: list[_Tried]) -> list[WordsMend]:
+    return [
+        WordsMend(f"{each.says} ({each.left.says})", piece=each.worked.piece, anew=True)
+        for each in better[:MOST_OFFERED]
+    ]

@@ -1,0 +1,134 @@
+"""Sizes: the count that gives a wished measure or uses a given yarn, what it really becomes, and its neighbours."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from knitting.forecast.forecast import Course, foresee
+from knitting.measures import yarn_of_stitch_cm
+from knitting.plan.plan import Count
+from knitting.sizing.parameters import Knob
+
+_MOST_STEPS = 40
+
+Measure = Callable[[Course], float]
+
+
+@dataclass(frozen=True)
+class Size:
+    """One size: the value of the knob, its course, and what it measures (cm) or uses (m of yarn)."""
+
+    value: int
+    course: Course
+    comes_to: float
+
+
+@dataclass(frozen=True)
+class Sized:
+    """The size nearest to a wish, with the next smaller and larger ones that the rules allow."""
+
+    wished: float
+    nearest: Size
+    smaller: Size | None
+    larger: Size | None
+
+    @property
+    def offered(self) -> tuple[Size, ...]:
+        """The neighbours and the nearest, from small to large."""
+        return tuple(size for size in (self.smaller, self.nearest, self.larger) if size is not None)
+
+
+def sized(knob: Knob, of: Measure, wished: float) -> Sized | None:
+    """The size whose measure comes nearest to a wish; ``None`` where no size can be worked.
+
+    Halving between the least and the most value, or where the line through the last two measures meets the
+    wish: measures grow with the value that they follow.
+    """
+    low, high = knob.least, knob.most
+    known: list[tuple[int, float]] = []
+    for _ in range(_MOST_STEPS):
+        if high - low <= 1:
+            break
+        middle = _between(low, high, known[-2:], wished)
+        tried = _size(knob, _ruled(knob, middle), of)
+        if tried is not None:
+            known.append((middle, tried.comes_to))
+        if tried is None or tried.comes_to >= wished:
+            high = middle
+        else:
+            low = middle
+    near = {_ruled(knob, value) for value in (low - 1, low, high, high + 1)}
+    sizes = [size for value in sorted(near) if (size := _size(knob, value, of))]
+    best = min(sizes, key=lambda size: (abs(size.comes_to - wished), size.value), default=None)
+    return _around(knob, best, of, wished) if best is not None else None
+
+
+def fitting_yarn(knob: Knob, metres: float) -> Sized | None:
+    """The largest size that a length of yarn allows; the smallest of all where it allows none."""
+    found = sized(knob, yarn_m, metres)
+    while found and found.nearest.comes_to > metres and found.smaller is not None:
+        found = _around(knob, found.smaller, yarn_m, metres)
+    while found and found.larger is not None and found.larger.comes_to <= metres:
+        found = _around(knob, found.larger, yarn_m, metres)
+    return found
+
+
+def yarn_m(course: Course) -> float:
+    """Yarn of all stitches, in metres: plain knit at the gauge, a guess until it is weighed."""
+    return course.stitches * yarn_of_stitch_cm(course.plan.gauge_at(1)) / 100
+
+
+def _between(low: int, high: int, known: list[tuple[int, float]], wished: float) -> int:
+    """The next value to try: where the line through the last two measures meets the wish, else the middle."""
+    middle = (low + high) // 2
+    if len(known) < 2 or known[0][1] == known[1][1]:
+        return middle if known or high - low < 64 else low + (high - low) // 16
+    (one, at_one), (other, at_other) = known
+    guess = round(one + (wished - at_one) * (other - one) / (at_other - at_one))
+    return guess if low < guess < high else middle
+
+
+def _around(knob: Knob, nearest: Size, of: Measure, wished: float) -> Sized:
+    """A size with its next neighbours: those that really become another size."""
+    smaller, larger = (_next(knob, nearest, of, way) for way in (-1, 1))
+    return Sized(wished, nearest, smaller, larger)
+
+
+def _next(knob: Knob, size: Size, of: Measure, way: int) -> Size | None:
+    for step in range(1, 2 * _MOST_STEPS):
+        value = size.value + way * step
+        if not knob.least <= value <= knob.most:
+            return None
+        if value != _ruled(knob, value):
+            continue
+        other = _size(knob, value, of)
+        if other is not None and (other.comes_to - size.comes_to) * way > 1e-6:
+            return other
+    return None
+
+
+def _ruled(knob: Knob, value: int) -> int:
+    """The nearest value that keeps the knob's rules."""
+    value = min(max(value, knob.least), knob.most)
+    if knob.odd and value % 2 == 0:
+        value += 1 if value < knob.most else -1
+    return value
+
+
+def _size(knob: Knob, value: int, of: Measure) -> Size | None:
+    """A size, or nothing where it cannot be worked or is beyond all limits.
+
+    Where a count is stepped past, the value is the count that is really met.
+    """
+    plan = knob.turned(value)
+    course = foresee(plan) if plan is not None else None
+    if course is None or not course.sound or not course.stitches:
+        return None
+    met = next((stage.ends for stage in course.stages if stage.stage.until == Count(value)), value)
+    exact = knob.turned(met) if met != value else None
+    course = foresee(exact) if exact is not None else course
+    # A stage that does not come to its end in this size is no size of the plan.
+    if any(trouble.where[-1] == "until" for trouble in course.troubles):
+        return None
+    return Size(met, course, of(course))

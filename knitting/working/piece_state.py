@@ -1,0 +1,277 @@
+"""The bench: the needle, the rows so far, and one more row worked on them."""
+
+from __future__ import annotations
+
+from bisect import bisect_right
+from dataclasses import replace
+from itertools import accumulate
+
+from knitting.needle.needle import Needle
+from knitting.needle.rehearsal import Rehearsal, rehearse
+from knitting.needle.row_worker import RowResult, Setting, work_row
+from knitting.needle.stops import not_held
+from knitting.needle.worked import Deed, Rest, WorkedRow
+from knitting.problems import Mend, Problem, ProblemKind, Span
+from knitting.rows import CastOn, Headers, Side
+from knitting.words.writer import Writer
+from knitting.working.count_checks import (
+    check_claim,
+    missing_increase,
+    no_cast_on,
+    no_centre,
+    other_cast_ons,
+    unknown_colours,
+)
+from knitting.working.holders import Held
+from knitting.working.line_results import LineLog
+from knitting.working.section_rows import Definition
+
+MOST_ROWS = 5_000
+MOST_STITCHES = 2_000_000
+
+
+class Enough(Exception):
+    """A limit of the piece is reached: nothing further is worked."""
+
+
+class Bench:
+    """What lies before the knitter while a piece is worked from its first row to its last."""
+
+    def __init__(self, headers: Headers, problems: list[Problem], writer: Writer) -> None:
+        self.headers = headers
+        self.problems = problems
+        self.writer = writer
+        self.needle = Needle()
+        self.rows: list[WorkedRow] = []
+        self.lines = LineLog()
+        self.history: list[Definition] = []
+        self.course: list[Deed] = []
+        self.section = 0
+        self.held: dict[str, Held] = {}
+        self.rests: dict[str, Rest] = {}
+        self.ended_rests: list[Rest] = []
+        self.rehearsals: dict[tuple[int, Side, bool], Rehearsal] = {}
+        self.section_name = ""
+        self.begun = False
+        self.no_cast_on_said = False
+        self.in_round = False
+        self.next_side: Side | None = None
+        self.first_row = True
+        self.cast_on: CastOn | None = None
+        self.skip = 0
+        self.breaks: list[int] = []
+        self.anew = False
+        self.colour = headers.first_colour
+        self.colours = frozenset(name for name, _ in headers.yarns)
+        self.stripe_ends = list(accumulate(stripe.rows for stripe in headers.stripes))
+        self.stitches = 0
+        self.bound_off = 0
+        self.dropped = 0
+        self.said: set[tuple[ProblemKind, Span]] = set()
+
+    def work(self, definition: Definition, line: int) -> bool:
+        """Work one row; false if it could not be worked to its end."""
+        if not self._has_stitches(definition):
+            return False
+        definition.worked += 1
+        self._limit(definition.span)
+        if definition.worked == 1 and self.colours:
+            self.say(*unknown_colours(definition, self.colours, self.writer))
+        in_round = self.in_round or definition.in_round
+        side = self._side(definition, in_round)
+        colour = definition.colour or self.stripe() or self.colour
+        before = self.needle
+        result = self._result(definition, before, side, in_round)
+        self.needle = result.after
+        self.colour = result.colour or definition.colour or self.colour
+        self.bound_off += result.bound_off
+        self.dropped += result.dropped
+        if result.problems or definition.worked == 1:
+            self._check(definition, result)
+        for name, needle, place in result.returned:
+            at = place if side is Side.RS else before.total - place
+            before = before.inserted(at, needle)
+            del self.held[name]
+            self._end_rest(name, at)
+        self._record(definition, result, before, side, colour, in_round, line)
+        if self.held or result.held:
+            self._keep_held(result, side)
+        self.skip = result.unworked
+        if self.skip:
+            self.next_side = side.other
+        self.history.append(definition)
+        self.course.append(Deed(self.section, definition.steps, definition.colour))
+        return result.complete
+
+    def _result(self, definition: Definition, needle: Needle, side: Side, in_round: bool) -> RowResult:
+        # Equal bodies share their steps, so a row is rehearsed once wherever it is written.
+        key = (id(definition.steps), side, in_round)
+        plain = not (self.first_row or self.skip)
+        rehearsal = self.rehearsals.get(key) if plain else None
+        again = rehearsal.again(needle, side) if rehearsal else None
+        if again is not None:
+            return again
+        held = self._held_in_working_order(side) if self.held else {}
+        setting = Setting(self.writer, self.headers, side, in_round, self.first_row, min(self.skip, needle.total), held)
+        result = work_row(needle, definition.steps, definition.span, setting)
+        rehearsed = rehearse(needle, side, result) if plain else None
+        if rehearsed is not None:
+            self.rehearsals[key] = rehearsed
+        return result
+
+    def _held_in_working_order(self, side: Side) -> dict[str, tuple[Needle, int]]:
+        if side is Side.RS:
+            return {name: (held.needle, held.before) for name, held in self.held.items()}
+        total = self.needle.total
+        return {name: (held.needle.turned(), total - held.before) for name, held in self.held.items()}
+
+    def _keep_held(self, result: RowResult, side: Side) -> None:
+        """Holders keep their places while the row went by; those of this row get theirs."""
+        self.held = {name: held.after_row(self.rows[-1]) for name, held in self.held.items()}
+        total = result.after.total
+        for name, needle, behind in result.held:
+            forwards = side is Side.RS
+            held = Held(needle if forwards else needle.turned(), side, behind if forwards else total - behind)
+            self.hold(name, held, self.rows[-1].span)
+
+    def hold(self, name: str, held: Held, where: Span) -> None:
+        """Put stitches on a holder; a name that is taken is said."""
+        if name in self.held:
+            message = f"Stitches are held as '{name}' already."
+            hint = "Give these another name, so that it is clear which come back."
+            self.say(Problem(ProblemKind.AMBIGUOUS, where, message, hint))
+            name = next(f"{name} {n}" for n in range(2, len(self.held) + 3) if f"{name} {n}" not in self.held)
+        self.held[name] = held
+        self.rests[name] = Rest(name, held.needle.total, len(self.rows), held.before)
+
+    def _end_rest(self, name: str, place: int) -> None:
+        self.ended_rests.append(self.rests.pop(name)._replace(back=len(self.rows), back_place=place))
+
+    def take_back(self, name: str, where: Span) -> None:
+        """Held stitches back onto the needle between rows."""
+        held = self.held.pop(name, None)
+        if held is None:
+            self.say(not_held(name, where, tuple(self.held), self.writer).problem())
+            return
+        self.anew = True
+        if self.needle.total == 0:
+            self.next_side, self.first_row, self.skip = held.side, False, 0
+        place = min(held.before, self.needle.total)
+        self.needle = self.needle.inserted(place, held.needle)
+        self._end_rest(name, place)
+        self.held = {
+            other: kept._replace(before=kept.before + held.needle.total) if kept.before > place else kept
+            for other, kept in self.held.items()
+        }
+
+    def say(self, *problems: Problem) -> None:
+        """Keep problems; one that was said of the same place already is not said again."""
+        for problem in problems:
+            if (problem.kind, problem.where) not in self.said:
+                self.said.add((problem.kind, problem.where))
+                self.problems.append(problem)
+
+    def _record(
+        self,
+        definition: Definition,
+        result: RowResult,
+        before: Needle,
+        side: Side,
+        colour: str,
+        in_round: bool,
+        line: int,
+    ) -> None:
+        # By place, not by name: this is the innermost line of every piece.
+        row = WorkedRow(
+            definition.label,
+            self.section_name,
+            definition.worked,
+            side,
+            colour,
+            definition.span,
+            before,
+            result.after,
+            result.work,
+            in_round,
+            result.bound_off,
+            result.dropped,
+            result.complete,
+            False,
+            line,
+        )
+        if result.unworked:
+            row = row._replace(turned=True)
+        if self.anew:
+            self.breaks.append(len(self.rows))
+            self.anew = False
+        self.rows.append(row if result.after is self.needle else row._replace(after=self.needle))
+        self.lines.row(line, len(self.rows) - 1)
+        self.stitches += self.needle.total
+        self.first_row = False
+        self.next_side = Side.RS if in_round else side.other
+
+    def _check(self, definition: Definition, result: RowResult) -> None:
+        problems = [
+            problem.within(definition.body).in_row(definition.label, definition.worked) for problem in result.problems
+        ]
+        if problems and not self.rows and problems[-1].kind is ProblemKind.NOT_A_MULTIPLE and self.cast_on:
+            problems[-1] = other_cast_ons(problems[-1], self.cast_on, self.writer)
+        problems = [no_centre(each, definition, self.needle, self.writer) for each in problems]
+        if (
+            problems
+            and problems[0].kind is ProblemKind.TOO_FEW_STITCHES
+            and problems[0].hint.startswith("The row uses")
+        ):
+            problems[0] = replace(problems[0], hint=missing_increase(problems[0].hint, self.rows))
+        if definition.worked == 1 and definition.claim is not None:
+            if result.complete:
+                said = check_claim(definition.claim, self.needle, self.writer)
+                problems += [said.in_row(definition.label, 1)] if said else []
+            else:
+                self.needle = self.needle.with_total(definition.claim.total)
+        self.say(*problems)
+
+    def _side(self, definition: Definition, in_round: bool) -> Side:
+        expected = Side.RS if in_round else self.next_side or definition.side or Side.RS
+        if definition.side is None or definition.side is expected:
+            return expected
+        if not definition.side_said:
+            definition.side_said = True
+            stated = {Side.RS: "a right-side row", Side.WS: "a wrong-side row"}
+            message = f"{definition.label} is written as {stated[definition.side]}, and here {stated[expected]} comes."
+            hint = "Has a row been left out, or worked twice?"
+            other = self.writer.dialect.word("sides", expected.value)
+            mends = (Mend(definition.side_span, other),) if definition.side_span else ()
+            said = Problem(ProblemKind.WRONG_SIDE, definition.span, message, hint, mends=mends)
+            self.say(said.in_row(definition.label, definition.worked))
+        return definition.side
+
+    def stripe(self) -> str:
+        """The colour that the stripes give the next row, or nothing."""
+        if not self.stripe_ends:
+            return ""
+        at = bisect_right(self.stripe_ends, len(self.rows) % self.stripe_ends[-1])
+        return self.headers.stripes[at].colour
+
+    def _has_stitches(self, definition: Definition) -> bool:
+        if self.begun:
+            return True
+        if not self.no_cast_on_said:
+            self.no_cast_on_said = True
+            message = f"{definition.label} comes before any cast-on."
+            self.say(no_cast_on(definition, message, self.writer))
+        if definition.claim is None:
+            return False
+        self.begun = True
+        self.needle = Needle((definition.claim.total,))
+        return False
+
+    def _limit(self, where: Span) -> None:
+        message = ""
+        if len(self.rows) >= MOST_ROWS:
+            message = f"More than {MOST_ROWS:,} rows: the rest is not worked."
+        elif self.stitches > MOST_STITCHES:
+            message = f"More than {MOST_STITCHES:,} stitches in all: the rest is not worked."
+        if message:
+            self.say(Problem(ProblemKind.TOO_LONG, where, message, "Is a repeat longer than it was meant to be?"))
+            raise Enough

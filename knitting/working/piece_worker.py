@@ -1,0 +1,349 @@
+"""Working a whole piece: every order in turn, rows by their numbers, repeats to their ends."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+from knitting.dialects.dialect import Dialect, dialect
+from knitting.in_pattern.piece_in_pattern import in_pattern
+from knitting.measures import Gauge, GaugesFrom, rows_within
+from knitting.needle.needle import Needle
+from knitting.needle.worked import Deed, PartWork, Run, WorkedPiece, WorkedRow
+from knitting.problems import Problem, ProblemKind, Span, in_reading_order
+from knitting.rows import (
+    BindOff,
+    CastOn,
+    ChangeYarn,
+    FastenOff,
+    Graft,
+    HoldAll,
+    JoinRound,
+    MarkStitches,
+    Order,
+    Piece,
+    RemoveMarks,
+    Repeat,
+    ReturnHeld,
+    Row,
+    SameAs,
+    Section,
+    Side,
+    Tab,
+    Times,
+    UntilCount,
+    UntilLength,
+)
+from knitting.stitches import KNIT, STITCHES
+from knitting.words.reader import Reading
+from knitting.words.writer import Writer
+from knitting.working import starts
+from knitting.working.count_checks import check_claim, unknown_yarn, worked_past
+from knitting.working.holders import Held
+from knitting.working.piece_state import MOST_ROWS, Bench, Enough
+from knitting.working.section_rows import Definition, SectionRows, define
+
+
+def work_reading(reading: Reading, gauge: Gauge | None = None, later: GaugesFrom = ()) -> WorkedPiece:
+    """Work a piece that was read, and say what could not be; ``later`` are other gauges, for where lengths end."""
+    return in_pattern(counted(reading.piece, reading.problems, gauge, reading.dialect, later))
+
+
+def work_piece(
+    piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None, words: Dialect | None = None
+) -> WorkedPiece:
+    """Work a piece from its cast-on to its last order.
+
+    ``problems`` are those of its reading; they are put in their places among those of the working.
+    ``gauge`` replaces the one of the headers, for repeats that end at a length. What would mend a problem is
+    said in ``words``, the reader's own.
+    """
+    return in_pattern(counted(piece, problems, gauge, words))
+
+
+def counted(
+    piece: Piece,
+    problems: Iterable[Problem] = (),
+    gauge: Gauge | None = None,
+    words: Dialect | None = None,
+    later: GaugesFrom = (),
+) -> WorkedPiece:
+    """A piece worked as far as its counts go: what a row in pattern comes to, stitch by stitch, is not told yet."""
+    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect()), later).run()
+
+
+class _PieceWorker:
+    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None, writer: Writer, later: GaugesFrom):
+        self.piece = piece
+        self.gauge = gauge or (later[0][1] if later else None)
+        self.later = later
+        self.writer = writer
+        self.bench = Bench(piece.headers, problems, writer)
+        self.section = SectionRows()
+        self.section_start = 0
+        self.claimed_parts: CastOn | Tab | None = None
+
+    def run(self) -> WorkedPiece:
+        try:
+            for index, section in enumerate(self.piece.sections):
+                self._section(index, section)
+        except Enough:
+            pass
+        return WorkedPiece(
+            piece=self.piece,
+            rows=tuple(self.bench.rows),
+            needle=self.bench.needle,
+            problems=in_reading_order(self.bench.problems),
+            bound_off=self.bench.bound_off,
+            dropped=self.bench.dropped,
+            lines=self.bench.lines.counts(self.bench.rows),
+            finished=self.bench.begun and self.bench.needle.total == 0 and not self.bench.held,
+            breaks=tuple(self.bench.breaks),
+            rests=(*self.bench.ended_rests, *self.bench.rests.values()),
+            held={name: held.needle.total for name, held in self.bench.held.items()},
+            course=tuple(self.bench.course),
+        )
+
+    def _section(self, index: int, section: Section) -> None:
+        self.section = SectionRows(first_section=index == 0)
+        self.bench.section, self.bench.section_name = index, section.name
+        self.section_start = self.section.rows_at_number = len(self.bench.rows)
+        for place, order in enumerate(section.orders):
+            self._order(order, section.orders[place + 1 :])
+            if not isinstance(order, Row | SameAs | Repeat):
+                self.bench.course.append(Deed(index, order=order))
+            self.bench.problems.extend(self.section.problems)
+            self.section.problems.clear()
+
+    def _order(self, order: Order, following: Sequence[Order]) -> None:
+        match order:
+            case Row():
+                self._row(order)
+            case SameAs():
+                self.section.add_same(order)
+                self._numbered(order.numbers, order.span)
+            case Repeat():
+                self._repeat(order)
+            case CastOn():
+                self._cast_on(order)
+            case Tab():
+                self._tab(order, following)
+            case MarkStitches():
+                self._mark(order)
+            case JoinRound():
+                self.bench.in_round = True
+            case BindOff() | FastenOff() | Graft() | HoldAll():
+                self._leave(order)
+            case ReturnHeld(name):
+                self._work_due(self.section.explicit_after(), order.span)
+                self.bench.take_back(name, order.span)
+                self.bench.lines.order(order.span.line, self.bench.needle)
+            case ChangeYarn(colour):
+                self._work_due(self.section.explicit_after(), order.span)
+                self.bench.colour = colour
+                self.bench.say(*unknown_yarn(order, self.bench.colours, self.writer))
+            case RemoveMarks():
+                self.bench.needle = Needle((self.bench.needle.total,))
+
+    def _row(self, row: Row) -> None:
+        if row.numbers:
+            self.section.add(row)
+            self._numbered(row.numbers, row.span)
+            return
+        if row.gathered:
+            self.section.gathered.append((row, -1 if row.head == "all_rs" else 0))
+            return
+        definition = define(row, None)
+        for _ in range(row.times):
+            if not self.bench.work(definition, row.span.line):
+                break
+
+    def _numbered(self, numbers: Sequence[int], where: Span) -> None:
+        """Work what a written number calls for: the rows before it, itself, and what was waiting behind it."""
+        section = self.section
+        if max(numbers) > MOST_ROWS:
+            message = f"Row {max(numbers)} is beyond the {MOST_ROWS:,} rows that are worked."
+            self.bench.say(Problem(ProblemKind.TOO_LONG, where, message, "Is the row's number a slip?"))
+            return
+        section.start_at(numbers[0])
+        since = len(self.bench.rows) - section.rows_at_number
+        if since and numbers[0] == section.next_number + since:
+            section.next_number = numbers[0]  # rows without numbers, and repeats, were counted along
+        if numbers[0] < section.next_number - 1:
+            definition = section.find(numbers[0])
+            if definition is not None:
+                self.bench.work(definition, where.line)
+            return
+        section.next_number = min(section.next_number, numbers[0]) if numbers[0] else section.next_number
+        self._work_due(numbers[0], where)
+        self._work_due(section.explicit_after(), where)
+        section.rows_at_number = len(self.bench.rows)
+
+    def _work_due(self, upto: int, where: Span) -> None:
+        for definition in self.section.due(upto, where):
+            self.bench.work(definition, definition.span.line)
+
+    # -- repeats -------------------------------------------------------------------------------------
+
+    def _repeat(self, repeat: Repeat) -> None:
+        if repeat.numbers:
+            rows = self.section.named(repeat.numbers, repeat.span)
+            if len(rows) < len(repeat.numbers):
+                return
+            self._work_due(max(repeat.numbers), repeat.span)
+        else:
+            rows = self.bench.history[-repeat.last :] if repeat.last else []
+            if len(rows) < max(repeat.last, 1):
+                message = f"{repeat.last} rows are to be repeated and {len(rows)} are written."
+                self.bench.say(Problem(ProblemKind.ROW_MISSING, repeat.span, message))
+                return
+        match repeat.until:
+            case UntilCount():
+                self._until_count(repeat, rows, repeat.until)
+            case Times():
+                self._times(repeat, rows, repeat.until.more)
+            case UntilLength():
+                self._until_length(repeat, rows, repeat.until)
+        if repeat.claim is not None:
+            said = check_claim(repeat.claim, self.bench.needle, self.writer)
+            self.bench.say(*([said] if said else []))
+
+    def _pass(self, repeat: Repeat, rows: Sequence[Definition], last: bool) -> bool:
+        """One time through; the last may stop inside."""
+        for place, definition in enumerate(rows):
+            if not self.bench.work(definition, repeat.span.line):
+                return False
+            if last and self._may_end(repeat, place):
+                break
+        return True
+
+    def _may_end(self, repeat: Repeat, place: int) -> bool:
+        """Whether the repeat says that it may end with the row just worked."""
+        if repeat.ending_side is not None:
+            return self.bench.rows[-1].side is repeat.ending_side
+        return repeat.ending is not None and repeat.numbers[place : place + 1] == (repeat.ending,)
+
+    def _times(self, repeat: Repeat, rows: Sequence[Definition], more: int) -> None:
+        for time in range(more):
+            if not self._pass(repeat, rows, time == more - 1):
+                break
+
+    def _until_count(self, repeat: Repeat, rows: Sequence[Definition], until: UntilCount) -> None:
+        while self.bench.needle.total != until.count:
+            before = self.bench.needle.total
+            for place, definition in enumerate(rows):
+                if not self.bench.work(definition, repeat.span.line):
+                    self.bench.needle = self.bench.needle.with_total(until.count)
+                    return
+                if self._may_end(repeat, place) and self.bench.needle.total == until.count:
+                    return
+            said = worked_past(until, before, self.bench.needle.total, self.writer)
+            if said:
+                self.bench.say(said.in_row(rows[-1].label, rows[-1].worked))
+                return
+
+    def _until_length(self, repeat: Repeat, rows: Sequence[Definition], until: UntilLength) -> None:
+        if self.gauge is None:
+            self.bench.say(starts.no_gauge(until.span, self.writer))
+            return
+        start = self.section_start if until.section else 0
+        wanted = start + rows_within(until.length_cm, start, self.gauge, self.later) - len(self.bench.rows)
+        self._times(repeat, rows, max(round(wanted / len(rows)), 0))
+
+    # -- the other orders ------------------------------------------------------------------------------
+
+    def _cast_on(self, order: CastOn) -> None:
+        self.bench.say(*starts.check_sum(order, self.writer))
+        if order.count > starts.MOST_CAST_ON or order.count < 1:
+            self.bench.say(starts.not_castable(order))
+            return
+        if self.bench.needle.total == 0:
+            self.bench.first_row, self.bench.next_side = True, None
+            self.bench.anew = True
+        self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
+        self.bench.begun = True
+        self.bench.cast_on = order
+        self.claimed_parts = order if order.claim and order.claim.parts else None
+        self.bench.lines.order(order.span.line, self.bench.needle)
+
+    def _tab(self, tab: Tab, following: Sequence[Order]) -> None:
+        said = starts.check_tab(tab, self.writer)
+        self.bench.say(*said)
+        if tab.total > starts.MOST_CAST_ON or tab.cast_on < 1 or tab.rows < 1 or tab.rows > MOST_ROWS:
+            return
+        side_after = next((o.side for o in following if isinstance(o, Row)), None) or Side.RS
+        narrow, whole = Needle((tab.cast_on,)), Needle((tab.total,))
+        for row in range(1, tab.rows + 1):
+            last = row == tab.rows
+            side = side_after if (tab.rows - row) % 2 else side_after.other
+            runs = [Run(KNIT, tab.cast_on)]
+            if last:
+                runs.append(Run(STITCHES["pick_up"], tab.side + tab.edge))
+            after = whole if last else narrow
+            work = (PartWork(tuple(runs), after.total),)
+            colour = self.bench.stripe() or self.bench.colour
+            self.bench.rows.append(
+                WorkedRow(
+                    "Tab",
+                    self.bench.section_name,
+                    row,
+                    side,
+                    colour,
+                    tab.span,
+                    narrow,
+                    after,
+                    work,
+                    in_tab=True,
+                    order_line=tab.span.line,
+                )
+            )
+            self.bench.stitches += after.total
+            self.bench.lines.row(tab.span.line, len(self.bench.rows) - 1)
+        self.bench.needle, self.bench.begun, self.bench.first_row = whole, True, False
+        self.bench.next_side = side_after
+
+    def _mark(self, order: MarkStitches) -> None:
+        needle, problem = starts.mark(self.bench.needle, order, self.bench.cast_on, self.writer)
+        if problem:
+            self.bench.say(problem)
+            return
+        self.bench.needle = needle
+        self.bench.lines.order(order.span.line, needle)
+        claimed = self.claimed_parts
+        if claimed is not None and claimed.claim is not None:
+            said = check_claim(claimed.claim, needle, self.writer)
+            self.claimed_parts = None
+            self.bench.say(*([said] if said else []))
+
+    def _leave(self, order: BindOff | FastenOff | Graft | HoldAll) -> None:
+        """The stitches leave the needle: bound off, let down, joined to others, or put on a holder."""
+        bench = self.bench
+        self._work_due(self.section.explicit_after(), order.span)
+        if not bench.begun:
+            message = "There is nothing on the needle yet."
+            hint = f"Begin with '{self.writer.order(CastOn(41, order.span))}'"
+            bench.say(Problem(ProblemKind.NO_CAST_ON, order.span, message, hint))
+            return
+        rest = Needle()
+        if isinstance(order, HoldAll):
+            held = Held(bench.needle, bench.next_side or Side.RS, 0)
+            bench.hold(order.name, held, order.span)
+        elif isinstance(order, BindOff):
+            rest = self._bind_off(order)
+        elif isinstance(order, FastenOff):
+            bench.bound_off += bench.needle.total
+        bench.needle, bench.skip = rest, 0
+        bench.lines.order(order.span.line, bench.needle)
+
+    def _bind_off(self, order: BindOff) -> Needle:
+        """What a bind-off leaves on the needle."""
+        bench = self.bench
+        total, spared = bench.needle.total, order.slipped + order.left
+        if spared > total:
+            message = f"{spared} stitches are not to be bound off, and there are {total}."
+            bench.say(Problem(ProblemKind.TOO_FEW_STITCHES, order.span, message))
+            return bench.needle
+        bench.bound_off += total - spared
+        if order.drops:
+            bench.dropped += spared
+            return Needle()
+        return Needle((spared,))
