@@ -12,14 +12,14 @@ from django.test import Client
 from benchmarks.test_speed import TEXT, median
 from bias.accounts.household import household_knitter
 from bias.pieces.actions import keep_piece
-from bias.results import digest, edge_view, planned, workout
+from bias.results import digest, edge_view, results_of_plan, results_of_words
 from bias.writing.line_html import lines_html
 from bias.writing.margin import margin
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from knitting.fabric import FABRICS
 from knitting.files import plan_text
-from knitting.plan_editing.fabric_use import Wearing, put_on
+from knitting.plan_editing.fabric_use import FabricUse, in_fabric
 from knitting.words import reader, row_reader
 
 
@@ -29,7 +29,7 @@ def test_page_of_a_large_piece(address):
     piece = keep_piece(household_knitter(), TEXT)
     client = Client()
     client.get("/")
-    workout.cache_clear()
+    results_of_words.cache_clear()
     start = time.perf_counter()
     answer = client.get(address.format(piece.pk), headers={"accept-encoding": "gzip"})
     first = time.perf_counter() - start
@@ -54,7 +54,7 @@ def written_out(rows: int, first: str = "K3") -> str:
 
 def margin_of(text: str) -> str:
     """Everything that the margin needs, from the text on."""
-    return lines_html(margin(workout(text)))
+    return lines_html(margin(results_of_words(text)))
 
 
 def test_the_margin_of_400_lines(benchmark):
@@ -62,7 +62,7 @@ def test_the_margin_of_400_lines(benchmark):
     text = written_out(400)
 
     def anew() -> str:
-        for kept in (workout, margin, reader._read_line, row_reader._body, row_reader._head_like):
+        for kept in (results_of_words, margin, reader._read_line, row_reader._body, row_reader._head_like):
             kept.cache_clear()
         return margin_of(text)
 
@@ -103,8 +103,8 @@ def test_a_keystroke_in_400_lines():
 def test_the_close_up_of_a_growing_edge(shape, answers, part, key, row):
     """Of a plan that was just changed, and once more at another row: the server's work for both."""
     plan = answered(CONSTRUCTIONS[shape], answers).plan()
-    plan = replace(put_on(plan, part, Wearing(key, FABRICS[key].joins)), name=f"{shape} seen at row {row}")
-    found = planned(plan_text(plan))
+    plan = replace(in_fabric(plan, part, FabricUse(key, FABRICS[key].joins)), name=f"{shape} seen at row {row}")
+    found = results_of_plan(plan_text(plan))
     start = time.perf_counter()
     assert edge_view(found, row, None, None) is not None
     first = time.perf_counter() - start

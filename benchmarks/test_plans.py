@@ -15,8 +15,8 @@ from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from knitting.files import plan_text
 from knitting.plan.plan import Plan
-from knitting.sizing.parameters import knobs, yardsticks
-from knitting.sizing.sizes import sized
+from knitting.sizing.parameters import following_measures, parameters
+from knitting.sizing.sizes import nearest_sizes
 from knitting.working.piece_worker import work_piece
 
 FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
@@ -51,11 +51,11 @@ def test_compiling_and_working_500_rows(benchmark, name):
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_finding_a_size(benchmark, name):
     made = answered(CONSTRUCTIONS[name], {}).plan()
-    stick = yardsticks(made)[0]
-    knob = next(knob for knob in knobs(made) if knob.key == stick.knob)
-    found = benchmark(lambda: sized(knob, stick.of, 60.0))
+    stick = following_measures(made)[0]
+    knob = next(knob for knob in parameters(made) if knob.key == stick.knob)
+    found = benchmark(lambda: nearest_sizes(knob, stick.of, 60.0))
     assert found is not None
-    assert median(lambda: sized(knob, stick.of, 60.0)) < 0.100
+    assert median(lambda: nearest_sizes(knob, stick.of, 60.0)) < 0.100
 
 
 @pytest.mark.django_db

@@ -12,7 +12,7 @@ import pytest
 
 from benchmarks.reference import triangle
 from knitting.cloth import lay_flat, measure
-from knitting.diagnosis import explained
+from knitting.diagnosis import diagnose
 from knitting.words import reader, row_reader
 from knitting.words.reader import Reading, read
 from knitting.working.piece_worker import work_piece, work_reading
@@ -132,7 +132,7 @@ def test_what_went_wrong_in_the_last_60_rows(wrong, limit):
     piece = work_reading(read(TEXT))
     right, centre, left = piece.rows[399].parts
     counts = (right + wrong[0], centre, left + wrong[1])
-    taken = median(lambda: explained(piece, 400, counts))
+    taken = median(lambda: diagnose(piece, 400, counts))
     print(f"\n{wrong}: {taken * 1000:.0f} ms of {limit * 1000:.0f}")
-    assert explained(piece, 400, counts).explanations
+    assert diagnose(piece, 400, counts).explanations
     assert taken < limit

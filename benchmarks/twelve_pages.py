@@ -7,13 +7,13 @@ import django
 
 django.setup()
 
-from bias.printing.pdf import bound, pressed  # noqa: E402
-from bias.printing.print_parts import Choices, parts  # noqa: E402
-from bias.results import workout  # noqa: E402
+from bias.printing.pdf import bound_pdf, part_as_pdf  # noqa: E402
+from bias.printing.print_parts import PrintChoices, print_parts  # noqa: E402
+from bias.results import results_of_words  # noqa: E402
 
 begun = time.perf_counter()
-found = workout("Cast on 100 sts.\nRow 1: *K1, p1; rep from * to end.\nRepeat row 1 159 more times.")
-whole = bound([pressed(found, Choices(), part) for part in parts(found, Choices())], "Twelve")
+found = results_of_words("Cast on 100 sts.\nRow 1: *K1, p1; rep from * to end.\nRepeat row 1 159 more times.")
+whole = bound_pdf([part_as_pdf(found, PrintChoices(), part) for part in print_parts(found, PrintChoices())], "Twelve")
 taken = time.perf_counter() - begun
 
 from pypdf import PdfReader  # noqa: E402

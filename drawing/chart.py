@@ -9,17 +9,17 @@ from itertools import groupby, pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from drawing.columns import Places, Unit, place_columns, units_of
+from drawing.columns import ChartUnit, ColumnPlaces, place_columns, units_of
 from drawing.marks import letters
 from drawing.signs import Sign, face_of, sign_of
 from knitting.needle.worked import ClusterWork, GroupWork, PartWork, WorkedPiece, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import StitchKind
-from knitting.working.row_groups import folds
+from knitting.working.row_groups import row_groups
 
 
 @dataclass(frozen=True, slots=True)
-class Entry:
+class KeyEntry:
     """A stitch in the key. ``on_rs`` and ``on_ws`` are its signs as the right side is seen, worked on either."""
 
     said: str
@@ -67,7 +67,7 @@ class ChartPage:
 
     title: str
     columns: int
-    entries: tuple[Entry, ...]
+    entries: tuple[KeyEntry, ...]
     rows: tuple[ChartRow, ...]
     below: tuple[tuple[tuple[int, int], ...], ...]
     frames: tuple[Frame, ...]
@@ -95,7 +95,7 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
     """The chart of a piece; rows that do not add up are shown as far as they were worked."""
     units = _each_once(worked)
     places = place_columns(worked, units)
-    entries = _Entries()
+    entries = _ChartKey()
     known: dict[int, tuple[tuple[int, int], ...]] = {}
     rows: list[ChartRow] = []
     threads = _threads(worked.rows, places)
@@ -127,10 +127,10 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
     )
 
 
-def _each_once(worked: WorkedPiece) -> list[tuple[Unit, ...]]:
+def _each_once(worked: WorkedPiece) -> list[tuple[ChartUnit, ...]]:
     """The units of every row; rows of equal work share them."""
-    known: dict[tuple[tuple[PartWork, ...], Side, int], tuple[Unit, ...]] = {}
-    found: list[tuple[Unit, ...]] = []
+    known: dict[tuple[tuple[PartWork, ...], Side, int], tuple[ChartUnit, ...]] = {}
+    found: list[tuple[ChartUnit, ...]] = []
     for row in worked.rows:
         key = (row.work, row.side, row.start)
         if key not in known:
@@ -139,14 +139,14 @@ def _each_once(worked: WorkedPiece) -> list[tuple[Unit, ...]]:
     return found
 
 
-class _Entries:
+class _ChartKey:
     """The key, grown as stitches are met."""
 
     def __init__(self) -> None:
-        self.found: list[Entry] = []
+        self.found: list[KeyEntry] = []
         self.numbers: dict[object, int] = {}
 
-    def runs(self, units: Sequence[Unit]) -> Iterator[tuple[int, int]]:
+    def runs(self, units: Sequence[ChartUnit]) -> Iterator[tuple[int, int]]:
         """The units of a row by their numbers in the key, equal neighbours together."""
         for number, group in groupby(units, key=lambda unit: self._number(unit.work)):
             yield number, sum(unit.times for unit in group)
@@ -156,7 +156,7 @@ class _Entries:
             self.numbers[work] = len(self.found)
             said, spoken = _named(work)
             signs = [sign_of(work, face_of(work, right)) for right in (True, False)]
-            self.found.append(Entry(said, spoken, work.uses, work.makes, *signs))
+            self.found.append(KeyEntry(said, spoken, work.uses, work.makes, *signs))
         return self.numbers[work]
 
 
@@ -180,7 +180,7 @@ def runs(columns: NDArray[np.int64]) -> tuple[tuple[int, int], ...]:
     return tuple((int(columns[start]), end - start) for start, end in zip(starts, ends, strict=True))
 
 
-def _threads(rows: Sequence[WorkedRow], places: Places) -> list[tuple[tuple[str, int, float, float], ...]]:
+def _threads(rows: Sequence[WorkedRow], places: ColumnPlaces) -> list[tuple[tuple[str, int, float, float], ...]]:
     """The marks after each row with the column edges at which their threads run.
 
     Between two stitches that grow apart a marker stays with the one beside which it moves least.
@@ -222,13 +222,13 @@ def _edge(place: float, columns: NDArray[np.int64], left: int) -> float:
 
 def _row_frames(worked: WorkedPiece) -> Iterator[Frame]:
     """Rows that come again and again: the first time of each repeat."""
-    for fold in folds(worked):
+    for fold in row_groups(worked):
         once = len(fold.labels)
         if fold.times > 1:
             yield Frame(fold.first + 1, fold.first + once, fold.times)
 
 
-def _stitch_frames(worked: WorkedPiece, places: Places) -> Iterator[Frame]:
+def _stitch_frames(worked: WorkedPiece, places: ColumnPlaces) -> Iterator[Frame]:
     """Repeats along a row, where they come again in the same columns row after row: their first time."""
     found: list[Frame] = []
     for at, row in enumerate(worked.rows):

@@ -12,7 +12,7 @@ from drawing.chart import lay_out_chart
 from drawing.chart_svg import chart_svg
 from drawing.cloth import lay_out
 from drawing.cloth_svg import to_svg
-from knitting.cloth import NotLaid, lay_flat
+from knitting.cloth import NoLayout, lay_flat
 from knitting.command_line.commands import ALL_WELL, PROBLEMS, WRONG_CALL, read_gauge, read_text
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
@@ -42,7 +42,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def _cloth(worked: WorkedPiece, gauge: Gauge | None) -> str | None:
     layout = lay_flat(worked, gauge)
-    if isinstance(layout, NotLaid):
+    if isinstance(layout, NoLayout):
         print(layout.reason, file=sys.stderr)
         return None
     return to_svg(lay_out(layout), style=inks.CLOTH)

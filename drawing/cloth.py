@@ -48,7 +48,7 @@ class Band:
 
 
 @dataclass(frozen=True, slots=True)
-class Signs:
+class ChangeSigns:
     """Where stitches are made and taken away: closed increases, eyelets, decreases; ``size`` in page units."""
 
     increases: Line
@@ -72,7 +72,7 @@ class ClothPage:
     rows: tuple[Line, ...]
     fine_rows: tuple[Line, ...]
     threads: tuple[Thread, ...]
-    signs: Signs
+    signs: ChangeSigns
     bands: tuple[Band, ...]
     textures: tuple[Band, ...]
     first_row: int
@@ -92,7 +92,7 @@ class ClothPage:
     def needle(self, row: int) -> tuple[Line, ...]:
         """Where the needle lies after ``row`` rows of the layout: a line for each stretch of live stitches."""
         alive = self.alive[max(row - 1, 0)]
-        return tuple(rounded(self.places[row, lines]) for lines in stretches(self.columns, alive, self.places[row]))
+        return tuple(rounded(self.places[row, lines]) for lines in row_stretches(self.columns, alive, self.places[row]))
 
     def worked(self, rows: int) -> tuple[Line, ...]:
         """The cloth that there is after so many rows, as closed shapes."""
@@ -105,7 +105,7 @@ def rounded(places: Points) -> Line:
     return tuple((round(at.real, 1), round(at.imag, 1)) for at in places.tolist())
 
 
-def stretches(columns: Sequence[tuple[int, int]], alive: NDArray[np.bool_], row: Points) -> Iterator[list[int]]:
+def row_stretches(columns: Sequence[tuple[int, int]], alive: NDArray[np.bool_], row: Points) -> Iterator[list[int]]:
     """The lines of each stretch of cloth without a gap; two lines in one place are the sides of a closed slit."""
     lines: list[int] = []
     for (left, right), worked in zip(columns, alive.tolist(), strict=True):
@@ -120,7 +120,7 @@ def stretches(columns: Sequence[tuple[int, int]], alive: NDArray[np.bool_], row:
 
 def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: float = 46) -> ClothPage:
     """Place a laid cloth on a page of the given size, as it is used, with room for its measures."""
-    fit = _Fit(layout, width, height, margin)
+    fit = _PageFit(layout, width, height, margin)
     places = fit.moved(layout.points)
     measures = measure(layout)
     title = f"{layout.worked.piece.title or 'The cloth'}, {said_cm(measures.width_cm)} by {said_cm(measures.height_cm)}"
@@ -147,7 +147,7 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: flo
     )
 
 
-class _Fit:
+class _PageFit:
     """Turns, scales and shifts centimetres to page units."""
 
     def __init__(self, layout: Layout, width: float, height: float, margin: float) -> None:
@@ -184,13 +184,13 @@ def _rows(layout: Layout, places: Points, row_high: float) -> tuple[tuple[Line, 
 def _row_lines(layout: Layout, places: Points, rows: Sequence[int]) -> tuple[Line, ...]:
     found: list[Line] = []
     for row in rows:
-        for lines in stretches(layout.columns, layout.alive[row], places[row]):
+        for lines in row_stretches(layout.columns, layout.alive[row], places[row]):
             line = places[row, lines]
             found.append(rounded(line[bends(line, _STRAIGHT)]))
     return tuple(found)
 
 
-def _threads(layout: Layout, fit: _Fit) -> tuple[Thread, ...]:
+def _threads(layout: Layout, fit: _PageFit) -> tuple[Thread, ...]:
     marked = [(at, wall) for at, wall in enumerate(layout.walls) if wall.marked]
     found: list[Thread] = []
     flags = letters([wall.name for _, wall in marked for _ in range(wall.marks)])
@@ -203,12 +203,12 @@ def _threads(layout: Layout, fit: _Fit) -> tuple[Thread, ...]:
     return tuple(found)
 
 
-def _signs(layout: Layout, fit: _Fit) -> Signs:
+def _signs(layout: Layout, fit: _PageFit) -> ChangeSigns:
     """Where increases and decreases stand, thinned evenly where there are very many."""
     ups: list[complex] = []
     holes: list[complex] = []
     downs: list[complex] = []
-    shaped = [(at, study.events) for at, study in enumerate(layout.studies, start=1) if study.events]
+    shaped = [(at, study.count_changes) for at, study in enumerate(layout.studies, start=1) if study.count_changes]
     apart = fit.scale * layout.gauge.row_cm * len(layout.rows) / max(len(shaped), 1)
     crowd = sum(len(each) for _, each in shaped) / _MOST_SIGNS
     # An odd step meets both sides of the work.
@@ -219,7 +219,7 @@ def _signs(layout: Layout, fit: _Fit) -> Signs:
             (holes if open_ else ups if event.change > 0 else downs).append(layout.place(at, event.new))
     size = min(max(1.6 * fit.scale * layout.gauge.stitch_cm, _LEAST_SIGN), _MOST_SIGN)
     up, hole, down = (rounded(fit.moved(np.array(each, dtype=complex))) for each in (ups, holes, downs))
-    return Signs(up, hole, down, size)
+    return ChangeSigns(up, hole, down, size)
 
 
 def _bands(layout: Layout, places: Points) -> tuple[Band, ...]:
@@ -244,12 +244,12 @@ def _shapes(
     cuts = [first, *changes.tolist(), last]
     for begin, end in pairwise(cuts):
         if begin < end:
-            for lines in stretches(columns, alive[begin], places[end]):
+            for lines in row_stretches(columns, alive[begin], places[end]):
                 left, right = places[begin : end + 1, lines[0]], places[begin : end + 1, lines[-1]]
                 yield np.concatenate([left, places[end, lines], right[::-1], places[begin, lines[::-1]]])
 
 
-def _textures(layout: Layout, fit: _Fit) -> tuple[Band, ...]:
+def _textures(layout: Layout, fit: _PageFit) -> tuple[Band, ...]:
     """Stretches of one texture; none where the whole piece has one."""
     patches = texture_patches(layout)
     if len({patch.texture for patch in patches}) < 2:

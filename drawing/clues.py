@@ -8,7 +8,7 @@ from types import MappingProxyType
 from typing import TypeAlias
 
 from drawing import svg
-from knitting.diagnosis import Kind
+from knitting.diagnosis import MistakeKind
 
 _W, _H = 20, 15
 _ACROSS, _ROWS = 11, 7
@@ -16,7 +16,7 @@ _MIDDLE = _ACROSS // 2
 
 
 @cache
-def clue(kind: Kind) -> str:
+def clue(kind: MistakeKind) -> str:
     """The drawing for a kind of mistake, the needle on top."""
     parts = [*_SCENES[kind](), _needle()]
     return svg.picture(
@@ -130,20 +130,20 @@ def _wrong_bumps() -> list[str]:
     return [*_cloth(wrong), *[_bump(column, row, "clue-more") for column, row in sorted(wrong)], _ring(_MIDDLE, 1)]
 
 
-_SCENES: Mapping[Kind, Callable[[], list[str]]] = MappingProxyType(
+_SCENES: Mapping[MistakeKind, Callable[[], list[str]]] = MappingProxyType(
     {
-        Kind.MISSED_INCREASE: _missed,
-        Kind.EXTRA_INCREASE: _extra,
-        Kind.MISSED_DECREASE: lambda: _decreases((0, 2, 6), 4),
-        Kind.EXTRA_DECREASE: lambda: _decreases((0, 2, 3, 4, 6), 3),
-        Kind.DROPPED_STITCH: _dropped,
-        Kind.EXTRA_STITCH: _two_of_one,
-        Kind.SKIPPED_ROW: lambda: _ridges((0, 2, 3, 5), 2.5),
-        Kind.ROW_TWICE: lambda: _ridges((0, 2, 5), 3.5),
-        Kind.MARK_SHIFTED: _mark_off,
-        Kind.WRONG_CAST_ON: _edge,
-        Kind.HALF_ROW: _half,
-        Kind.WRONG_COLOUR: _stripes,
-        Kind.WRONG_STITCH: _wrong_bumps,
+        MistakeKind.MISSED_INCREASE: _missed,
+        MistakeKind.EXTRA_INCREASE: _extra,
+        MistakeKind.MISSED_DECREASE: lambda: _decreases((0, 2, 6), 4),
+        MistakeKind.EXTRA_DECREASE: lambda: _decreases((0, 2, 3, 4, 6), 3),
+        MistakeKind.DROPPED_STITCH: _dropped,
+        MistakeKind.EXTRA_STITCH: _two_of_one,
+        MistakeKind.SKIPPED_ROW: lambda: _ridges((0, 2, 3, 5), 2.5),
+        MistakeKind.ROW_TWICE: lambda: _ridges((0, 2, 5), 3.5),
+        MistakeKind.MARK_SHIFTED: _mark_off,
+        MistakeKind.WRONG_CAST_ON: _edge,
+        MistakeKind.HALF_ROW: _half,
+        MistakeKind.WRONG_COLOUR: _stripes,
+        MistakeKind.WRONG_STITCH: _wrong_bumps,
     }
 )

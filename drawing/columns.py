@@ -12,7 +12,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, Rest, Run, WorkedPiece, WorkedRow
+from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, RestingStitches, Run, WorkedPiece, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, STITCHES, Lean, StitchKind
 
@@ -20,7 +20,7 @@ Ids = NDArray[np.int64]
 _UNWORKED = STITCHES["unworked"]
 
 
-class Unit(NamedTuple):
+class ChartUnit(NamedTuple):
     """A stitch or cluster worked so many times side by side; ``part`` counts the parts from the right-side start."""
 
     work: StitchKind | ClusterWork
@@ -33,16 +33,16 @@ class Unit(NamedTuple):
         return self.work.makes - self.work.uses
 
 
-def units_of(row: WorkedRow) -> tuple[Unit, ...]:
+def units_of(row: WorkedRow) -> tuple[ChartUnit, ...]:
     """What a row works, from the right-side start; stitches not reached are left unworked."""
-    found: list[Unit] = []
+    found: list[ChartUnit] = []
     last = len(row.work) - 1
     for at, part in enumerate(row.work):
         place = at if row.side is Side.RS else last - at
-        found += [Unit(work, times, place) for run in part.runs for work, times in _flat(run)]
+        found += [ChartUnit(work, times, place) for run in part.runs for work, times in _flat(run)]
     used = sum(unit.work.uses * unit.times for unit in found)
     if used < row.start:
-        found.append(Unit(_UNWORKED, row.start - used, 0 if row.side is Side.WS else last))
+        found.append(ChartUnit(_UNWORKED, row.start - used, 0 if row.side is Side.WS else last))
     return tuple(found if row.side is Side.RS else found[::-1])
 
 
@@ -55,7 +55,7 @@ def _flat(run: Run) -> Iterator[tuple[StitchKind | ClusterWork, int]]:
             yield from _flat(inner)
 
 
-class Places(NamedTuple):
+class ColumnPlaces(NamedTuple):
     """The columns of all rows: ``columns[r]`` those of the stitches after row ``r``, from the right-side start.
 
     ``below[r]`` are those of the stitches that row ``r`` is worked on; ``total`` is how many columns there are.
@@ -66,15 +66,15 @@ class Places(NamedTuple):
     total: int
 
 
-def place_columns(worked: WorkedPiece, units: Sequence[Sequence[Unit]]) -> Places:
+def place_columns(worked: WorkedPiece, units: Sequence[Sequence[ChartUnit]]) -> ColumnPlaces:
     """A column for every stitch of every row."""
-    weave = _Weave()
-    back: dict[int, list[Rest]] = {}
+    weave = _ColumnChain()
+    back: dict[int, list[RestingStitches]] = {}
     for rest in worked.rests:
         if rest.back is not None:
             back.setdefault(rest.back, []).append(rest)
     all_held = {rest.row: rest for rest in worked.rests}
-    held: dict[Rest, Ids] = {}
+    held: dict[RestingStitches, Ids] = {}
     plans: dict[int, list[tuple[bool, int, int]]] = {}
     live = weave.fresh(worked.rows[0].start) if worked.rows else np.zeros(0, dtype=np.int64)
     found: list[Ids] = []
@@ -99,10 +99,10 @@ def place_columns(worked: WorkedPiece, units: Sequence[Sequence[Unit]]) -> Place
         live = new
         found.append(live)
     number = weave.numbered()
-    return Places(tuple(number[ids] for ids in found), tuple(number[ids] for ids in below), len(number))
+    return ColumnPlaces(tuple(number[ids] for ids in found), tuple(number[ids] for ids in below), len(number))
 
 
-def _stretches(units: Sequence[Unit]) -> Iterator[tuple[bool, int, int]]:
+def _stretches(units: Sequence[ChartUnit]) -> Iterator[tuple[bool, int, int]]:
     """The units in stretches ``[first, last)``: those that go on in their columns, or whose changes make up for one
     another, together; all others singly."""
     sums = np.cumsum([unit.change * unit.times for unit in units])
@@ -119,7 +119,7 @@ def _stretches(units: Sequence[Unit]) -> Iterator[tuple[bool, int, int]]:
         yield True, begin, len(units)
 
 
-def _next_return(units: Sequence[Unit], sums: NDArray[np.int64]) -> list[int]:
+def _next_return(units: Sequence[ChartUnit], sums: NDArray[np.int64]) -> list[int]:
     """For each unit that changes the count the next one of its part after which the count is as before it; else 0."""
     seen: dict[tuple[int, int], int] = {}
     found = [0] * len(units)
@@ -132,7 +132,7 @@ def _next_return(units: Sequence[Unit], sums: NDArray[np.int64]) -> list[int]:
     return found
 
 
-class _Weave:
+class _ColumnChain:
     """The columns in their order, as a chain into which new ones are put."""
 
     def __init__(self) -> None:
@@ -180,7 +180,7 @@ class _Weave:
         at = self.after[before] if before >= 0 else self.first
         return at if at >= 0 and at != behind and at not in self.held else self._put(before)
 
-    def worked(self, live: Ids, units: Sequence[Unit], stretches: Sequence[tuple[bool, int, int]]) -> Ids:
+    def worked(self, live: Ids, units: Sequence[ChartUnit], stretches: Sequence[tuple[bool, int, int]]) -> Ids:
         """The columns after a row."""
         found: list[Ids] = []
         old, last = 0, -1
@@ -197,7 +197,7 @@ class _Weave:
                     last = int(found[-1][-1])
         return np.concatenate(found) if found else live[:0]
 
-    def _changed(self, live: Ids, old: int, unit: Unit, last: int) -> Ids:
+    def _changed(self, live: Ids, old: int, unit: ChartUnit, last: int) -> Ids:
         uses, makes = unit.work.uses, unit.work.makes
         found: list[int] = []
         for time in range(unit.times):

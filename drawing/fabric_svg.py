@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from drawing import svg
 from drawing.chart_svg import CELL, Tiles, placed
 from drawing.signs import Sign, sign_of
-from knitting.fabric import Fabric, stretch
+from knitting.fabric import Fabric, fabric_run
 from knitting.in_pattern.growing_edges import EdgeRow
 from knitting.stitches import KNIT, PURL, STITCHES, Face, StitchKind
 
@@ -47,7 +47,7 @@ def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
 
 def _kinds(fabric: Fabric, row: int, across: int) -> Iterator[StitchKind]:
     """The stitches of a row of whole repeats, from the right."""
-    for kind, times in stretch(fabric, row, 0, across).kinds:
+    for kind, times in fabric_run(fabric, row, 0, across).kinds:
         yield from (kind,) * times
 
 

@@ -14,7 +14,7 @@ from knitting.rows import Side
 
 
 @dataclass(frozen=True, slots=True)
-class Word:
+class StripWord:
     """One thing to do, and whether it changes the count ("up", "down" or nothing)."""
 
     said: str
@@ -34,7 +34,7 @@ class StripPart:
     """
 
     name: str
-    words: tuple[Word, ...]
+    words: tuple[StripWord, ...]
     before: int
     count: int
     letter: str = ""
@@ -64,7 +64,7 @@ def strip(row: WorkedRow, words: Dialect | None = None, named: Sequence[str] = (
     for at, part in enumerate(row.work):
         if not part.runs and not part.stitches and not before[at]:
             continue
-        to_do = tuple(Word(said, change) for said, change in runs_in_words(part.runs, words))
+        to_do = tuple(StripWord(said, change) for said, change in runs_in_words(part.runs, words))
         letter, hue = flags[at]
         found.append(StripPart(names[at], to_do, before[at], part.stitches, letter, hue, part.mark is not None))
     return tuple(found)

@@ -12,7 +12,7 @@ from itertools import pairwise
 
 from knitting.dialects.dialect import Dialect, dialect
 from knitting.fabric import Fabric, Joins, with_own
-from knitting.needle.lineage import Event, events
+from knitting.needle.lineage import CountChange, count_changes
 from knitting.needle.worked import GroupWork, PartWork, Run, WorkedPiece, WorkedRow
 from knitting.problems import Span
 from knitting.rows import InFabric, Row, Side
@@ -25,7 +25,7 @@ _EDGE_STITCHES = 4
 """What still counts as near an edge: a share of the row, and at least so many stitches."""
 
 
-class DoubtKind(Enum):
+class MisreadingKind(Enum):
     """What makes a maker stop and wonder."""
 
     BALANCED = "balanced"
@@ -38,20 +38,20 @@ class DoubtKind(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Doubt:
+class Misreading:
     """A note on one worked row (counted from 0) and the line that called for it."""
 
-    kind: DoubtKind
+    kind: MisreadingKind
     line: int
     row: int
     says: str
 
 
-def doubts(worked: WorkedPiece, words: Dialect | None = None) -> tuple[Doubt, ...]:
+def misreadings(worked: WorkedPiece, words: Dialect | None = None) -> tuple[Misreading, ...]:
     """The notes of a piece in the order of its rows, each kind once a written line."""
     scan = _Scan(worked, Writer(words or dialect()))
-    found: list[Doubt] = []
-    seen: set[tuple[DoubtKind, int]] = set()
+    found: list[Misreading] = []
+    seen: set[tuple[MisreadingKind, int]] = set()
     for doubt in scan.run():
         if (doubt.kind, doubt.line) not in seen:
             seen.add((doubt.kind, doubt.line))
@@ -64,7 +64,7 @@ class _Scan:
     worked: WorkedPiece
     writer: Writer
 
-    def run(self) -> Iterator[Doubt]:
+    def run(self) -> Iterator[Misreading]:
         rows = self.worked.rows[: self.worked.sound_rows]
         looked: set[tuple[object, ...]] = set()
         for at, row in enumerate(rows):
@@ -80,7 +80,7 @@ class _Scan:
             for kind, look in _LOOKS.items():
                 says = look(self, row, at)
                 if says:
-                    yield Doubt(kind, row.span.line, at, says)
+                    yield Misreading(kind, row.span.line, at, says)
 
     def balanced(self, row: WorkedRow, at: int) -> str:
         gained, lost = gains_and_losses(row)
@@ -184,20 +184,20 @@ class _Scan:
         return ""
 
 
-_LOOKS: dict[DoubtKind, Callable[[_Scan, WorkedRow, int], str]] = {
-    DoubtKind.BALANCED: _Scan.balanced,
-    DoubtKind.ONE_SIDE: _Scan.one_side,
-    DoubtKind.BESIDE_MARKER: _Scan.beside_marker,
-    DoubtKind.NO_PLAIN_BETWEEN: _Scan.no_plain_between,
-    DoubtKind.EDGE_OTHERWISE: _Scan.edge_otherwise,
-    DoubtKind.STANDS_STILL: _Scan.stands_still,
-    DoubtKind.REPEAT_WAITS: _Scan.repeat_waits,
+_LOOKS: dict[MisreadingKind, Callable[[_Scan, WorkedRow, int], str]] = {
+    MisreadingKind.BALANCED: _Scan.balanced,
+    MisreadingKind.ONE_SIDE: _Scan.one_side,
+    MisreadingKind.BESIDE_MARKER: _Scan.beside_marker,
+    MisreadingKind.NO_PLAIN_BETWEEN: _Scan.no_plain_between,
+    MisreadingKind.EDGE_OTHERWISE: _Scan.edge_otherwise,
+    MisreadingKind.STANDS_STILL: _Scan.stands_still,
+    MisreadingKind.REPEAT_WAITS: _Scan.repeat_waits,
 }
 
 
-def _shaping(row: WorkedRow) -> list[Event]:
+def _shaping(row: WorkedRow) -> list[CountChange]:
     """The row's changes of count that are not part of a repeat."""
-    return [event for event in events(row) if not event.repeat and event.change]
+    return [event for event in count_changes(row) if not event.repeat and event.change]
 
 
 def _is_increase(run: Run) -> bool:

@@ -65,7 +65,7 @@ def pace(rows: Iterable[TimedRow]) -> Pace | None:
     return Pace(low, middle, high)
 
 
-class Sat(NamedTuple):
+class Sitting(NamedTuple):
     """A sitting: when it began and ended, in seconds, and what was done in it."""
 
     began_s: float
@@ -74,18 +74,18 @@ class Sat(NamedTuple):
     stitches: int
 
 
-def sittings(rows: Sequence[TimedRow], pauses_s: Sequence[float] = ()) -> tuple[Sat, ...]:
+def sittings(rows: Sequence[TimedRow], pauses_s: Sequence[float] = ()) -> tuple[Sitting, ...]:
     """Rows as they were worked in one go, the first first; a noted pause ends a sitting, and so does a long time.
 
     >>> [sat.rows for sat in sittings([TimedRow(9, 0), TimedRow(9, 60), TimedRow(9, 9000)])]
     [2, 1]
     """
-    found: list[Sat] = []
+    found: list[Sitting] = []
     for row in sorted(rows, key=lambda each: each.done_s):
         last = found[-1] if found else None
         paused = last is not None and any(last.ended_s <= pause < row.done_s for pause in pauses_s)
         if last is None or paused or row.done_s - last.ended_s > _LONGEST_PAUSE_S:
-            found.append(Sat(row.done_s, row.done_s, 1, row.stitches))
+            found.append(Sitting(row.done_s, row.done_s, 1, row.stitches))
         else:
-            found[-1] = Sat(last.began_s, row.done_s, last.rows + 1, last.stitches + row.stitches)
+            found[-1] = Sitting(last.began_s, row.done_s, last.rows + 1, last.stitches + row.stitches)
     return tuple(found)

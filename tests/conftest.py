@@ -2,10 +2,10 @@
 
 import pytest
 
-from bias.results import workout
+from bias.results import results_of_words
 
 
 @pytest.fixture(autouse=True)
 def empty_workbench():
     """No test sees what another one left on the workbench."""
-    workout.cache_clear()
+    results_of_words.cache_clear()

@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from bias.at_needles.event_parsing import Sent
 from bias.at_needles.models import Copy, Event
-from bias.at_needles.progress import Standing, fold
+from bias.at_needles.progress import Progress, progress_of_events
 from bias.pieces.actions import touch
 from bias.pieces.models import Piece, Revision
 from bias.results import first_difference
@@ -20,13 +20,13 @@ _ROWS_SEEN = 12
 _BESIDE_ROWS = [kind for kind in Event.Kind if kind is not Event.Kind.ROW]
 
 
-def standing(piece: Piece, copy: int = 1) -> Standing:
+def progress_of(piece: Piece, copy: int = 1) -> Progress:
     """Where a copy of a piece stands, as it is written now."""
     events = list(piece.events.filter(copy=copy))
-    return fold(events, changed_at(piece, {event.revision for event in events}, piece.current))
+    return progress_of_events(events, changed_at(piece, {event.revision for event in events}, piece.current))
 
 
-def standing_briefly(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> Standing:
+def last_rows_progress(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> Progress:
     """The same by a piece's newest revision, told from the newest rows alone, as after each press: a log of thousands
     of rows is not read whole.
 
@@ -38,13 +38,13 @@ def standing_briefly(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) 
     while True:
         rows = list(worked[:rows_seen])
         events = [*others, *rows]
-        found = fold(events, changed_at(current.piece, {event.revision for event in events}, current))
+        found = progress_of_events(events, changed_at(current.piece, {event.revision for event in events}, current))
         if len(rows) < rows_seen or rows[-1].row <= found.rows:
             return found
         rows_seen *= 8  # all of these were taken back, or are written otherwise now
 
 
-def events_kept(current: Revision, copy: int) -> int:
+def event_count(current: Revision, copy: int) -> int:
     """How many events are known of a copy. It only grows, so that a device can tell an older page from a newer one."""
     return Event.objects.filter(piece=current.piece_id, copy=copy).count()
 
@@ -54,13 +54,13 @@ def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int
     older = revisions - {0, current.number}
     found: dict[int, int] = {}
     for revision in Revision.objects.filter(piece=piece, number__in=older) if older else ():
-        first = first_difference(revision.workout, current.workout)
+        first = first_difference(revision.results, current.results)
         if first is not None:
             found[revision.number] = first
     return found
 
 
-def standings(current: Mapping[Piece, Revision]) -> dict[int, Standing]:
+def progress_of_pieces(current: Mapping[Piece, Revision]) -> dict[int, Progress]:
     """The standing of several pieces by their ids, given their newest revisions: of each the copy worked last of those
     that are out."""
     by_piece: dict[int, dict[int, list[Event]]] = {piece.pk: {} for piece in current}
@@ -72,13 +72,13 @@ def standings(current: Mapping[Piece, Revision]) -> dict[int, Standing]:
     for piece, revision in current.items():
         copies = by_piece[piece.pk].values()
         changed = changed_at(piece, {event.revision for events in copies for event in events}, revision)
-        found[piece.pk] = _last_worked(fold(events, changed) for events in copies)
+        found[piece.pk] = _last_worked(progress_of_events(events, changed) for events in copies)
     return found
 
 
-def _last_worked(found: Iterable[Standing]) -> Standing:
-    begun = [standing for standing in found if standing.worked_at is not None]
-    return max(begun, key=lambda standing: standing.worked_at or datetime.min, default=Standing())
+def _last_worked(found: Iterable[Progress]) -> Progress:
+    begun = [progress for progress in found if progress.worked_at is not None]
+    return max(begun, key=lambda progress: progress.worked_at or datetime.min, default=Progress())
 
 
 def take_in(current: Revision, sent: Sequence[Sent], rows: int) -> list[UUID]:
@@ -119,19 +119,19 @@ def _event(piece: Piece, sent: Sent, now: datetime) -> Event:
     )
 
 
-def row_done(piece: Piece, event_id: UUID, row: int, rows: int, at: datetime | None = None, copy: int = 1) -> Standing:
+def row_done(piece: Piece, event_id: UUID, row: int, rows: int, at: datetime | None = None, copy: int = 1) -> Progress:
     """Note that a row was worked; rows beyond the last of ``rows`` are passed over."""
     if row >= 1:
         current = piece.current
         take_in(current, [Sent(event_id, Event.Kind.ROW, row, copy, current.number, at)], rows)
-    return standing(piece, copy)
+    return progress_of(piece, copy)
 
 
 @transaction.atomic
-def take_back(piece: Piece, event_id: UUID, row: int, at: datetime | None = None, copy: int = 1) -> Standing:
+def take_back(piece: Piece, event_id: UUID, row: int, at: datetime | None = None, copy: int = 1) -> Progress:
     """Take a worked row back. Where several devices noted it, each of their events is taken back."""
     if not Event.objects.filter(pk=event_id).exists():
-        live = standing(piece, copy)
+        live = progress_of(piece, copy)
         if live.rows == row:
             for place, taken in enumerate(live.last):
                 own = event_id if place == 0 else uuid5(event_id, str(taken))
@@ -147,4 +147,4 @@ def take_back(piece: Piece, event_id: UUID, row: int, at: datetime | None = None
                     },
                 )
             touch(piece)
-    return standing(piece, copy)
+    return progress_of(piece, copy)

@@ -5,11 +5,11 @@ from __future__ import annotations
 import json
 from dataclasses import dataclass
 
-from bias.at_needles.progress import Standing
+from bias.at_needles.progress import Progress
 
 
 @dataclass(frozen=True, slots=True)
-class Press:
+class Choice:
     """An answer: the row after which the piece is then, what it takes back, and what it settles."""
 
     does: str
@@ -20,59 +20,59 @@ class Press:
 
 
 @dataclass(frozen=True, slots=True)
-class Ask:
+class Question:
     """A question with its answers."""
 
     title: str
     says: str
-    presses: tuple[Press, ...]
+    presses: tuple[Choice, ...]
 
 
-def asks(standing: Standing) -> tuple[Ask, ...]:
+def questions(progress: Progress) -> tuple[Question, ...]:
     """What has to be asked where a piece stands; usually nothing."""
     found = []
-    if standing.stale:
-        found.append(_changed(standing))
-    if standing.parted is not None:
-        found.append(_parted(standing))
+    if progress.stale:
+        found.append(_changed(progress))
+    if progress.parted is not None:
+        found.append(_parted(progress))
     return tuple(found)
 
 
-def _changed(standing: Standing) -> Ask:
-    worked, now = standing.stale, standing.rows
+def _changed(progress: Progress) -> Question:
+    worked, now = progress.stale, progress.rows
     says = (
         f"You worked up to row {worked} as it was written before. Row {now + 1} is written otherwise now. What you "
         "worked is kept in the log: say whether it counts."
     )
     why = "the piece was changed"
-    return Ask(
+    return Question(
         "The piece was changed since",
         says,
         (
-            Press(f"It counts: I am after row {worked}", worked, f"{why}: what was worked counts"),
-            Press(f"I ripped it: I am after row {now}", now, f"{why}: ripped back", above(standing, now)),
+            Choice(f"It counts: I am after row {worked}", worked, f"{why}: what was worked counts"),
+            Choice(f"I ripped it: I am after row {now}", now, f"{why}: ripped back", events_above(progress, now)),
         ),
     )
 
 
-def _parted(standing: Standing) -> Ask:
-    assert standing.parted is not None
-    low, high = standing.parted.low, standing.parted.high
-    settles = json.dumps([str(each) for each in standing.parted.settles])
+def _parted(progress: Progress) -> Question:
+    assert progress.parted is not None
+    low, high = progress.parted.low, progress.parted.high
+    settles = json.dumps([str(each) for each in progress.parted.settles])
     says = (
         f"On one you went back to after row {low}; on the other, rows up to {high} were noted without knowing of it. "
         "Nothing is lost: say where the piece is."
     )
-    return Ask(
+    return Question(
         "Two devices do not agree",
         says,
         (
-            Press(f"After row {high}", high, "two devices: the higher row", settles=settles),
-            Press(f"After row {low}", low, "two devices: the lower row", above(standing, low), settles),
+            Choice(f"After row {high}", high, "two devices: the higher row", settles=settles),
+            Choice(f"After row {low}", low, "two devices: the lower row", events_above(progress, low), settles),
         ),
     )
 
 
-def above(standing: Standing, row: int) -> str:
+def events_above(progress: Progress, row: int) -> str:
     """The events of the rows above one, as a form sends them."""
-    return json.dumps([str(known) for known, at in standing.live if at > row])
+    return json.dumps([str(known) for known, at in progress.live if at > row])

@@ -12,7 +12,7 @@ from bias.pieces.models import Piece
 
 
 @dataclass(frozen=True, slots=True)
-class Known:
+class CopyInfo:
     """A copy by its number, counted from 1; ``name`` is the knitter's own, or empty."""
 
     number: int
@@ -25,10 +25,10 @@ class Known:
         return self.name or f"copy {self.number}"
 
 
-def copies_of(piece: Piece) -> tuple[Known, ...]:
+def copies_of(piece: Piece) -> tuple[CopyInfo, ...]:
     """Every copy of a piece in order; the first is always there."""
-    entered = {each.number: Known(each.number, each.name, each.put_away) for each in piece.copies.all()}
-    found = {1: Known(1)} | entered
+    entered = {each.number: CopyInfo(each.number, each.name, each.put_away) for each in piece.copies.all()}
+    found = {1: CopyInfo(1)} | entered
     return tuple(found[number] for number in sorted(found))
 
 
@@ -43,7 +43,7 @@ def last_worked(piece: Piece) -> int:
 
 
 @transaction.atomic
-def another(piece: Piece) -> int | None:
+def begin_copy(piece: Piece) -> int | None:
     """Begin one copy more; its number, or ``None`` where there are as many as there may be. A number that was put away
     is not given again, as presses for it may still wait on a device."""
     number = (piece.copies.aggregate(last=Max("number"))["last"] or 1) + 1
@@ -54,7 +54,7 @@ def another(piece: Piece) -> int | None:
 
 
 @transaction.atomic
-def call(piece: Piece, number: int, name: str) -> None:
+def rename_copy(piece: Piece, number: int, name: str) -> None:
     """Give a copy a name; an empty one takes it away. A copy that there is not is passed over."""
     if number in {known.number for known in copies_of(piece)}:
         said = " ".join(name.replace("\0", "").split())[:LONGEST_NAME]

@@ -9,15 +9,15 @@ from django.views.decorators.http import require_POST
 
 from bias.at_needles import copies
 from bias.at_needles.models import MOST_COPIES
-from bias.at_needles.page_context import log_of
-from bias.at_needles.worked_copy import table_of
+from bias.at_needles.page_context import log_context
+from bias.at_needles.worked_copy import worked_copy_of
 from bias.pieces.models import Piece
 
 
 @require_POST
 def begin(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Begin one copy more, with a place of its own."""
-    number = copies.another(Piece.objects.one_of(request.user, piece_id))
+    number = copies.begin_copy(Piece.objects.one_of(request.user, piece_id))
     if number is None:
         return _refused(request, piece_id, 1, f"There are {MOST_COPIES} copies already: no more are kept of one piece.")
     return redirect(f"{reverse('needles', args=[piece_id])}?copy={number}")
@@ -26,7 +26,7 @@ def begin(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_POST
 def name(request: HttpRequest, piece_id: int, number: int) -> HttpResponse:
     """Call a copy by a name."""
-    copies.call(Piece.objects.one_of(request.user, piece_id), number, request.POST.get("name", ""))
+    copies.rename_copy(Piece.objects.one_of(request.user, piece_id), number, request.POST.get("name", ""))
     return _to_log(piece_id, number)
 
 
@@ -48,5 +48,5 @@ def _to_log(piece_id: int, number: int) -> HttpResponse:
 
 
 def _refused(request: HttpRequest, piece_id: int, number: int, why: str) -> HttpResponse:
-    table = table_of(request.user, piece_id, number)
-    return render(request, "at_needles/log.html", {**log_of(table), "why": why}, status=422)
+    worked_copy = worked_copy_of(request.user, piece_id, number)
+    return render(request, "at_needles/log.html", {**log_context(worked_copy), "why": why}, status=422)

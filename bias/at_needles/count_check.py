@@ -7,17 +7,18 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from uuid import UUID, uuid4
 
-from bias.at_needles.conflicts import above
-from bias.at_needles.worked_copy import Table
-from bias.results import Way, Why, Whys, clue, seen_of, whys_of
-from knitting.diagnosis import WayKind
+from bias.at_needles.conflicts import events_above
+from bias.at_needles.row_view import RowView
+from bias.at_needles.worked_copy import WorkedCopy
+from bias.results import CountErrors, ExplainedMistake, Option, clue, count_errors_of, observation_of
+from knitting.diagnosis import OptionKind, PossibleRow
 
 MOST_COUNTED = 99_999
 _MOST_ROWS_FITTING = 4
 
 
 @dataclass(frozen=True, slots=True)
-class PartCounted:
+class CountedPart:
     """A part between marks: where it stands from the right edge, what should be there, what was typed."""
 
     place: int
@@ -27,7 +28,7 @@ class PartCounted:
 
 
 @dataclass(frozen=True, slots=True)
-class Done:
+class Remedy:
     """One thing that can be done, as a form sends it: what is said of it, and the event that notes it."""
 
     says: str
@@ -46,31 +47,31 @@ class Done:
 
 
 @dataclass(frozen=True, slots=True)
-class WhyShown:
+class ExplanationView:
     """An explanation with what to look for and what to do."""
 
     says: str
     look: str
     svg: str
-    done: tuple[Done, ...]
+    done: tuple[Remedy, ...]
 
 
 @dataclass(frozen=True)
-class Counting:
+class CountCheck:
     """The parts after the last row worked, as the needle faces the knitter now, and what their counts mean."""
 
     row: int
     label: str
-    parts: tuple[PartCounted, ...]
+    parts: tuple[CountedPart, ...]
     facing: str
     total: int
     in_all: str = ""
     colours: tuple[str, ...] = ()
     refusal: str = ""
-    whys: Whys | None = None
+    whys: CountErrors | None = None
     fitting: tuple[str, ...] = ()
-    whatever: tuple[Done, ...] = ()
-    explained: tuple[WhyShown, ...] = ()
+    whatever: tuple[Remedy, ...] = ()
+    explained: tuple[ExplanationView, ...] = ()
     counts: tuple[int, ...] = ()
 
     @property
@@ -91,23 +92,23 @@ def refused_count(typed: str, example: int) -> str:
     return f"'{typed[:12]}' is no count: type the stitches of each part in figures, such as {example}."
 
 
-def counting(table: Table, sent: Mapping[str, str]) -> Counting | None:
+def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck | None:
     """The count check of a piece where it stands; ``None`` before its first row is worked."""
-    now = table.sitting
-    if not now.rows:
+    row_view = worked_copy.row_view
+    if not row_view.rows:
         return None
-    worked = now.all_rows[now.rows - 1]
-    needle, following = worked.after, now.row
+    worked = row_view.all_rows[row_view.rows - 1]
+    needle, following = worked.after, row_view.row
     typed = [sent.get(f"part{at}", "").strip() for at in range(len(needle.counts))]
-    names = [now.sided(name) for name in part_names(len(needle.counts))]
-    parts = [PartCounted(at, names[at], count, typed[at] or str(count)) for at, count in enumerate(needle.counts)]
+    names = [row_view.sided(name) for name in part_names(len(needle.counts))]
+    parts = [CountedPart(at, names[at], count, typed[at] or str(count)) for at, count in enumerate(needle.counts)]
     behind = following is not None and following.side.value == "WS"
     facing = "wrong side" if behind else "right side"
     shown = tuple(parts[::-1] if behind else parts)
-    colours = tuple(dict.fromkeys(row.colour for row in now.all_rows if row.colour))
-    label = f"{worked.label}, row {now.rows} of {len(now.all_rows)}"
+    colours = tuple(dict.fromkeys(row.colour for row in row_view.all_rows if row.colour))
+    label = f"{worked.label}, row {row_view.rows} of {len(row_view.all_rows)}"
     in_all = sent.get("in_all", "").strip()
-    bare = Counting(now.rows, label, shown, facing, needle.total, in_all, colours if len(colours) > 1 else ())
+    bare = CountCheck(row_view.rows, label, shown, facing, needle.total, in_all, colours if len(colours) > 1 else ())
     refusal = next((said for text in [*typed, in_all] if (said := refused_count(text, needle.counts[0]))), "")
     if refusal:
         return replace(bare, refusal=refusal)
@@ -117,45 +118,50 @@ def counting(table: Table, sent: Mapping[str, str]) -> Counting | None:
     counts = [min(int(text), MOST_COUNTED) if text else count for text, count in zip(typed, needle.counts, strict=True)]
     if in_all and counts == list(needle.counts):
         counts = [min(int(in_all), MOST_COUNTED)]  # she counted the whole needle and no part of it
-    seen = seen_of(now.workout, counts, about=now.rows, **told)
-    whys, rows = whys_of(now.workout, now.rows, seen, table.pace.middle if table.pace else 0.0)
-    fitting = tuple(
-        f"After row {place.row} ({now.all_rows[place.row - 1].label}) these counts are right. {now.sided(place.look)}"
-        for place in rows[:_MOST_ROWS_FITTING]
-        if place.row != now.rows
+    seen = observation_of(row_view.results, counts, about=row_view.rows, **told)
+    whys, rows = count_errors_of(
+        row_view.results, row_view.rows, seen, worked_copy.pace.middle if worked_copy.pace else 0.0
     )
-    explained = tuple(_shown(table, each) for each in whys.whys)
-    whatever = tuple(_done(table, way, whys.matters) for way in whys.ways)
+    others = [place for place in rows[:_MOST_ROWS_FITTING] if place.row != row_view.rows]
+    fitting = tuple(_said_of_row(row_view, place) for place in others)
+    explained = tuple(_shown(worked_copy, each) for each in whys.whys)
+    whatever = tuple(_done(worked_copy, option, whys.matters) for option in whys.options)
     return replace(bare, whys=whys, fitting=fitting, whatever=whatever, explained=explained, counts=tuple(counts))
 
 
-def _shown(table: Table, why: Why) -> WhyShown:
-    now = table.sitting
-    says = now.sided(why.explanation.says)
+def _said_of_row(row_view: RowView, place: PossibleRow) -> str:
+    label = row_view.all_rows[place.row - 1].label
+    return f"After row {place.row} ({label}) these counts are right. {row_view.sided(place.look)}"
+
+
+def _shown(worked_copy: WorkedCopy, why: ExplainedMistake) -> ExplanationView:
+    row_view = worked_copy.row_view
+    says = row_view.sided(why.explanation.says)
     drawn = clue(why.explanation.mistakes[0].kind)
-    return WhyShown(says, now.sided(why.explanation.look), drawn, tuple(_done(table, way, says) for way in why.ways))
+    remedies = tuple(_done(worked_copy, option, says) for option in why.options)
+    return ExplanationView(says, row_view.sided(why.explanation.look), drawn, remedies)
 
 
 _DOES = {
-    WayKind.LEAVE: "Go on with it so",
-    WayKind.ABSORB: "I will do that",
-    WayKind.HIDE: "I will do that",
-    WayKind.MEND: "I have mended it",
-    WayKind.RIP: "I have ripped back",
+    OptionKind.LEAVE: "Go on with it so",
+    OptionKind.ABSORB: "I will do that",
+    OptionKind.HIDE: "I will do that",
+    OptionKind.MEND: "I have mended it",
+    OptionKind.RIP: "I have ripped back",
 }
 
 
-def _done(table: Table, way: Way, why: str) -> Done:
-    now = table.sitting
-    says, does = now.sided(way.says), _DOES[way.kind]
-    if way.kind is WayKind.RIP and way.back_to is not None:
-        return Done(says, way.cost, does, "ripped", way.back_to, takes_back=above(table.standing, way.back_to))
-    if way.kind is WayKind.MEND:
-        return Done(says, way.cost, does, "note", now.rows, text=f"Mended: {why} {says}")
-    rows = [{"row": each.row, "counts": list(each.counts)} for each in way.differences]
-    return Done(
-        f"{way.kind.value.capitalize()}. {says}", way.cost, does, "mended", now.rows, json.dumps(rows), text=says
-    )
+def _done(worked_copy: WorkedCopy, option: Option, why: str) -> Remedy:
+    row_view = worked_copy.row_view
+    says, does = row_view.sided(option.says), _DOES[option.kind]
+    if option.kind is OptionKind.RIP and option.back_to is not None:
+        above = events_above(worked_copy.progress, option.back_to)
+        return Remedy(says, option.cost, does, "ripped", option.back_to, takes_back=above)
+    if option.kind is OptionKind.MEND:
+        return Remedy(says, option.cost, does, "note", row_view.rows, text=f"Mended: {why} {says}")
+    rows = [{"row": each.row, "counts": list(each.counts)} for each in option.differences]
+    title = f"{option.kind.value.capitalize()}. {says}"
+    return Remedy(title, option.cost, does, "mended", row_view.rows, json.dumps(rows), text=says)
 
 
 def part_names(parts: int) -> list[str]:

@@ -6,17 +6,17 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from uuid import UUID, uuid4
 
-from bias.at_needles.conflicts import above
+from bias.at_needles.conflicts import events_above
 from bias.at_needles.count_check import MOST_COUNTED, refused_count
-from bias.at_needles.worked_copy import Table
-from bias.results import places_of, seen_of
-from knitting.diagnosis import Seen
+from bias.at_needles.worked_copy import WorkedCopy
+from bias.results import observation_of, possible_rows
+from knitting.diagnosis import Observation
 
 _ASKED = ("counts", "facing", "tail", "colour", "shows", "about")
 
 
 @dataclass(frozen=True, slots=True)
-class Fits:
+class PossiblePlace:
     """A row after which everything fits: what it is, what tells it apart, and the event that goes on from there."""
 
     row: int
@@ -32,58 +32,60 @@ class Fits:
 
 
 @dataclass(frozen=True)
-class Losing:
+class PlaceSearch:
     """What was asked, and the rows that fit; ``refusal`` where it could not be read."""
 
     asked: dict[str, str]
     ripped: bool
     colours: tuple[str, ...]
     refusal: str = ""
-    fits: tuple[Fits, ...] = ()
+    fits: tuple[PossiblePlace, ...] = ()
     was_asked: bool = False
     exact: bool = True
     many: int = 0
 
 
-def losing(table: Table, sent: Mapping[str, str]) -> Losing:
+def find_place(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> PlaceSearch:
     """The rows of a piece that fit what is seen, nearest to where the log stands first."""
-    now = table.sitting
-    colours = tuple(dict.fromkeys(row.colour for row in now.all_rows if row.colour))
+    row_view = worked_copy.row_view
+    colours = tuple(dict.fromkeys(row.colour for row in row_view.all_rows if row.colour))
     asked = {key: sent.get(key, "").strip()[:200] for key in _ASKED}
-    bare = Losing(asked, bool(sent.get("ripped")), colours if len(colours) > 1 else ())
+    bare = PlaceSearch(asked, bool(sent.get("ripped")), colours if len(colours) > 1 else ())
     if not any(asked.values()):
         return bare
     typed = [text for text in asked["counts"].replace(";", ",").replace("-", ",").replace(" ", ",").split(",") if text]
     refusal = next((said for text in [*typed, asked["about"]] if (said := refused_count(text, 24))), "")
     if refusal or len(typed) > 2_000:
-        return Losing(asked, bare.ripped, bare.colours, refusal or "There are more counts than a needle has parts.")
+        return PlaceSearch(
+            asked, bare.ripped, bare.colours, refusal or "There are more counts than a needle has parts."
+        )
     counts = [min(int(text), MOST_COUNTED) for text in typed]
-    about = int(asked["about"]) if asked["about"] else now.rows
+    about = int(asked["about"]) if asked["about"] else row_view.rows
     told = {key: asked[key] for key in ("facing", "tail", "colour", "shows")}
-    seen = seen_of(now.workout, counts, about=about, **told)
-    return _answered(table, bare, seen)
+    seen = observation_of(row_view.results, counts, about=about, **told)
+    return _answered(worked_copy, bare, seen)
 
 
-def _answered(table: Table, bare: Losing, seen: Seen) -> Losing:
-    now = table.sitting
-    found = places_of(now.workout, seen)
+def _answered(worked_copy: WorkedCopy, bare: PlaceSearch, seen: Observation) -> PlaceSearch:
+    row_view = worked_copy.row_view
+    found = possible_rows(row_view.results, seen)
     if bare.ripped:
-        found = tuple(place for place in found if place.row <= now.rows)
+        found = tuple(place for place in found if place.row <= row_view.rows)
     fits = tuple(
-        Fits(
+        PossiblePlace(
             place.row,
-            _said(table, place.row),
-            now.sided(place.look),
-            place.row == now.rows,
-            above(table.standing, place.row),
+            _said(worked_copy, place.row),
+            row_view.sided(place.look),
+            place.row == row_view.rows,
+            events_above(worked_copy.progress, place.row),
         )
         for place in found
     )
-    return Losing(bare.asked, bare.ripped, bare.colours, "", fits, was_asked=True, many=len(fits))
+    return PlaceSearch(bare.asked, bare.ripped, bare.colours, "", fits, was_asked=True, many=len(fits))
 
 
-def _said(table: Table, row: int) -> str:
+def _said(worked_copy: WorkedCopy, row: int) -> str:
     if not row:
         return "Before the first row"
-    there = table.sitting.all_rows[row - 1]
+    there = worked_copy.row_view.all_rows[row - 1]
     return f"After row {row}, {there.label}" + (f", time {there.time}" if there.time > 1 else "")

@@ -8,19 +8,19 @@ import json
 from typing import Any
 
 from bias.at_needles.models import Event
-from bias.at_needles.worked_copy import Table
+from bias.at_needles.worked_copy import WorkedCopy
 
 _COLUMNS = ("id", "happened", "kind", "copy", "row", "label", "stitches", "counts", "details")
 _PRIVATE = ("device", "epoch")
 
 
-def log_csv(table: Table) -> str:
+def log_csv(worked_copy: WorkedCopy) -> str:
     """Every event on a line of its own, in the order in which they happened."""
     out = io.StringIO()
     lines = csv.writer(out)
     lines.writerow(_COLUMNS)
-    for event in table.events:
-        about = _about(table, event)
+    for event in worked_copy.events:
+        about = _about(worked_copy, event)
         details = json.dumps(about["details"], ensure_ascii=False) if about["details"] else ""
         lines.writerow([*(_harmless(about[key]) for key in _COLUMNS[:-1]), _harmless(details)])
     return out.getvalue()
@@ -31,20 +31,20 @@ def _harmless(value: Any) -> Any:
     return f"'{value}" if isinstance(value, str) and value[:1] in ("=", "+", "-", "@", "\t", "\r") else value
 
 
-def log_json(table: Table) -> dict[str, Any]:
+def log_json(worked_copy: WorkedCopy) -> dict[str, Any]:
     """The log of one copy: where it stands, and every event."""
-    sitting = table.sitting
+    row_view = worked_copy.row_view
     return {
-        "piece": table.piece.title,
-        "copy": table.copy,
-        "rows_worked": sitting.rows,
-        "rows": len(sitting.all_rows),
-        "events": [_about(table, event) for event in table.events],
+        "piece": worked_copy.piece.title,
+        "copy": worked_copy.copy,
+        "rows_worked": row_view.rows,
+        "rows": len(row_view.all_rows),
+        "events": [_about(worked_copy, event) for event in worked_copy.events],
     }
 
 
-def _about(table: Table, event: Event) -> dict[str, Any]:
-    rows = table.on.workout.worked.rows
+def _about(worked_copy: WorkedCopy, event: Event) -> dict[str, Any]:
+    rows = worked_copy.on.results.worked.rows
     is_row = event.kind == Event.Kind.ROW and 1 <= event.row <= len(rows)
     row = rows[event.row - 1] if is_row else None
     return {

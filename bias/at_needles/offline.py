@@ -10,9 +10,9 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.views.decorators.http import require_safe
 
-from bias.at_needles.page_context import about
+from bias.at_needles.page_context import page_context
 from bias.at_needles.views import copy_asked
-from bias.at_needles.worked_copy import table_of
+from bias.at_needles.worked_copy import worked_copy_of
 
 _NAME = "service-worker.js"
 
@@ -20,7 +20,9 @@ _NAME = "service-worker.js"
 @require_safe
 def page(request: HttpRequest, piece_id: int) -> HttpResponse:
     """What a device shows in place of a page that only the server can answer."""
-    return render(request, "at_needles/offline.html", about(table_of(request.user, piece_id, copy_asked(request))))
+    return render(
+        request, "at_needles/offline.html", page_context(worked_copy_of(request.user, piece_id, copy_asked(request)))
+    )
 
 
 @login_not_required

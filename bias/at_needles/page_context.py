@@ -5,33 +5,33 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from typing import Any
 
-from bias.at_needles.copies import Known
+from bias.at_needles.copies import CopyInfo
 from bias.at_needles.models import Event
-from bias.at_needles.worked_copy import Table
+from bias.at_needles.worked_copy import WorkedCopy
 
 _SITTINGS, _EVENTS = 40, 60
 
 
-def about(table: Table) -> dict[str, Any]:
+def page_context(worked_copy: WorkedCopy) -> dict[str, Any]:
     """What every page is given: the piece, the row, the copies that are out and the one that is looked at."""
-    own = next((each for each in table.copies if each.number == table.copy), Known(table.copy))
+    own = next((each for each in worked_copy.copies if each.number == worked_copy.copy), CopyInfo(worked_copy.copy))
     return {
-        "piece": table.piece,
-        "now": table.sitting,
-        "table": table,
-        "copy": table.copy,
-        "asked": table.asked,
+        "piece": worked_copy.piece,
+        "row_view": worked_copy.row_view,
+        "worked_copy": worked_copy,
+        "copy": worked_copy.copy,
+        "asked": worked_copy.asked,
         "own": own,
-        "copies": [each for each in table.copies if not each.put_away],
-        "put_away": [each for each in table.copies if each.put_away],
+        "copies": [each for each in worked_copy.copies if not each.put_away],
+        "put_away": [each for each in worked_copy.copies if each.put_away],
     }
 
 
-def log_of(table: Table) -> dict[str, Any]:
+def log_context(worked_copy: WorkedCopy) -> dict[str, Any]:
     """The log as its page shows it: the newest sittings, and what was noted beside rows."""
-    sat = [(_moment(each.began_s), round((each.ended_s - each.began_s) / 60), each) for each in table.sittings]
-    shown = [each for each in reversed(table.events) if each.kind not in (Event.Kind.ROW, Event.Kind.PART)]
-    return {**about(table), "sat": sat[:_SITTINGS], "shown": shown[:_EVENTS]}
+    sat = [(_moment(each.began_s), round((each.ended_s - each.began_s) / 60), each) for each in worked_copy.sittings]
+    shown = [each for each in reversed(worked_copy.events) if each.kind not in (Event.Kind.ROW, Event.Kind.PART)]
+    return {**page_context(worked_copy), "sat": sat[:_SITTINGS], "shown": shown[:_EVENTS]}
 
 
 def _moment(seconds: float) -> datetime:

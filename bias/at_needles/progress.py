@@ -9,14 +9,14 @@ from typing import Any
 from uuid import UUID
 
 from bias.at_needles.models import Event
-from knitting.diagnosis import Difference
+from knitting.diagnosis import CountDifference
 from knitting.measures import Gauge
 
 _LOWERING = (Event.Kind.BACK, Event.Kind.RIPPED, Event.Kind.JUMP)
 
 
 @dataclass(frozen=True, slots=True)
-class Parted:
+class DeviceConflict:
     """Two devices did what does not go together: after ``low`` one ripped or took back, ``high`` is what the other
     worked meanwhile. ``settles`` are the events that a choice settles."""
 
@@ -26,7 +26,7 @@ class Parted:
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class Progress:
     """Rows worked so far, the events that say so of the last one, and when it was worked.
 
     ``live`` are the worked rows by their events. ``stale`` are rows that were worked as they were written before, and
@@ -39,16 +39,16 @@ class Standing:
     worked_at: datetime | None = None
     part: int = 0
     stale: int = 0
-    parted: Parted | None = None
+    parted: DeviceConflict | None = None
     epoch: int = 0
     live: tuple[tuple[UUID, int], ...] = ()
-    differences: tuple[Difference, ...] = ()
+    differences: tuple[CountDifference, ...] = ()
     measured: tuple[tuple[int, Gauge], ...] = ()
     needle_cm: float = 0.0
     weighed: int = 0
 
 
-def fold(events: Iterable[Any], changed_at: Mapping[int, int] | None = None) -> Standing:
+def progress_of_events(events: Iterable[Any], changed_at: Mapping[int, int] | None = None) -> Progress:
     """Where the events lead, whatever their order of arrival.
 
     A row counts once however many devices saw it, and until each of its events is taken back. The piece stands after
@@ -63,7 +63,7 @@ def fold(events: Iterable[Any], changed_at: Mapping[int, int] | None = None) -> 
     last = sorted((event for event in live if event.row == rows and rows), key=lambda event: str(event.id))
     went = max((event.row for event in at_all if _is_stale(event, changed_at or {})), default=0)
     kept = [event for event in found if event.id not in back]
-    return Standing(
+    return Progress(
         rows,
         tuple(event.id for event in last),
         max((event.happened_at for event in last), default=None),
@@ -110,7 +110,7 @@ def _part(kept: Sequence[Any], rows: int) -> int:
     return int(of_next[-1].data.get("part", 0)) if of_next else 0
 
 
-def _parted(found: Sequence[Any], live: Sequence[Any], back: set[UUID], rows: int) -> Parted | None:
+def _parted(found: Sequence[Any], live: Sequence[Any], back: set[UUID], rows: int) -> DeviceConflict | None:
     """Rows that one device worked without knowing that another had gone back behind them."""
     settled = {UUID(each) for event in found for each in event.data.get("settles", ())}
     low, settles = rows, list[UUID]()
@@ -120,7 +120,7 @@ def _parted(found: Sequence[Any], live: Sequence[Any], back: set[UUID], rows: in
         to = went_back.row - 1 if went_back.kind == Event.Kind.BACK else went_back.row
         if any(event.row > to and _unknowing(event, went_back) for event in live):
             low, settles = min(low, to), [*settles, went_back.id]
-    return Parted(low, rows, tuple(settles)) if settles and low < rows else None
+    return DeviceConflict(low, rows, tuple(settles)) if settles and low < rows else None
 
 
 def _unknowing(event: Any, went_back: Any) -> bool:
@@ -131,11 +131,11 @@ def _unknowing(event: Any, went_back: Any) -> bool:
     return bool(event.data.get("epoch", 0) <= went_back.data.get("epoch", 0))
 
 
-def _differences(kept: Sequence[Any], rows: int) -> tuple[Difference, ...]:
+def _differences(kept: Sequence[Any], rows: int) -> tuple[CountDifference, ...]:
     """What stands on the needle otherwise than written, after rows that are still worked."""
     found: dict[int, tuple[int, ...]] = {}
     for event in kept:
         if event.kind == Event.Kind.MENDED and event.row <= rows:
             for each in event.data.get("differences", ()):
                 found[each["row"]] = tuple(each["counts"])
-    return tuple(Difference(row, counts) for row, counts in sorted(found.items()))
+    return tuple(CountDifference(row, counts) for row, counts in sorted(found.items()))

@@ -9,8 +9,8 @@ from functools import cached_property
 from typing import Any
 from uuid import UUID, uuid4
 
-from bias.at_needles.progress import Standing
-from bias.results import OnNeedles, StripPart, Technique, WorkedRow, Workout, technique
+from bias.at_needles.progress import Progress
+from bias.results import PieceOnNeedles, Results, StripPart, Technique, WorkedRow, technique
 from drawing.strip import part_names
 from knitting.pace import Pace
 from knitting.reminders import Needles, reminders, tail
@@ -20,16 +20,16 @@ _LONGEST_SAID = 70
 
 
 @dataclass(frozen=True)
-class Sitting:
+class RowView:
     """A piece at the row where work goes on. ``rows`` of its rows are done.
 
     ``on`` is the piece as it is on the needles, where that differs from how it is written; ``pace`` the knitter's own,
     once it can be told; ``words`` the dialect in which she reads; ``mirrored`` says that she works left-handed.
     """
 
-    workout: Workout
-    standing: Standing
-    on: OnNeedles | None = None
+    results: Results
+    progress: Progress
+    on: PieceOnNeedles | None = None
     pace: Pace | None = None
     words: str = ""
     mirrored: bool = False
@@ -37,9 +37,9 @@ class Sitting:
     revision: int = 0
     noted: Callable[[int], tuple[str, ...]] | None = None
 
-    def after(self, rows: int) -> Sitting:
+    def after(self, rows: int) -> RowView:
         """The same piece after another number of rows."""
-        return replace(self, standing=replace(self.standing, rows=rows, part=0))
+        return replace(self, progress=replace(self.progress, rows=rows, part=0))
 
     @property
     def spare_id(self) -> UUID:
@@ -49,12 +49,12 @@ class Sitting:
     @property
     def all_rows(self) -> tuple[WorkedRow, ...]:
         """Every row of the piece."""
-        return self.workout.worked.rows
+        return self.results.worked.rows
 
     @property
     def rows(self) -> int:
         """Rows done, at most as many as the words have now."""
-        return min(self.standing.rows, len(self.all_rows))
+        return min(self.progress.rows, len(self.all_rows))
 
     @property
     def number(self) -> int:
@@ -72,7 +72,7 @@ class Sitting:
         return self._strip_of(self.row, self.number) if self.row else ()
 
     def _strip_of(self, row: WorkedRow, number: int) -> tuple[StripPart, ...]:
-        found = self.workout.strip(row, self._names(number), self.words)
+        found = self.results.strip(row, self._names(number), self.words)
         return tuple(replace(part, name=self.sided(part.name)) for part in found)
 
     def _names(self, number: int) -> tuple[str, ...]:
@@ -83,34 +83,34 @@ class Sitting:
         return _mirror(said) if self.mirrored else said
 
     @property
-    def doubt(self) -> str:
+    def misreading(self) -> str:
         """What is easily misread in this row, or nothing."""
-        return self.sided(self.workout.doubts_by_line.get(self.row.span.line, "")) if self.row else ""
+        return self.sided(self.results.misreadings_by_line.get(self.row.span.line, "")) if self.row else ""
 
     @property
-    def fates(self) -> list[tuple[str, str]]:
+    def new_stitches(self) -> list[tuple[str, str]]:
         """What the new stitches of this row become in the next one: the part's name (none where there is only one), and
         the sentence."""
         if self.row is None:
             return []
         names = part_names(self.row, self._names(self.number))
         names = names if self.row.side.value == "RS" else names[::-1]
-        found = self.workout.fates(self.number)
+        found = self.results.new_stitches(self.number)
         return [(self.sided(names[each.part]) if len(names) > 1 else "", self.sided(each.said)) for each in found]
 
     @property
     def tail(self) -> str:
         """Where the cast-on tail hangs now."""
-        return self.sided(tail(self.workout.worked, self.number)) if self.row else ""
+        return self.sided(tail(self.results.worked, self.number)) if self.row else ""
 
     @property
     def reminders(self) -> tuple[str, ...]:
         """What is due at this row beside its stitches."""
         if self.row is None:
             return ()
-        needles = Needles(self.standing.needle_cm) if self.standing.needle_cm else None
-        gauge = self.workout.worked.piece.headers.gauge
-        due = reminders(self.workout.worked, self.number, gauge, needles, self.standing.weighed or None)
+        needles = Needles(self.progress.needle_cm) if self.progress.needle_cm else None
+        gauge = self.results.worked.piece.headers.gauge
+        due = reminders(self.results.worked, self.number, gauge, needles, self.progress.weighed or None)
         return tuple(self.sided(each) for each in due if not each.startswith("Change colour"))
 
     @property
@@ -135,18 +135,18 @@ class Sitting:
     @property
     def of_times(self) -> int:
         """How often this row is worked in all."""
-        return self.workout.worked.times[self.row.label, self.row.section] if self.row else 0
+        return self.results.worked.times[self.row.label, self.row.section] if self.row else 0
 
     @property
     def percent(self) -> int:
         """The share of the stitches that is done, in whole percent."""
-        whole = self.workout.worked.stitches
-        return round(100 * self.workout.worked.stitches_after[self.rows] / whole) if whole else 0
+        whole = self.results.worked.stitches
+        return round(100 * self.results.worked.stitches_after[self.rows] / whole) if whole else 0
 
     @property
     def stitches_left(self) -> int:
         """Stitches still to be worked."""
-        worked = self.workout.worked
+        worked = self.results.worked
         return worked.stitches - worked.stitches_after[self.rows]
 
     @property
@@ -162,7 +162,7 @@ class Sitting:
     @property
     def yarn(self) -> str:
         """The yarn of this row."""
-        return self.workout.yarn(self.row.colour) if self.row else ""
+        return self.results.yarn(self.row.colour) if self.row else ""
 
     @property
     def next_yarn(self) -> str:
@@ -171,7 +171,7 @@ class Sitting:
             return ""
         for away, row in enumerate(self.all_rows[self.rows + 1 : self.rows + 41], start=1):
             if row.colour and row.colour != self.row.colour:
-                return f"then {self.workout.yarn(row.colour)}, in {away} row{'' if away == 1 else 's'}"
+                return f"then {self.results.yarn(row.colour)}, in {away} row{'' if away == 1 else 's'}"
         return ""
 
     @property

@@ -10,15 +10,15 @@ from django.template.loader import render_to_string
 from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.at_needles.actions import events_kept, standing_briefly, take_back, take_in
-from bias.at_needles.count_check import counting
+from bias.at_needles.actions import event_count, last_rows_progress, take_back, take_in
+from bias.at_needles.count_check import check_counts
 from bias.at_needles.event_parsing import NotAnEvent, event, events_in
-from bias.at_needles.find_place import losing
+from bias.at_needles.find_place import find_place
 from bias.at_needles.forms import event_of_form
 from bias.at_needles.log_export import log_csv, log_json
 from bias.at_needles.models import MOST_COPIES, Event
-from bias.at_needles.page_context import about, log_of
-from bias.at_needles.worked_copy import Table, table_of
+from bias.at_needles.page_context import log_context, page_context
+from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
 from bias.pieces.models import Revision
 
 AHEAD = 60
@@ -34,82 +34,100 @@ def copy_asked(request: HttpRequest) -> int | None:
 @require_safe
 def needles(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The row that comes next."""
-    return render(request, "at_needles/needles.html", about(table_of(request.user, piece_id, copy_asked(request))))
+    return render(
+        request, "at_needles/needles.html", page_context(worked_copy_of(request.user, piece_id, copy_asked(request)))
+    )
 
 
 @require_safe
 def now(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The same without the page about it: for a device whose place is another now."""
-    return render(request, "at_needles/_now.html", about(table_of(request.user, piece_id, copy_asked(request))))
+    return render(
+        request, "at_needles/_now.html", page_context(worked_copy_of(request.user, piece_id, copy_asked(request)))
+    )
 
 
 @require_safe
 def rows(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The next rows as they are shown, for a device that goes on alone."""
-    table = table_of(request.user, piece_id, copy_asked(request))
-    every = len(table.sitting.all_rows)
-    first = max(min(_whole(request.GET.get("from", "")) or table.sitting.number, every + 1), 1)
-    items = [_item(table, number) for number in range(first, min(first + AHEAD, every + 2))]
-    return JsonResponse({"stamp": table.stamp, "rows": every, "items": items})
+    worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
+    every = len(worked_copy.row_view.all_rows)
+    first = max(min(_whole(request.GET.get("from", "")) or worked_copy.row_view.number, every + 1), 1)
+    items = [_item(worked_copy, number) for number in range(first, min(first + AHEAD, every + 2))]
+    return JsonResponse({"stamp": worked_copy.stamp, "rows": every, "items": items})
 
 
-def _item(table: Table, number: int) -> dict[str, Any]:
-    sitting = table.sitting.after(number - 1)
-    html = render_to_string("at_needles/_row.html", {"piece": table.piece, "now": sitting, "table": table})
+def _item(worked_copy: WorkedCopy, number: int) -> dict[str, Any]:
+    row_view = worked_copy.row_view.after(number - 1)
+    html = render_to_string(
+        "at_needles/_row.html", {"piece": worked_copy.piece, "row_view": row_view, "worked_copy": worked_copy}
+    )
     return {"number": number, "html": html}
 
 
 @require_safe
 def worked(request: HttpRequest, piece_id: int) -> JsonResponse:
     """How far the piece is, for the drawing of its cloth: rows, the shape of what is worked, a sentence."""
-    sitting = table_of(request.user, piece_id).sitting
-    said = f"{sitting.rows} of {len(sitting.all_rows)} rows worked, {sitting.percent}% of the stitches."
-    path = sitting.workout.worked_path(sitting.rows)
-    return JsonResponse({"rows": sitting.rows, "path": path, "said": said if sitting.rows else ""})
+    row_view = worked_copy_of(request.user, piece_id).row_view
+    said = f"{row_view.rows} of {len(row_view.all_rows)} rows worked, {row_view.percent}% of the stitches."
+    path = row_view.results.worked_path(row_view.rows)
+    return JsonResponse({"rows": row_view.rows, "path": path, "said": said if row_view.rows else ""})
 
 
 @require_safe
 def count(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The count check: what is counted against what should be there after the last row worked."""
-    table = table_of(request.user, piece_id, copy_asked(request))
+    worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
     return _asked(
-        request, table, "at_needles/count.html", "at_needles/_counted.html", {"count": counting(table, request.GET)}
+        request,
+        worked_copy,
+        "at_needles/count.html",
+        "at_needles/_counted.html",
+        {"count": check_counts(worked_copy, request.GET)},
     )
 
 
 @require_safe
 def lost(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Where am I: the rows that fit what is seen, with a press to go on from one."""
-    table = table_of(request.user, piece_id, copy_asked(request))
+    worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
     return _asked(
-        request, table, "at_needles/lost.html", "at_needles/_found.html", {"lost": losing(table, request.GET)}
+        request,
+        worked_copy,
+        "at_needles/lost.html",
+        "at_needles/_found.html",
+        {"lost": find_place(worked_copy, request.GET)},
     )
 
 
-def _asked(request: HttpRequest, table: Table, page: str, answer: str, found: dict[str, Any]) -> HttpResponse:
+def _asked(
+    request: HttpRequest, worked_copy: WorkedCopy, page: str, answer: str, found: dict[str, Any]
+) -> HttpResponse:
     """The whole page of a question, or its answer alone where the page is there already."""
     template = answer if request.headers.get("HX-Request") == "true" else page
-    return render(request, template, {**about(table), **found})
+    return render(request, template, {**page_context(worked_copy), **found})
 
 
 @require_safe
 def log(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The log: sittings, what was noted and measured, and the places to note more."""
-    table = table_of(request.user, piece_id, copy_asked(request))
-    return render(request, "at_needles/log.html", log_of(table))
+    worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
+    return render(request, "at_needles/log.html", log_context(worked_copy))
 
 
 @require_safe
 def log_file(request: HttpRequest, piece_id: int, form: str) -> HttpResponse:
     """The log for other programs, as CSV or as JSON."""
-    table = table_of(request.user, piece_id, copy_asked(request))
+    worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
     if form == "json":
-        answer: HttpResponse = JsonResponse(log_json(table), json_dumps_params={"ensure_ascii": False, "indent": 1})
+        answer: HttpResponse = JsonResponse(
+            log_json(worked_copy), json_dumps_params={"ensure_ascii": False, "indent": 1}
+        )
     elif form == "csv":
-        answer = HttpResponse(log_csv(table), content_type="text/csv; charset=utf-8")
+        answer = HttpResponse(log_csv(worked_copy), content_type="text/csv; charset=utf-8")
     else:
         raise Http404("The log is given as CSV or JSON.")
-    answer["Content-Disposition"] = f'attachment; filename="log-{table.piece.pk}.{form}"'
+    answer["Content-Disposition"] = f'attachment; filename="log-{worked_copy.piece.pk}.{form}"'
     return answer
 
 
@@ -118,19 +136,21 @@ def events(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Take events in: as a device sends them, many at once, or as a form that was sent without scripts."""
     if request.content_type == "application/json":
         return _from_device(request, piece_id)
-    table = table_of(request.user, piece_id, copy_asked(request))
+    worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
     try:
-        sent = event(event_of_form(request.POST, table.revision.number))
+        sent = event(event_of_form(request.POST, worked_copy.revision.number))
     except NotAnEvent as why:
         said = f"This press could not be read. {why} Nothing was changed."
         return HttpResponse(said, status=422, content_type="text/plain")
     if sent.kind == Event.Kind.BACK and not sent.data.get("takes_back"):
-        take_back(table.piece, sent.id, sent.row, copy=table.copy)
+        take_back(worked_copy.piece, sent.id, sent.row, copy=worked_copy.copy)
     else:
-        take_in(table.revision, [sent], len(table.on.workout.worked.rows))
+        take_in(worked_copy.revision, [sent], len(worked_copy.on.results.worked.rows))
     if "HX-Request" not in request.headers:
-        return redirect(f"{reverse('needles', args=[piece_id])}{table.asked}")
-    return render(request, "at_needles/_now.html", about(table_of(request.user, piece_id, table.copy)))
+        return redirect(f"{reverse('needles', args=[piece_id])}{worked_copy.asked}")
+    return render(
+        request, "at_needles/_now.html", page_context(worked_copy_of(request.user, piece_id, worked_copy.copy))
+    )
 
 
 def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
@@ -145,14 +165,18 @@ def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
             sent.append(event(each))
         except NotAnEvent as why:
             refused.append({"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": str(why)})
-    rows = len(current.workout.worked.rows)
+    rows = len(current.results.worked.rows)
     if any(each.row > rows for each in sent):  # what was measured may ask for more rows than are written
-        rows = len(table_of(request.user, piece_id, sent[0].copy).on.workout.worked.rows)
+        rows = len(worked_copy_of(request.user, piece_id, sent[0].copy).on.results.worked.rows)
     taken = take_in(current, sent, rows)
     copy = sent[0].copy if sent else 1
-    now = standing_briefly(current, copy)
-    stands = {"rows": now.rows, "epoch": now.epoch, "count": events_kept(current, copy)}
-    said = {"taken": [str(known) for known in taken], "refused": refused, "asks": bool(now.stale or now.parted)}
+    progress = last_rows_progress(current, copy)
+    stands = {"rows": progress.rows, "epoch": progress.epoch, "count": event_count(current, copy)}
+    said = {
+        "taken": [str(known) for known in taken],
+        "refused": refused,
+        "asks": bool(progress.stale or progress.parted),
+    }
     return JsonResponse({**said, **stands})
 
 

@@ -8,19 +8,19 @@ from typing import Any
 
 from bias.accounts.models import Ways, ways_of
 from bias.at_needles.actions import changed_at
-from bias.at_needles.conflicts import Ask, asks
-from bias.at_needles.copies import Known, copies_of, last_worked
+from bias.at_needles.conflicts import Question, questions
+from bias.at_needles.copies import CopyInfo, copies_of, last_worked
 from bias.at_needles.models import Event
-from bias.at_needles.progress import Standing, fold
-from bias.at_needles.row_view import Sitting
+from bias.at_needles.progress import Progress, progress_of_events
+from bias.at_needles.row_view import RowView
 from bias.pieces.models import Piece, Revision
-from bias.results import OnNeedles, digest, on_needles
+from bias.results import PieceOnNeedles, digest, piece_on_needles
 from knitting.measures import said_cm
-from knitting.pace import Pace, Sat, TimedRow, pace, sittings
+from knitting.pace import Pace, Sitting, TimedRow, pace, sittings
 
 
 @dataclass(frozen=True)
-class Table:
+class WorkedCopy:
     """All that is known of one copy of a piece while it is worked on."""
 
     piece: Piece
@@ -28,18 +28,18 @@ class Table:
     revision: Revision
     ways: Ways
     events: tuple[Event, ...]
-    standing: Standing
-    on: OnNeedles
+    progress: Progress
+    on: PieceOnNeedles
 
     @cached_property
     def live(self) -> tuple[Event, ...]:
         """The rows that were worked and not taken back, in the order in which they were worked."""
-        ids = {known for known, _ in self.standing.live}
+        ids = {known for known, _ in self.progress.live}
         rows = [event for event in self.events if event.id in ids and event.kind == Event.Kind.ROW]
         return tuple(sorted(rows, key=lambda event: (event.happened_at, str(event.id))))
 
     def _timed(self) -> list[TimedRow]:
-        rows = self.on.workout.worked.rows
+        rows = self.on.results.worked.rows
         return [
             TimedRow(rows[event.row - 1].end, event.happened_at.timestamp())
             for event in self.live
@@ -52,17 +52,17 @@ class Table:
         return pace(self._timed())
 
     @cached_property
-    def sittings(self) -> tuple[Sat, ...]:
+    def sittings(self) -> tuple[Sitting, ...]:
         """When she sat with it, the last first."""
         pauses = [event.happened_at.timestamp() for event in self.events if event.kind == Event.Kind.PAUSE]
         return sittings(self._timed(), pauses)[::-1]
 
     @cached_property
-    def sitting(self) -> Sitting:
+    def row_view(self) -> RowView:
         """The row that comes next."""
-        return Sitting(
-            self.on.workout,
-            self.standing,
+        return RowView(
+            self.on.results,
+            self.progress,
             self.on,
             self.pace,
             self.ways.dialect,
@@ -73,7 +73,7 @@ class Table:
         )
 
     @cached_property
-    def copies(self) -> tuple[Known, ...]:
+    def copies(self) -> tuple[CopyInfo, ...]:
         """All copies of the piece."""
         return copies_of(self.piece)
 
@@ -91,40 +91,40 @@ class Table:
     @property
     def stamp(self) -> str:
         """A short name of what the rows come to and how they are said: other rows have another."""
-        ways, standing = self.ways, self.standing
+        ways, progress = self.ways, self.progress
         said = (
             ways.dialect,
             ways.marking,
             ways.first_stitch,
             ways.left_handed,
-            standing.differences,
-            standing.measured,
+            progress.differences,
+            progress.measured,
             self.asked,
         )
-        return digest(f"{self.on.workout.text} {said} {standing.needle_cm}")
+        return digest(f"{self.on.results.text} {said} {progress.needle_cm}")
 
     @property
     def said_size(self) -> str:
         """What the cloth should measure when it is done, as it is known now; nothing where it cannot be drawn."""
-        found = self.on.workout
+        found = self.on.results
         if not found.laid:
             return ""
         size = f"{said_cm(found.measures.width_cm)} by {said_cm(found.measures.height_cm)}"
-        return f"It should become {size}" + (", by what was measured." if self.standing.measured else ".")
+        return f"It should become {size}" + (", by what was measured." if self.progress.measured else ".")
 
     @property
-    def asks(self) -> tuple[Ask, ...]:
+    def questions(self) -> tuple[Question, ...]:
         """What only she can say now."""
-        return asks(self.standing)
+        return questions(self.progress)
 
     @property
     def state(self) -> dict[str, Any]:
         """What a device has to know to go on alone."""
-        standing = self.standing
+        progress = self.progress
         return {
-            "rows": self.sitting.rows,
-            "part": standing.part,
-            "epoch": standing.epoch,
+            "rows": self.row_view.rows,
+            "part": progress.part,
+            "epoch": progress.epoch,
             "count": len(self.events),
             "copy": self.copy,
             "asked": self.asked,
@@ -137,26 +137,26 @@ class Table:
     @property
     def recent(self) -> list[tuple[str, int]]:
         """The events of the last rows: what a device has to name when it takes one back or rips."""
-        return [(str(known), row) for known, row in self.standing.live if row > self.standing.rows - 400]
+        return [(str(known), row) for known, row in self.progress.live if row > self.progress.rows - 400]
 
 
 def _is(event: Event, kind: str, row: int) -> bool:
     return event.kind == kind and event.row == row
 
 
-def table_of(owner: Any, piece_id: int, copy: int | None = None) -> Table:
+def worked_copy_of(owner: Any, piece_id: int, copy: int | None = None) -> WorkedCopy:
     """A copy of a knitter's piece as it stands, or the one worked last; anybody else's is not found."""
     revision = Revision.objects.newest_of(owner, piece_id)
     piece, ways = revision.piece, ways_of(owner)
     copy = last_worked(piece) if copy is None else copy
     events = tuple(piece.events.filter(copy=copy).order_by("happened_at", "id"))
-    standing = fold(events, changed_at(piece, {event.revision for event in events}, revision))
-    on = on_needles(
+    progress = progress_of_events(events, changed_at(piece, {event.revision for event in events}, revision))
+    on = piece_on_needles(
         "" if revision.plan else revision.written,
         revision.plan,
-        standing.measured,
-        standing.differences,
+        progress.measured,
+        progress.differences,
         ways.marking,
         ways.first_stitch,
     )
-    return Table(piece, copy, revision, ways, events, standing, on)
+    return WorkedCopy(piece, copy, revision, ways, events, progress, on)

@@ -7,7 +7,7 @@ from bias.charting import views
 urlpatterns = [
     path("pieces/<int:piece_id>/", views.piece, name="piece"),
     path("pieces/<int:piece_id>/row/<int:row>/", views.row, name="row"),
-    path("pieces/<int:piece_id>/fold/<int:fold>/", views.fold, name="fold"),
+    path("pieces/<int:piece_id>/fold/<int:row_group>/", views.row_group, name="row-group"),
     path("pieces/<int:piece_id>/lies/", views.lies, name="lies"),
     path("pieces/<int:piece_id>/chart/", views.chart, name="chart"),
     path("pieces/<int:piece_id>/chart.json", views.chart_json, name="chart-json"),

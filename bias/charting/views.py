@@ -10,7 +10,7 @@ from django.views.decorators.http import require_safe
 
 from bias.pieces.downloads import svg_file
 from bias.pieces.models import Piece
-from bias.results import COMPACT, Workout, cloth_shown, row_shown
+from bias.results import COMPACT, Results, cloth_context, row_context
 from knitting.dialects.tokens import lines_of
 from knitting.files.ledger import as_json
 
@@ -19,10 +19,10 @@ from knitting.files.ledger import as_json
 def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The whole page, at the row asked for or at the first."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    found = owned.workout
+    found = owned.results
     row = min(max(_row_asked(request), 1), max(len(found.worked.rows), 1))
-    about = {"piece": owned, "workout": found, "fold_view": "fold", "lines": _lines(found)}
-    shown = {**row_shown(found, row), **cloth_shown(found, row)}
+    about = {"piece": owned, "results": found, "row_group_view": "row-group", "lines": _lines(found)}
+    shown = {**row_context(found, row), **cloth_context(found, row)}
     return render(request, "charting/piece.html", {**about, **shown})
 
 
@@ -30,20 +30,20 @@ def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
 def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
     """One row: the strip, and what stands about it."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    found = owned.workout
+    found = owned.results
     if not 1 <= row <= len(found.worked.rows):
         raise Http404("There is no such row.")
-    return render(request, "row_card.html", {"piece": owned, "workout": found, **row_shown(found, row)})
+    return render(request, "row_card.html", {"piece": owned, "results": found, **row_context(found, row)})
 
 
 @require_safe
-def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
+def row_group(request: HttpRequest, piece_id: int, row_group: int) -> HttpResponse:
     """The rows of one fold of the ledger."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    folds = owned.workout.folds
-    if fold >= len(folds):
+    row_groups = owned.results.row_groups
+    if row_group >= len(row_groups):
         raise Http404("There is no such stretch of rows.")
-    return render(request, "ledger/_rows.html", {"fold": folds[fold]})
+    return render(request, "ledger/_rows.html", {"row_group": row_groups[row_group]})
 
 
 @require_safe
@@ -60,7 +60,7 @@ def lies(request: HttpRequest, piece_id: int) -> HttpResponse:
 def chart(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart of a piece, stitch by stitch."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    about = {"piece": owned, "workout": owned.workout, "chart_row": _row_asked(request)}
+    about = {"piece": owned, "results": owned.results, "chart_row": _row_asked(request)}
     about |= {
         "chart_url": reverse("chart-json", args=[owned.pk]),
         "chart_svg_url": reverse("chart-svg", args=[owned.pk]),
@@ -71,28 +71,28 @@ def chart(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_safe
 def chart_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The chart for the canvas."""
-    return JsonResponse(Piece.objects.one_of(request.user, piece_id).workout.chart_data, json_dumps_params=COMPACT)
+    return JsonResponse(Piece.objects.one_of(request.user, piece_id).results.chart_data, json_dumps_params=COMPACT)
 
 
 @require_safe
 def chart_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart as a drawing of its own."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    return svg_file(owned, owned.workout.chart_alone(), "chart")
+    return svg_file(owned, owned.results.chart_alone(), "chart")
 
 
 @require_safe
 def cloth_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The cloth as a drawing of its own."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    return svg_file(owned, owned.workout.cloth_alone(), "cloth")
+    return svg_file(owned, owned.results.cloth_alone(), "cloth")
 
 
 @require_safe
 def rows_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The counts of every row in the published form, for download."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    answer = JsonResponse(as_json(owned.workout.worked), json_dumps_params={"ensure_ascii": False})
+    answer = JsonResponse(as_json(owned.results.worked), json_dumps_params={"ensure_ascii": False})
     answer["Content-Disposition"] = f'attachment; filename="piece-{owned.pk}.json"'
     return answer
 
@@ -111,7 +111,7 @@ def _row_asked(request: HttpRequest) -> int:
     return int(asked) if asked.isascii() and asked.isdigit() and len(asked) < 7 else 1
 
 
-def _lines(found: Workout) -> list[tuple[str, int]]:
+def _lines(found: Results) -> list[tuple[str, int]]:
     """The written lines, each with the first row that it called for (0 where there is none)."""
     first: dict[int, int] = {}
     for number, worked in enumerate(found.worked.rows, start=1):

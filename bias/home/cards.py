@@ -5,28 +5,28 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from bias.at_needles.actions import standings
-from bias.at_needles.row_view import Sitting
+from bias.at_needles.actions import progress_of_pieces
+from bias.at_needles.row_view import RowView
 from bias.pieces.models import Piece, Revision
-from bias.results import Workout
+from bias.results import Results
 
 
 @dataclass(frozen=True, slots=True)
-class Shelved:
+class Card:
     """A piece in the basket with all that is said of it there."""
 
     piece: Piece
-    sitting: Sitting
+    row_view: RowView
 
     @property
-    def workout(self) -> Workout:
+    def results(self) -> Results:
         """What its words come to."""
-        return self.sitting.workout
+        return self.row_view.results
 
     @property
     def rows(self) -> int:
         """Rows worked."""
-        return self.sitting.rows
+        return self.row_view.rows
 
     @property
     def begun(self) -> bool:
@@ -36,25 +36,25 @@ class Shelved:
     @property
     def done(self) -> bool:
         """Whether every row was worked."""
-        return self.begun and self.sitting.row is None
+        return self.begun and self.row_view.row is None
 
     @property
     def problems(self) -> int:
         """How many places do not add up."""
-        return len(self.workout.worked.problems)
+        return len(self.results.worked.problems)
 
     @property
     def silhouette(self) -> str:
         """Its shape as SVG, filled up to the row reached."""
-        return self.workout.silhouette_svg(self.rows)
+        return self.results.silhouette_svg(self.rows)
 
 
-def shelf(owner: Any) -> list[Shelved]:
+def cards(owner: Any) -> list[Card]:
     """The pieces of a knitter, last worked first."""
     pieces = list(Piece.objects.of(owner))
     newest = Revision.objects.filter(piece__in=pieces).order_by("piece_id", "-number")
     current: dict[int, Revision] = {}
     for revision in newest:
         current.setdefault(revision.piece_id, revision)
-    where = standings({piece: current[piece.pk] for piece in pieces})
-    return [Shelved(piece, Sitting(current[piece.pk].workout, where[piece.pk])) for piece in pieces]
+    where = progress_of_pieces({piece: current[piece.pk] for piece in pieces})
+    return [Card(piece, RowView(current[piece.pk].results, where[piece.pk])) for piece in pieces]

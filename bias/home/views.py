@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.home.cards import shelf
+from bias.home.cards import cards
 from bias.pieces import actions
 from bias.pieces.models import Piece
 
@@ -15,9 +15,9 @@ from bias.pieces.models import Piece
 @require_safe
 def basket(request: HttpRequest) -> HttpResponse:
     """Every piece as its own shape; the last worked one can be gone on with at once."""
-    pieces = shelf(request.user)
-    going = [each for each in pieces if each.begun and not each.done and each.sitting.standing.worked_at]
-    last = max(going, key=lambda each: each.sitting.standing.worked_at, default=None)
+    pieces = cards(request.user)
+    going = [each for each in pieces if each.begun and not each.done and each.row_view.progress.worked_at]
+    last = max(going, key=lambda each: each.row_view.progress.worked_at, default=None)
     return render(request, "home/basket.html", {"pieces": pieces, "last": last})
 
 

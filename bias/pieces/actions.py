@@ -8,14 +8,14 @@ from typing import Any
 from django.db import transaction
 
 from bias.pieces.models import Piece, Revision
-from bias.results import planned, workout
+from bias.results import results_of_plan, results_of_words
 
 NO_TITLE = "Untitled piece"
 _LONGEST_TITLE = 200
 
 
 @dataclass(frozen=True, slots=True)
-class Overtaken:
+class RevisionConflict:
     """The piece was saved elsewhere since: nothing was written, and this is what stands there now."""
 
     current: Revision
@@ -32,13 +32,13 @@ def keep_piece(owner: Any, words: str) -> Piece:
 @transaction.atomic
 def keep_plan(owner: Any, plan: str) -> Piece:
     """Keep a plan, as its text, as a new piece, named as the plan is."""
-    piece = Piece.objects.create(owner=owner, title=_named(planned(plan).plan.name))
+    piece = Piece.objects.create(owner=owner, title=_named(results_of_plan(plan).plan.name))
     Revision.objects.create(piece=piece, number=1, plan=plan)
     return piece
 
 
 @transaction.atomic
-def revise(piece: Piece, started_from: int, words: str) -> Revision | Overtaken:
+def revise(piece: Piece, started_from: int, words: str) -> Revision | RevisionConflict:
     """Save new words over revision ``started_from``; the same words again change nothing.
 
     A piece that came from a plan is written rows from then on.
@@ -50,24 +50,24 @@ def revise(piece: Piece, started_from: int, words: str) -> Revision | Overtaken:
 
 
 @transaction.atomic
-def revise_plan(piece: Piece, started_from: int, plan: str) -> Revision | Overtaken:
+def revise_plan(piece: Piece, started_from: int, plan: str) -> Revision | RevisionConflict:
     """Save a plan over revision ``started_from``; the same plan again changes nothing."""
     current = piece.current
     if plan == current.plan:
         return current
-    return _revised(piece, started_from, _named(planned(plan).plan.name), plan=plan)
+    return _revised(piece, started_from, _named(results_of_plan(plan).plan.name), plan=plan)
 
 
 @transaction.atomic
-def turn_into_words(piece: Piece, started_from: int) -> Revision | Overtaken:
+def turn_into_words(piece: Piece, started_from: int) -> Revision | RevisionConflict:
     """Save the rows of a plan as written rows; the plan stays in its own revision."""
     return _revised(piece, started_from, piece.title, written=piece.words)
 
 
-def _revised(piece: Piece, started_from: int, title: str, **source: str) -> Revision | Overtaken:
+def _revised(piece: Piece, started_from: int, title: str, **source: str) -> Revision | RevisionConflict:
     current = piece.current
     if started_from != current.number:
-        return Overtaken(current)
+        return RevisionConflict(current)
     revision = Revision.objects.create(piece=piece, number=current.number + 1, **source)
     piece.title = title
     piece.save()
@@ -86,7 +86,7 @@ def touch(piece: Piece) -> None:
 
 
 def _title(words: str) -> str:
-    return _named(workout(words).title)
+    return _named(results_of_words(words).title)
 
 
 def _named(title: str) -> str:

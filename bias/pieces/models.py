@@ -10,13 +10,13 @@ from django.http import Http404
 
 from bias.results import (
     Advice,
+    Results,
     WordsAdvice,
-    Workout,
     advice_of_words,
-    planned,
+    results_of_plan,
+    results_of_words,
     trials_of_words,
     within,
-    workout,
 )
 
 _NO_PIECE = "There is no such piece in your basket."
@@ -66,19 +66,19 @@ class Piece(models.Model):
         return self.current.words
 
     @property
-    def workout(self) -> Workout:
+    def results(self) -> Results:
         """All that comes of it as it stands."""
-        return self.current.workout
+        return self.current.results
 
     @property
     def advice(self) -> tuple[Advice, ...] | tuple[WordsAdvice, ...]:
         """How its cloth lies as it stands, with what would mend it."""
-        return planned(self.current.plan).advice if self.is_planned else advice_of_words(self.words)
+        return results_of_plan(self.current.plan).advice if self.is_planned else advice_of_words(self.words)
 
     def advice_within(self, seconds: float) -> tuple[Advice, ...] | tuple[WordsAdvice, ...] | None:
         """The advice if it can be had so soon; asked again, the trials go on where they were left."""
         if self.is_planned:
-            return planned(self.current.plan).advice_within(seconds)
+            return results_of_plan(self.current.plan).advice_within(seconds)
         return within(trials_of_words(self.words), seconds)
 
     @property
@@ -119,9 +119,9 @@ class Revision(models.Model):
     @property
     def words(self) -> str:
         """The written rows: as they were written, or as the plan gives them."""
-        return planned(self.plan).text if self.plan else self.written
+        return results_of_plan(self.plan).text if self.plan else self.written
 
     @property
-    def workout(self) -> Workout:
+    def results(self) -> Results:
         """All that comes of it."""
-        return planned(self.plan).workout if self.plan else workout(self.written)
+        return results_of_plan(self.plan).results if self.plan else results_of_words(self.written)

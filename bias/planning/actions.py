@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from bias.pieces.actions import Overtaken, revise_plan
+from bias.pieces.actions import RevisionConflict, revise_plan
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
 
@@ -14,7 +14,7 @@ _MOST_KEPT = 60
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class SketchState:
     """The plan of a piece as it stands: changed or saved, and whether there is a way back or on."""
 
     plan: str
@@ -26,13 +26,13 @@ class Standing:
     changed: bool = False
 
 
-def standing(piece: Piece) -> Standing:
+def sketch_state(piece: Piece) -> SketchState:
     """The plan of a piece: the sketch where there is one, else what is saved."""
     sketch = Sketch.objects.filter(piece=piece).first()
     current = piece.current
     if sketch is None:
-        return Standing(current.plan, current.number)
-    return Standing(
+        return SketchState(current.plan, current.number)
+    return SketchState(
         sketch.plan,
         sketch.started_from,
         sketch.changes,
@@ -72,7 +72,7 @@ def step(piece: Piece, by: int, page: str = "") -> None:
 
 
 @transaction.atomic
-def save(piece: Piece, started_from: int | None = None) -> Revision | Overtaken:
+def save(piece: Piece, started_from: int | None = None) -> Revision | RevisionConflict:
     """Save the sketch as the newest revision; it stays for undoing, counted from there."""
     sketch = Sketch.objects.filter(piece=piece).first()
     if sketch is None:

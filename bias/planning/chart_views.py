@@ -13,13 +13,13 @@ from django.views.decorators.http import require_POST, require_safe
 from bias.pieces.downloads import svg_file
 from bias.pieces.models import Piece
 from bias.planning import actions
-from bias.planning.actions import Standing, standing
+from bias.planning.actions import SketchState, sketch_state
 from bias.planning.views import ELSEWHERE, number, stepped
-from bias.results import COMPACT, Planned, planned
+from bias.results import COMPACT, PlanResults, results_of_plan
 from knitting.files import plan_text
 from knitting.plan.plan import Plan
 from knitting.plan.works import WORKS
-from knitting.plan_editing.chart_edits import Chosen, choose, leave_out, move, put
+from knitting.plan_editing.chart_edits import ChosenStitch, choose, leave_out, move, put
 from knitting.plan_editing.edits import CannotEdit
 
 OFFERED = tuple((work.key, work.said) for work in WORKS.values())
@@ -32,7 +32,7 @@ def chart(request: HttpRequest, piece_id: int) -> HttpResponse:
     piece, stands, found = _standing(request, piece_id)
     if found is None:
         return redirect("chart", piece.pk)
-    about = {"piece": piece, "workout": found.workout, "planned": found, "chart_row": number(request, "row", 1)}
+    about = {"piece": piece, "results": found.results, "plan_results": found, "chart_row": number(request, "row", 1)}
     about |= {
         "chart_url": reverse("plan-chart-json", args=[piece.pk]),
         "chart_svg_url": reverse("plan-chart-svg", args=[piece.pk]),
@@ -47,14 +47,14 @@ def chart_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     _, _, found = _standing(request, piece_id)
     if found is None:
         raise Http404("This piece has no plan.")
-    return JsonResponse(found.workout.chart_data, json_dumps_params=COMPACT)
+    return JsonResponse(found.results.chart_data, json_dumps_params=COMPACT)
 
 
 @require_safe
 def chart_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart of the plan as it stands, as a drawing of its own."""
     piece, _, found = _standing(request, piece_id)
-    return svg_file(piece, found.workout.chart_alone() if found else "", "chart")
+    return svg_file(piece, found.results.chart_alone() if found else "", "chart")
 
 
 @require_safe
@@ -80,8 +80,8 @@ def change_chart(request: HttpRequest, piece_id: int) -> HttpResponse:
             actions.change(piece, plan_text(_other(found, do, request)), page)
         except CannotEdit as why:
             said.append(str(why))
-    stands = standing(piece)
-    after = planned(stands.plan)
+    stands = sketch_state(piece)
+    after = results_of_plan(stands.plan)
     about = {"piece": piece, "notices": said, **_panel(stands, page), **_at_stitch(after, request)}
     if request.headers.get("HX-Request") != "true":
         return redirect(f"{reverse('plan-chart', args=[piece.pk])}?row={number(request, 'row', 1)}")
@@ -90,22 +90,22 @@ def change_chart(request: HttpRequest, piece_id: int) -> HttpResponse:
     return answer
 
 
-def _standing(request: HttpRequest, piece_id: int) -> tuple[Piece, Standing, Planned | None]:
+def _standing(request: HttpRequest, piece_id: int) -> tuple[Piece, SketchState, PlanResults | None]:
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
-    return piece, stands, planned(stands.plan) if stands.plan else None
+    stands = sketch_state(piece)
+    return piece, stands, results_of_plan(stands.plan) if stands.plan else None
 
 
-def _panel(stands: Standing, page: str) -> dict[str, Any]:
-    return {"standing": stands, "page_name": page, "works": OFFERED}
+def _panel(stands: SketchState, page: str) -> dict[str, Any]:
+    return {"sketch_state": stands, "page_name": page, "works": OFFERED}
 
 
-def _chosen(found: Planned, request: HttpRequest) -> Chosen:
+def _chosen(found: PlanResults, request: HttpRequest) -> ChosenStitch:
     row, at = number(request, "row", 1), number(request, "stitch", 0)
-    return choose(found.course, row, at, number(request, "between", -1))
+    return choose(found.forecast, row, at, number(request, "between", -1))
 
 
-def _at_stitch(found: Planned, request: HttpRequest) -> dict[str, Any]:
+def _at_stitch(found: PlanResults, request: HttpRequest) -> dict[str, Any]:
     """The chosen stitch for the panel, or why nothing can be done there."""
     about: dict[str, Any] = {"row": number(request, "row", 0), "works": OFFERED}
     about |= {"stitch": number(request, "stitch", 0), "between": number(request, "between", -1)}
@@ -113,17 +113,17 @@ def _at_stitch(found: Planned, request: HttpRequest) -> dict[str, Any]:
         chosen = _chosen(found, request)
     except CannotEdit as why:
         return {**about, "chosen": None, "why_not": str(why)}
-    return {**about, "chosen": chosen, "stage": found.course.stages[chosen.stage].stage}
+    return {**about, "chosen": chosen, "stage": found.forecast.stages[chosen.stage].stage}
 
 
-def _other(found: Planned, do: str, request: HttpRequest) -> Plan:
+def _other(found: PlanResults, do: str, request: HttpRequest) -> Plan:
     """The plan after a deed on the chart: ``put``, ``out``, ``left`` or ``right``, in one row or in all like it."""
     deed, _, where = do.partition("-")
     chosen, only_here = _chosen(found, request), where == "here"
     if deed == "put":
-        return put(found.course, chosen, request.POST.get("work", ""), only_here)
+        return put(found.forecast, chosen, request.POST.get("work", ""), only_here)
     if deed == "out":
-        return leave_out(found.course, chosen, only_here)
+        return leave_out(found.forecast, chosen, only_here)
     if deed in ("left", "right"):
-        return move(found.course, chosen, 1 if deed == "left" else -1, only_here)
+        return move(found.forecast, chosen, 1 if deed == "left" else -1, only_here)
     raise CannotEdit("That cannot be done here.")

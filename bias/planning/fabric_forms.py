@@ -6,10 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from knitting.dialects.dialect import dialect
-from knitting.fabric import MOST_COLUMNS, MOST_FABRICS, MOST_ROWS, Fabric, Joins, Pin, Rest, trouble_of, with_own
+from knitting.fabric import MOST_COLUMNS, MOST_FABRICS, MOST_ROWS, Fabric, Joins, Pin, Rest, fabric_trouble, with_own
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
-from knitting.plan_editing.fabric_use import Wearing, put_on, with_fabric
+from knitting.plan_editing.fabric_use import FabricUse, in_fabric, with_fabric
 from knitting.stitches import STITCHES
 from knitting.words.fabric_header import NotAFabric, usable_name
 from knitting.words.fabric_rows import reads_differently, typed_fabric
@@ -33,7 +33,7 @@ def worn_as(plan: Plan, sent: Mapping[str, str]) -> Plan:
         raise CannotEdit(f"The pattern begins with one of its stitches, 1 to {width}, not with '{first[:12]}'.")
     stage = sent.get("stage", "")
     at = int(stage) if stage.isascii() and stage.isdigit() and int(stage[:4]) < len(plan.stages) else None
-    return put_on(plan, part, Wearing(key, joins, pin, int(first) - 1, sent.get("mirrored") == "on", rest), at)
+    return in_fabric(plan, part, FabricUse(key, joins, pin, int(first) - 1, sent.get("mirrored") == "on", rest), at)
 
 
 def part_names(plan: Plan) -> list[str]:
@@ -44,7 +44,7 @@ def part_names(plan: Plan) -> list[str]:
 
 
 @dataclass(frozen=True, slots=True)
-class Drawn:
+class DrawnFabric:
     """A fabric as it was sent: what it is, or why it is none; and what differs between rows and rounds."""
 
     fabric: Fabric | None
@@ -52,7 +52,7 @@ class Drawn:
     differs: str = ""
 
 
-def drawn(sent: Mapping[str, str], in_round: bool) -> Drawn:
+def drawn(sent: Mapping[str, str], in_round: bool) -> DrawnFabric:
     """The fabric of a grid or of typed rows, named or not yet."""
     joins = next((each for each in Joins if each.value == sent.get("own_joins")), Joins.AT_ONCE)
     name = " ".join(sent.get("own_name", "").lower().split()) or "own"
@@ -61,12 +61,12 @@ def drawn(sent: Mapping[str, str], in_round: bool) -> Drawn:
             text = sent.get("typed", "")[:_MOST_TEXT]
             flat = sent.get("typed_as", "") == "flat"
             differs = reads_differently(text, dialect())
-            return Drawn(typed_fabric(name, text, joins, flat, dialect()), "", differs)
+            return DrawnFabric(typed_fabric(name, text, joins, flat, dialect()), "", differs)
         fabric = _gridded(name, sent.get("grid", "")[:_MOST_TEXT], joins)
-        says = trouble_of(fabric, in_round)
-        return Drawn(None if says else fabric, says)
+        says = fabric_trouble(fabric, in_round)
+        return DrawnFabric(None if says else fabric, says)
     except NotAFabric as why:
-        return Drawn(None, f"{why} {why.hint}".strip())
+        return DrawnFabric(None, f"{why} {why.hint}".strip())
 
 
 def _gridded(name: str, text: str, joins: Joins) -> Fabric:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
-from bias.results import planned
+from bias.results import results_of_plan
 from knitting.files import plan_text
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing import structure
 from knitting.plan_editing.edits import CannotEdit, Edit, edited
@@ -24,7 +24,7 @@ _DEEDS: Mapping[str, Callable[..., Plan]] = {
 }
 
 
-def done(course: Course, do: str) -> Plan:
+def done(forecast: Forecast, do: str) -> Plan:
     """The plan after a deed such as ``drop-line:0``; :class:`CannotEdit` says why it cannot be done."""
     name, *words = do.split(":")
     try:
@@ -32,38 +32,38 @@ def done(course: Course, do: str) -> Plan:
     except ValueError:
         raise CannotEdit("That cannot be done here.") from None
     if name == "mend":
-        return _mended(course, numbers)
+        return _mended(forecast, numbers)
     if name == "straighten":
-        return _straightened(course, numbers)
+        return _straightened(forecast, numbers)
     deed = _DEEDS.get(name)
     try:
         if deed is not None:
-            return deed(course.plan, *numbers)
+            return deed(forecast.plan, *numbers)
     except TypeError:
         pass
     raise CannotEdit("That cannot be done here.")
 
 
-def _mended(course: Course, numbers: list[int]) -> Plan:
+def _mended(forecast: Forecast, numbers: list[int]) -> Plan:
     """The plan without one of its troubles, as the mend says."""
     trouble, mend = (*numbers, -1, -1)[:2]
-    if not 0 <= trouble < len(course.troubles) or not 0 <= mend < len(course.troubles[trouble].mends):
+    if not 0 <= trouble < len(forecast.troubles) or not 0 <= mend < len(forecast.troubles[trouble].mends):
         raise CannotEdit("That is mended already.")
-    return course.troubles[trouble].mends[mend].plan
+    return forecast.troubles[trouble].mends[mend].plan
 
 
-def _straightened(course: Course, numbers: list[int]) -> Plan:
+def _straightened(forecast: Forecast, numbers: list[int]) -> Plan:
     """The plan with one of the changes that make its cloth lie better."""
-    advice = planned(plan_text(course.plan)).advice
+    advice = results_of_plan(plan_text(forecast.plan)).advice
     finding, mend = (*numbers, -1, -1)[:2]
     if not 0 <= finding < len(advice) or not 0 <= mend < len(advice[finding].mends):
         raise CannotEdit("That is mended already.")
     return advice[finding].mends[mend].plan
 
 
-def reworded(course: Course, known: Mapping[str, str], typed: Mapping[str, str]) -> tuple[Plan, list[str]]:
+def reworded(forecast: Forecast, known: Mapping[str, str], typed: Mapping[str, str]) -> tuple[Plan, list[str]]:
     """The plan with every word other that was typed otherwise, and what could not be taken."""
-    plan, refused = course.plan, []
+    plan, refused = forecast.plan, []
     for path, text in typed.items():
         if path not in known or text.strip() == known[path]:
             continue

@@ -5,14 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cache
 
-from bias.results import planned
+from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS, Construction
 from knitting.constructions.answers import answered
 from knitting.files import plan_text
 
 
 @dataclass(frozen=True, slots=True)
-class Offered:
+class ShapeOffer:
     """A construction with the silhouette of its defaults."""
 
     construction: Construction
@@ -20,11 +20,11 @@ class Offered:
 
 
 @cache
-def offered() -> tuple[Offered, ...]:
+def shape_offers() -> tuple[ShapeOffer, ...]:
     """Every construction in the order in which it is offered; drawn once a process."""
     return tuple(_offered(construction) for construction in CONSTRUCTIONS.values())
 
 
-def _offered(construction: Construction) -> Offered:
+def _offered(construction: Construction) -> ShapeOffer:
     plan = answered(construction, {}).plan()
-    return Offered(construction, planned(plan_text(plan)).workout.silhouette_svg())
+    return ShapeOffer(construction, results_of_plan(plan_text(plan)).results.silhouette_svg())

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from bias.results import planned
+from bias.results import results_of_plan
 from knitting.files import plan_text
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.measures import said_cm
 from knitting.plan.plan import Plan
-from knitting.sizing.parameters import Knob, yardsticks
+from knitting.sizing.parameters import Parameter, following_measures
 from knitting.sizing.sizes import yarn_m
 from knitting.words.several import in_one
 
@@ -18,7 +18,7 @@ _MOST_SIZES = 6
 
 
 @dataclass(frozen=True, slots=True)
-class SideBySide:
+class SizeTable:
     """A table of sizes, and the words of all of them, or nothing where more than figures differ."""
 
     heads: tuple[str, ...]
@@ -26,7 +26,7 @@ class SideBySide:
     words: str
 
 
-def side_by_side(plan: Plan, turning: Iterable[Knob], key: str, typed: str) -> tuple[SideBySide | None, str]:
+def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -> tuple[SizeTable | None, str]:
     """The sizes at several values of a knob, or why there are none."""
     if not typed.strip():
         return None, ""
@@ -42,21 +42,23 @@ def side_by_side(plan: Plan, turning: Iterable[Knob], key: str, typed: str) -> t
         odd = "an odd number of " if knob.odd else ""
         return None, f"'{knob.words} {wrong}' cannot be: {odd}{knob.least:,} to {knob.most:,} is possible."
     plans = [made for value in values if (made := knob.turned(value)) is not None]
-    found = [planned(plan_text(each)) for each in plans]
-    unsound = next((each.course.troubles[0] for each in found if not each.course.sound), None)
+    found = [results_of_plan(plan_text(each)) for each in plans]
+    unsound = next((each.forecast.troubles[0] for each in found if not each.forecast.sound), None)
     if unsound is not None or len(plans) < len(values):
         return None, unsound.message if unsound else "One of these sizes keeps no rule of the plan."
-    return _table(knob, values, [each.course for each in found], [each.text for each in found]), ""
+    return _table(knob, values, [each.forecast for each in found], [each.text for each in found]), ""
 
 
-def _table(knob: Knob, values: list[int], courses: list[Course], texts: list[str]) -> SideBySide:
-    rows = [("stitches cast on", tuple(str(course.plan.counted) for course in courses))]
+def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: list[str]) -> SizeTable:
+    rows = [("stitches cast on", tuple(str(forecast.plan.counted) for forecast in courses))]
     for at, stage in enumerate(courses[0].plan.stages):
-        rows.append((f"after '{stage.name}'", tuple(f"{course.stages[at].ends} sts" for course in courses)))
-    rows.append(("rows in all", tuple(str(course.rows) for course in courses)))
-    rows.append(("stitches in all", tuple(f"{course.stitches:,}" for course in courses)))
-    for at, stick in enumerate(yardsticks(courses[0].plan)):
-        rows.append((stick.words, tuple(said_cm(yardsticks(course.plan)[at].of(course)) for course in courses)))
-    rows.append(("yarn, a guess", tuple(f"{yarn_m(course):.0f} m" for course in courses)))
+        rows.append((f"after '{stage.name}'", tuple(f"{forecast.stages[at].ends} sts" for forecast in courses)))
+    rows.append(("rows in all", tuple(str(forecast.rows) for forecast in courses)))
+    rows.append(("stitches in all", tuple(f"{forecast.stitches:,}" for forecast in courses)))
+    for at, stick in enumerate(following_measures(courses[0].plan)):
+        rows.append(
+            (stick.words, tuple(said_cm(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses))
+        )
+    rows.append(("yarn, a guess", tuple(f"{yarn_m(forecast):.0f} m" for forecast in courses)))
     heads = tuple(f"{knob.words} {value}" for value in values)
-    return SideBySide(heads, tuple(rows), in_one(texts) or "")
+    return SizeTable(heads, tuple(rows), in_one(texts) or "")

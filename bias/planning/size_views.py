@@ -13,10 +13,10 @@ from django.views.decorators.http import require_http_methods
 
 from bias.pieces.models import Piece
 from bias.planning import actions
-from bias.planning.actions import standing
+from bias.planning.actions import sketch_state
 from bias.planning.gauge_form import GaugeForm, gauge_of_form, said_gauge
-from bias.planning.size_table import side_by_side
-from bias.results import planned
+from bias.planning.size_table import size_table
+from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS, said_over_head
 from knitting.constructions.answers import answered, answers_of
 from knitting.files import plan_text
@@ -24,16 +24,16 @@ from knitting.gauges import YARN_WEIGHTS
 from knitting.measures import CM_PER_INCH, Gauge, said_cm, said_number
 from knitting.plan.checks import FABRICS
 from knitting.plan.plan import GaugeFrom, Plan
-from knitting.plan_editing.fabric_use import dressed
-from knitting.sizing.parameters import Knob, Yardstick, knobs, yardsticks
+from knitting.plan_editing.fabric_use import in_other_fabrics
+from knitting.sizing.parameters import FollowingMeasure, Parameter, following_measures, parameters
 from knitting.sizing.repeat_fit import MOST_IN_PART, with_count
-from knitting.sizing.sizes import Sized, fitting_yarn, sized, yarn_m
+from knitting.sizing.sizes import NearestSizes, fitting_yarn, nearest_sizes, yarn_m
 
 _KEPT_IN_ADDRESS = ("measure", "wish", "unit", "yarn", "yarn_knob", "knob", "sizes")
 
 
 @dataclass(frozen=True, slots=True)
-class Offer:
+class SizeOffer:
     """A size that may be taken: the knob's value, and what it comes to as it is said."""
 
     value: int
@@ -45,10 +45,10 @@ class Offer:
 def size(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The size page; what is pressed changes the plan as any other change of it does."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     if not stands.plan:
         return redirect("plan", piece.pk)
-    plan = planned(stands.plan).plan
+    plan = results_of_plan(stands.plan).plan
     said: list[str] = []
     if request.method == "POST":
         other, said = _changed(plan, request)
@@ -57,8 +57,8 @@ def size(request: HttpRequest, piece_id: int) -> HttpResponse:
         if not said:
             kept = {key: request.POST[key] for key in _KEPT_IN_ADDRESS if request.POST.get(key)}
             return redirect(f"{request.path}?{urlencode(kept)}" if kept else request.path)
-        stands = standing(piece)
-    about = {**_shown(request, stands.plan), "piece": piece, "standing": stands, "said": said}
+        stands = sketch_state(piece)
+    about = {**_shown(request, stands.plan), "piece": piece, "sketch_state": stands, "said": said}
     return render(request, "planning/size.html", about)
 
 
@@ -93,7 +93,7 @@ def _answered(plan: Plan, typed: dict[str, str]) -> tuple[Plan, list[str]]:
     new = answered(answers.construction, {**dict(plan.answers), **typed})
     if new.refusals:
         return plan, [f"{refusal.message} Nothing was changed." for refusal in new.refusals]
-    made = dressed(new.plan(), plan)
+    made = in_other_fabrics(new.plan(), plan)
     keep = replace(made, name=plan.name, gauge=plan.gauge, gauges=plan.gauges, known_from=plan.known_from)
     return replace(keep, yarns=plan.yarns or made.yarns, yarn_m=plan.yarn_m), []
 
@@ -106,7 +106,7 @@ def _fitted(plan: Plan, words: list[str]) -> Plan:
 
 def _taken(plan: Plan, words: list[str]) -> Plan:
     """A size that was offered: ``take:knob:value``."""
-    knob = next((knob for knob in knobs(plan) if len(words) == 3 and knob.key == words[1]), None)
+    knob = next((knob for knob in parameters(plan) if len(words) == 3 and knob.key == words[1]), None)
     if knob is None or not words[2].isdigit():
         return plan
     return knob.turned(int(words[2])) or plan
@@ -130,36 +130,36 @@ def _gauge_from(plan: Plan, row: str, stitches: str, rows: str, why: str) -> tup
 
 
 def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
-    found = planned(source)
+    found = results_of_plan(source)
     plan = found.plan
     sent = request.POST if request.method == "POST" else request.GET
-    answers, sticks, turning = answers_of(plan), yardsticks(plan), knobs(plan)
+    answers, sticks, turning = answers_of(plan), following_measures(plan), parameters(plan)
     about: dict[str, Any] = {
-        "planned": found,
-        "course": found.course,
-        "workout": found.workout,
+        "plan_results": found,
+        "forecast": found.forecast,
+        "results": found.results,
         "construction": CONSTRUCTIONS.get(plan.construction),
         "asked": [(asked, answers.values[asked.key]) for asked in answers.construction.asks] if answers else [],
         "gauge_form": GaugeForm.of(plan),
         "said_gauge": said_gauge(plan),
         "weights": YARN_WEIGHTS.values(),
-        "sticks": [(stick, said_cm(stick.of(found.course))) for stick in sticks],
+        "sticks": [(stick, said_cm(stick.of(found.forecast))) for stick in sticks],
         "knobs": turning,
-        "yarn_needed": f"{yarn_m(found.course):.0f}",
-        "svg": found.workout.cloth_svg(),
+        "yarn_needed": f"{yarn_m(found.forecast):.0f}",
+        "svg": found.results.cloth_svg(),
         "sent": sent,
         "fabrics": FABRICS,
-        "over_head": said_over_head(found.course),
+        "over_head": said_over_head(found.forecast),
         "fits": found.fits(),
         "yarn_at_hand": said_number(plan.yarn_m) if plan.yarn_m else "",
         "kept": [(key, sent[key]) for key in _KEPT_IN_ADDRESS if sent.get(key)],
     }
     about |= _wished(sent, sticks, turning) | _by_yarn(sent, turning)
-    several, why = side_by_side(plan, turning, sent.get("knob", ""), sent.get("sizes", ""))
+    several, why = size_table(plan, turning, sent.get("knob", ""), sent.get("sizes", ""))
     return {**about, "several": several, "several_said": why}
 
 
-def _wished(sent: Any, sticks: Iterable[Yardstick], turning: Iterable[Knob]) -> dict[str, Any]:
+def _wished(sent: Any, sticks: Iterable[FollowingMeasure], turning: Iterable[Parameter]) -> dict[str, Any]:
     """The sizes nearest to a wished measure."""
     wish = sent.get("wish", "")
     stick = next((each for each in sticks if each.key == sent.get("measure", "")), None)
@@ -171,13 +171,13 @@ def _wished(sent: Any, sticks: Iterable[Yardstick], turning: Iterable[Knob]) -> 
         return {"wish_said": f"A measure wants a number above 0, not '{wish[:20]}'."}
     cm = length * CM_PER_INCH if inches else length
     knob = next(each for each in turning if each.key == stick.knob)
-    found = sized(knob, stick.of, cm)
+    found = nearest_sizes(knob, stick.of, cm)
     if found is None:
         return {"wish_said": "No size of this plan can be worked that comes near it."}
     return {"wish_knob": knob, "wish_offers": _offers(found, knob, lambda cm: _said_length(cm, inches))}
 
 
-def _by_yarn(sent: Any, turning: Iterable[Knob]) -> dict[str, Any]:
+def _by_yarn(sent: Any, turning: Iterable[Parameter]) -> dict[str, Any]:
     """The largest size that a length of yarn allows."""
     yarn = sent.get("yarn", "")
     knob = next((each for each in turning if each.key == sent.get("yarn_knob", "")), None)
@@ -192,8 +192,8 @@ def _by_yarn(sent: Any, turning: Iterable[Knob]) -> dict[str, Any]:
     return {"yarn_knob": knob, "yarn_offers": _offers(found, knob, lambda m: f"{m:.0f} m of yarn")}
 
 
-def _offers(found: Sized, knob: Knob, say: Any) -> list[Offer]:
-    return [Offer(each.value, say(each.comes_to), each is found.nearest) for each in found.offered]
+def _offers(found: NearestSizes, knob: Parameter, say: Any) -> list[SizeOffer]:
+    return [SizeOffer(each.value, say(each.comes_to), each is found.nearest) for each in found.offered]
 
 
 def _said_length(cm: float, inches: bool) -> str:

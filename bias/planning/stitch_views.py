@@ -12,18 +12,18 @@ from django.views.decorators.http import require_POST, require_safe
 
 from bias.pieces.models import Piece
 from bias.planning import actions
-from bias.planning.actions import Standing, standing
+from bias.planning.actions import SketchState, sketch_state
 from bias.planning.fabric_forms import PALETTE, drawn, part_names, with_drawn, worn_as
 from bias.planning.field_choices import fabric_choices, said_fabric
 from bias.planning.views import ELSEWHERE, number, plan_of_piece, stepped
-from bias.results import EdgeView, Planned, edge_view, planned, swatch
+from bias.results import EdgeView, PlanResults, edge_view, results_of_plan, swatch
 from drawing.signs import sign_of
 from knitting.fabric import Fabric, Joins, Pin, Rest, with_own
 from knitting.files import plan_text
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
-from knitting.plan_editing.fabric_use import Wearing, drawn_fabrics, fabric_of, wearing_of, without_fabric
+from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, fabric_of, fabric_use_of, without_fabric
 from knitting.sizing.repeat_fit import MOST_IN_PART, adjustments, with_count
 from knitting.stitches import STITCHES
 
@@ -35,14 +35,14 @@ PINS = ((Pin.RIGHT.value, "its right end"), (Pin.CENTRE.value, "its middle"), (P
 
 
 @dataclass(frozen=True, slots=True)
-class PartShown:
+class PartView:
     """A part with what it wears, for its form."""
 
     name: str
     count: int | None
     fabric: Fabric
     said: str
-    worn: Wearing
+    worn: FabricUse
     joins: tuple[tuple[str, str], ...]
     svg: str
     waits: bool
@@ -52,7 +52,7 @@ class PartShown:
 def stitches(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The stitches page of a plan; written rows are shown the way to one."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     if not stands.plan:
         return redirect("plan", piece.pk)
     about = {"page_name": secrets.token_hex(8), **desk(request, piece, stands)}
@@ -63,7 +63,7 @@ def stitches(request: HttpRequest, piece_id: int) -> HttpResponse:
 def change_stitches(request: HttpRequest, piece_id: int) -> HttpResponse:
     """A fabric chosen, drawn or dropped, a fit taken, or a step back: answers with the whole desk."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     if not stands.plan:
         return redirect("plan", piece.pk)
     page, said = request.POST.get("page_name", "")[:40], list[str]()
@@ -71,19 +71,19 @@ def change_stitches(request: HttpRequest, piece_id: int) -> HttpResponse:
         said.append(ELSEWHERE)
     elif not stepped(piece, request.POST.get("do", ""), page, said):
         try:
-            other = _done(planned(stands.plan).course, request)
+            other = _done(results_of_plan(stands.plan).forecast, request)
             actions.change(piece, plan_text(other), page)
         except CannotEdit as why:
             said.append(str(why))
     about = {"page_name": page or secrets.token_hex(8), "notices": said, "sent": request.POST if said else {}}
-    about |= desk(request, piece, standing(piece))
+    about |= desk(request, piece, sketch_state(piece))
     whole = request.headers.get("HX-Request") != "true"
     return render(request, "planning/stitches.html" if whole else "planning/_stitches.html", about)
 
 
-def _done(course: Course, request: HttpRequest) -> Plan:
+def _done(forecast: Forecast, request: HttpRequest) -> Plan:
     name, *words = request.POST.get("do", "").split(":")
-    plan = course.plan
+    plan = forecast.plan
     if name == "wear":
         return worn_as(plan, request.POST.dict())
     if name == "draw":
@@ -94,7 +94,7 @@ def _done(course: Course, request: HttpRequest) -> Plan:
     if name == "fit" and len(numbers) >= 1 and words[0] in [part.name for part in plan.parts]:
         return with_count(plan, words[0], min(numbers[-1], MOST_IN_PART))
     if name == "adjust" and len(numbers) == 2:
-        found = list(adjustments(course))
+        found = list(adjustments(forecast))
         if numbers[0] < len(found) and numbers[1] < len(found[numbers[0]].mends):
             return found[numbers[0]].mends[numbers[1]].plan
     raise CannotEdit("That cannot be done here, or is done already.")
@@ -112,7 +112,7 @@ def edge(request: HttpRequest, piece_id: int) -> HttpResponse:
 def fits(request: HttpRequest, piece_id: int) -> HttpResponse:
     """How whole repeats fit the counts of the plan, with what would make them."""
     found = plan_of_piece(request, piece_id)[1]
-    about = {"fits": found.fits(), "adjusts": list(adjustments(found.course)), "form": "where-we-are"}
+    about = {"fits": found.fits(), "adjusts": list(adjustments(found.forecast)), "form": "where-we-are"}
     return render(request, "planning/_fits.html", about)
 
 
@@ -128,17 +128,17 @@ def check_fabric(request: HttpRequest, piece_id: int) -> HttpResponse:
 # -- what is shown ----------------------------------------------------------------------------------------------
 
 
-def desk(request: HttpRequest, piece: Piece, stands: Standing) -> dict[str, Any]:
+def desk(request: HttpRequest, piece: Piece, stands: SketchState) -> dict[str, Any]:
     """Everything that the stitches page shows of a plan as it stands."""
-    found = planned(stands.plan)
+    found = results_of_plan(stands.plan)
     plan = found.plan
     sent = request.POST if request.method == "POST" else request.GET
     stage = sent.get("stage", "")
     at = int(stage) if stage.isascii() and stage.isdigit() and int(stage[:4]) < len(plan.stages) else None
     return {
         "piece": piece,
-        "standing": stands,
-        "planned": found,
+        "sketch_state": stands,
+        "plan_results": found,
         "stage": at,
         "stages": [(number_, each.name) for number_, each in enumerate(plan.stages)],
         "parts": [_part(plan, name, at) for name in part_names(plan)],
@@ -152,13 +152,13 @@ def desk(request: HttpRequest, piece: Piece, stands: Standing) -> dict[str, Any]
     }
 
 
-def _part(plan: Plan, name: str, stage: int | None) -> PartShown:
+def _part(plan: Plan, name: str, stage: int | None) -> PartView:
     key = fabric_of(plan, name, stage) or "garter"
-    fabric, worn = with_own(plan.fabrics)[key], wearing_of(plan, key)
+    fabric, worn = with_own(plan.fabrics)[key], fabric_use_of(plan, key)
     count = next((part.count for part in plan.parts if part.name == name), None)
     waits = fabric.width > 1 and (fabric.joins is Joins.WHOLE or not fabric.plain)
     joins = JOINS if fabric.plain else JOINS_OF_LACE
-    return PartShown(name, count, fabric, said_fabric(worn.fabric), worn, joins, swatch(fabric, 12, 8), waits)
+    return PartView(name, count, fabric, said_fabric(worn.fabric), worn, joins, swatch(fabric, 12, 8), waits)
 
 
 def _palette() -> list[dict[str, Any]]:
@@ -170,7 +170,7 @@ def _palette() -> list[dict[str, Any]]:
     return found
 
 
-def _edge(request: HttpRequest, found: Planned) -> dict[str, Any]:
+def _edge(request: HttpRequest, found: PlanResults) -> dict[str, Any]:
     """The close-up of one end of a part: the one asked for, or the first that grows."""
     row = number(request, "row", _EDGE_ROW)
     sent = request.POST if request.method == "POST" else request.GET

@@ -11,21 +11,21 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
-from bias.pieces.actions import Overtaken, keep_plan, turn_into_words
+from bias.pieces.actions import RevisionConflict, keep_plan, turn_into_words
 from bias.pieces.models import Piece
 from bias.planning import actions
-from bias.planning.actions import Standing, standing
+from bias.planning.actions import SketchState, sketch_state
 from bias.planning.plan_changes import done, reworded
 from bias.planning.sentences import fields, paragraphs
-from bias.planning.shape_gallery import offered
-from bias.results import NotRead, Planned, cloth_shown, plan_of_words, planned, row_shown
+from bias.planning.shape_gallery import shape_offers
+from bias.results import NotRead, PlanResults, cloth_context, plan_of_words, results_of_plan, row_context
 from knitting.constructions import CONSTRUCTIONS, said_over_head
 from knitting.constructions.answers import answered
 from knitting.files import plan_from_text, plan_text, plan_to_json
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan_editing.edits import CannotEdit
 from knitting.plan_editing.structure import bare_parts
-from knitting.sizing.trial_piece import trial
+from knitting.sizing.trial_piece import trial_piece
 
 _LONGEST_FILE = 200_000
 ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."
@@ -34,7 +34,7 @@ ELSEWHERE = "This plan was changed in another tab or on another device meanwhile
 @require_safe
 def begin(request: HttpRequest) -> HttpResponse:
     """Three ways to begin: a shape, written rows, bare parts."""
-    return render(request, "planning/begin.html", {"shapes": offered()})
+    return render(request, "planning/begin.html", {"shapes": shape_offers()})
 
 
 @require_POST
@@ -61,14 +61,14 @@ def begin_file(request: HttpRequest) -> HttpResponse:
 
 
 def _begun_not(request: HttpRequest, why: str) -> HttpResponse:
-    return render(request, "planning/begin.html", {"shapes": offered(), "refusal": why})
+    return render(request, "planning/begin.html", {"shapes": shape_offers(), "refusal": why})
 
 
 @require_safe
 def plan(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The plan of a piece; for written rows, the plan that can be read out of them."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     if not stands.plan:
         return render(request, "planning/read.html", {"piece": piece, "found": plan_of_words(piece.words)})
     about = {"page_name": secrets.token_hex(8), **desk(piece, stands, number(request, "row", 1))}
@@ -79,7 +79,7 @@ def plan(request: HttpRequest, piece_id: int) -> HttpResponse:
 def change(request: HttpRequest, piece_id: int) -> HttpResponse:
     """One change: words typed or chosen, or a deed pressed. Answers with the whole desk."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     if not stands.plan:
         return redirect("plan", piece.pk)
     page, row, said = request.POST.get("page_name", "")[:40], number(request, "row", 1), list[str]()
@@ -89,18 +89,18 @@ def change(request: HttpRequest, piece_id: int) -> HttpResponse:
         said.append(ELSEWHERE)
     else:
         said += _changed(request, piece, stands, do, page)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     about = {"page_name": page or secrets.token_hex(8), "notices": said, **desk(piece, stands, row)}
     if request.headers.get("HX-Request") != "true":
         return render(request, "planning/plan.html", about)
     return render(request, "planning/_desk.html", about)
 
 
-def _changed(request: HttpRequest, piece: Piece, stands: Standing, do: str, page: str) -> list[str]:
+def _changed(request: HttpRequest, piece: Piece, stands: SketchState, do: str, page: str) -> list[str]:
     """Take what was typed, then do what was pressed; what could not be taken is answered in sentences."""
-    course = planned(stands.plan).course
-    other, refused = reworded(course, fields(course), request.POST.dict())
-    typed = other != course.plan
+    forecast = results_of_plan(stands.plan).forecast
+    other, refused = reworded(forecast, fields(forecast), request.POST.dict())
+    typed = other != forecast.plan
     if typed:
         actions.change(piece, plan_text(other), page)
     if not do or refused:
@@ -110,7 +110,7 @@ def _changed(request: HttpRequest, piece: Piece, stands: Standing, do: str, page
         return said
     if typed and do.startswith(("mend:", "straighten:")):
         return ["The plan was changed by what you typed: look at it again before it is mended."]
-    return _done(piece, planned(standing(piece).plan).course, do, page)
+    return _done(piece, results_of_plan(sketch_state(piece).plan).forecast, do, page)
 
 
 def stepped(piece: Piece, do: str, page: str, said: list[str]) -> bool:
@@ -119,7 +119,7 @@ def stepped(piece: Piece, do: str, page: str, said: list[str]) -> bool:
         actions.step(piece, -1 if do == "undo" else 1, page)
     elif do in ("save", "save-over"):
         saved = actions.save(piece, piece.current.number if do == "save-over" else None)
-        said += [_overtaken(saved)] if isinstance(saved, Overtaken) else []
+        said += [_overtaken(saved)] if isinstance(saved, RevisionConflict) else []
     elif do == "drop":
         actions.drop(piece)
     else:
@@ -127,15 +127,15 @@ def stepped(piece: Piece, do: str, page: str, said: list[str]) -> bool:
     return True
 
 
-def _done(piece: Piece, course: Course, do: str, page: str) -> list[str]:
+def _done(piece: Piece, forecast: Forecast, do: str, page: str) -> list[str]:
     try:
-        actions.change(piece, plan_text(done(course, do)), page)
+        actions.change(piece, plan_text(done(forecast, do)), page)
     except CannotEdit as why:
         return [str(why)]
     return []
 
 
-def _overtaken(saved: Overtaken) -> str:
+def _overtaken(saved: RevisionConflict) -> str:
     return (
         f"This piece was saved elsewhere meanwhile, as revision {saved.current.number}. Your plan is kept, not saved."
     )
@@ -145,21 +145,21 @@ def _overtaken(saved: Overtaken) -> str:
 def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
     """One row of the plan as it stands: its strip and its words."""
     piece, found = plan_of_piece(request, piece_id)
-    if not 1 <= row <= len(found.workout.worked.rows):
+    if not 1 <= row <= len(found.results.worked.rows):
         raise Http404("There is no such row.")
-    about = {"piece": piece, "workout": found.workout, **row_shown(found.workout, row, found.part_names(row))}
+    about = {"piece": piece, "results": found.results, **row_context(found.results, row, found.part_names(row))}
     return render(request, "planning/_row.html", about)
 
 
 @require_safe
-def fold(request: HttpRequest, piece_id: int, fold: int) -> HttpResponse:
+def row_group(request: HttpRequest, piece_id: int, row_group: int) -> HttpResponse:
     """The rows of one fold of the ledger, of the plan as it stands."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
-    folds = planned(stands.plan).workout.folds if stands.plan else ()
-    if fold >= len(folds):
+    stands = sketch_state(piece)
+    row_groups = results_of_plan(stands.plan).results.row_groups if stands.plan else ()
+    if row_group >= len(row_groups):
         raise Http404("There is no such stretch of rows.")
-    return render(request, "ledger/_rows.html", {"fold": folds[fold]})
+    return render(request, "ledger/_rows.html", {"row_group": row_groups[row_group]})
 
 
 @require_safe
@@ -194,8 +194,8 @@ def mended(request: HttpRequest, piece_id: int) -> HttpResponse:
 def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The saved plan's rows as written rows: from then on they are edited as words."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    if standing(piece).plan:
-        if isinstance(actions.save(piece), Overtaken):
+    if sketch_state(piece).plan:
+        if isinstance(actions.save(piece), RevisionConflict):
             return redirect("plan", piece.pk)
         turn_into_words(piece, piece.current.number)
         actions.drop(piece)
@@ -223,10 +223,10 @@ def _taken_up(piece: Piece) -> None:
 def make_trial(request: HttpRequest, piece_id: int) -> HttpResponse:
     """A new piece: the smallest that meets every stage of the plan."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     if not stands.plan:
         return redirect("plan", piece.pk)
-    return redirect("plan", keep_plan(request.user, plan_text(trial(planned(stands.plan).plan))).pk)
+    return redirect("plan", keep_plan(request.user, plan_text(trial_piece(results_of_plan(stands.plan).plan))).pk)
 
 
 @require_GET
@@ -238,33 +238,33 @@ def plan_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     return answer
 
 
-def plan_of_piece(request: HttpRequest, piece_id: int) -> tuple[Piece, Planned]:
+def plan_of_piece(request: HttpRequest, piece_id: int) -> tuple[Piece, PlanResults]:
     """A piece and its plan as it stands; not found where it is none of the knitter's, or has no plan."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    stands = standing(piece)
+    stands = sketch_state(piece)
     if not stands.plan:
         raise Http404("This piece has no plan.")
-    return piece, planned(stands.plan)
+    return piece, results_of_plan(stands.plan)
 
 
-def desk(piece: Piece, stands: Standing, row: int) -> dict[str, Any]:
+def desk(piece: Piece, stands: SketchState, row: int) -> dict[str, Any]:
     """Everything that the plan's page shows of a plan as it stands."""
-    found = planned(stands.plan)
-    workout = found.workout
-    at = min(max(row, 1), max(len(workout.worked.rows), 1))
+    found = results_of_plan(stands.plan)
+    results = found.results
+    at = min(max(row, 1), max(len(results.worked.rows), 1))
     return {
         "piece": piece,
-        "standing": stands,
-        "planned": found,
-        "course": found.course,
+        "sketch_state": stands,
+        "plan_results": found,
+        "forecast": found.forecast,
         "construction": CONSTRUCTIONS.get(found.plan.construction),
-        "over_head": said_over_head(found.course),
-        "paragraphs": paragraphs(found.course),
-        "workout": workout,
-        "fold_view": "plan-fold",
-        "part_names": [(stage.first_row, found.wide_parts(stage.first_row)) for stage in found.course.stages],
-        **row_shown(workout, at, found.part_names(at)),
-        **cloth_shown(workout, at),
+        "over_head": said_over_head(found.forecast),
+        "paragraphs": paragraphs(found.forecast),
+        "results": results,
+        "row_group_view": "plan-row-group",
+        "part_names": [(stage.first_row, found.wide_parts(stage.first_row)) for stage in found.forecast.stages],
+        **row_context(results, at, found.part_names(at)),
+        **cloth_context(results, at),
     }
 
 

@@ -8,21 +8,21 @@ from django.db import IntegrityError, transaction
 
 from bias.pieces.models import Piece
 from bias.printing.models import PrintedPart, Printing
-from bias.printing.pdf import bound, pressed, ready
-from bias.printing.print_parts import Choices, parts
+from bias.printing.pdf import bound_pdf, can_print, part_as_pdf
+from bias.printing.print_parts import PrintChoices, print_parts
 
 _LONGEST_STEP_S = 0.6
 _MOST_KEPT = 3
 
 
 @transaction.atomic
-def ask(piece: Piece, choices: Choices) -> Printing | None:
+def ask(piece: Piece, choices: PrintChoices) -> Printing | None:
     """A print of a piece as it stands; one that was asked for before goes on. ``None`` where there is nothing in it."""
     revision = piece.current
     found = Printing.objects.filter(revision=revision, choices=choices.as_json()).order_by("-pk").first()
     if found is not None:
         return found
-    wanted = len(parts(revision.workout, choices))
+    wanted = len(print_parts(revision.results, choices))
     if not wanted:
         return None
     made = Printing.objects.create(revision=revision, choices=choices.as_json(), parts_in_all=wanted)
@@ -37,11 +37,11 @@ def go_on(printing: Printing) -> int:
     A part that another tab made meanwhile is left as it is.
     """
     begun = monotonic()
-    workout, choices = printing.revision.workout, Choices(**printing.choices)
-    wanted = parts(workout, choices)
+    results, choices = printing.revision.results, PrintChoices(**printing.choices)
+    wanted = print_parts(results, choices)
     done = printing.parts.count()
-    while done < len(wanted) and ready() and (monotonic() - begun < _LONGEST_STEP_S):
-        pdf = pressed(workout, choices, wanted[done])
+    while done < len(wanted) and can_print() and (monotonic() - begun < _LONGEST_STEP_S):
+        pdf = part_as_pdf(results, choices, wanted[done])
         try:
             with transaction.atomic():
                 PrintedPart.objects.create(printing=printing, number=done, pdf=pdf)
@@ -49,12 +49,12 @@ def go_on(printing: Printing) -> int:
             pass
         done = printing.parts.count()
     if done >= len(wanted) and printing.whole is None and monotonic() - begun < _LONGEST_STEP_S:
-        _bind(printing, workout.title)
+        _bind(printing, results.title)
     return done
 
 
 def _bind(printing: Printing, title: str) -> None:
-    whole = bound((bytes(part.pdf) for part in printing.parts.all()), title)
+    whole = bound_pdf((bytes(part.pdf) for part in printing.parts.all()), title)
     with transaction.atomic():
         printing.whole = whole
         printing.save(update_fields=["whole"])

@@ -12,21 +12,21 @@ from typing import Any
 
 from django.template.loader import render_to_string
 
-from bias.printing.print_parts import PAPERS, Choices, Part
-from bias.results import Workout
+from bias.printing.print_parts import PAPERS, PrintChoices, PrintPart
+from bias.results import Results
 
 _LONGEST_WAIT_S = 0.4
 _FONTS = {font.name: font.read_bytes() for font in (Path(__file__).parent / "fonts").glob("*.ttf")}
 
 
-class NoPress(Exception):
+class PrintingUnavailable(Exception):
     """The machine lacks what draws letters on pages; says what to install."""
 
 
-def pressed(found: Workout, choices: Choices, part: Part) -> bytes:
+def part_as_pdf(found: Results, choices: PrintChoices, part: PrintPart) -> bytes:
     """One part as a PDF of its own."""
     weasy = _weasyprint()
-    about = {"workout": found, "choices": choices, **part.about}
+    about = {"results": found, "choices": choices, **part.about}
     html = render_to_string(part.template, about)
     wide, high = PAPERS[choices.paper]
     sheet = render_to_string("printing/print.css", {"wide": wide, "high": high, "title": found.title})
@@ -37,7 +37,7 @@ def pressed(found: Workout, choices: Choices, part: Part) -> bytes:
     return pdf
 
 
-def bound(parts: Iterable[bytes], title: str) -> bytes:
+def bound_pdf(parts: Iterable[bytes], title: str) -> bytes:
     """All parts as one file, the pages numbered through."""
     from pypdf import PdfReader, PdfWriter
 
@@ -50,7 +50,7 @@ def bound(parts: Iterable[bytes], title: str) -> bytes:
     return out.getvalue()
 
 
-def ready() -> bool:
+def can_print() -> bool:
     """Whether what prints is loaded; it is begun to be if not, beside the requests, as it takes more than a second."""
     _loading().join(_LONGEST_WAIT_S)
     return not _loading().is_alive()
@@ -64,7 +64,7 @@ def _loading() -> Thread:
 
 
 def _load() -> None:
-    with suppress(NoPress):
+    with suppress(PrintingUnavailable):
         _weasyprint()
 
 
@@ -76,7 +76,7 @@ def _weasyprint() -> Any:
         import weasyprint.text.fonts
         import weasyprint.urls
     except OSError:
-        raise NoPress(
+        raise PrintingUnavailable(
             "Printing needs the Pango library, and this machine has none. On Debian: apt-get install libpangoft2-1.0-0"
         ) from None
     return weasyprint

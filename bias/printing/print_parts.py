@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from bias.results import CELL, Window, Workout, chart_windows
+from bias.results import CELL, Results, Window, chart_windows
 
 LINES_A_PART = 150
 MM_PER_CELL = {"large": 5.5, "middle": 4.4, "small": 3.2}
@@ -16,7 +16,7 @@ MOST_CHART_PAGES = 120
 
 
 @dataclass(frozen=True, slots=True)
-class Choices:
+class PrintChoices:
     """What is printed: on which paper, in which dialect, the chart's cells how large."""
 
     words: bool = True
@@ -33,18 +33,18 @@ class Choices:
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class PrintPart:
     """A part of a print: a template with what it shows."""
 
     template: str
     about: Mapping[str, Any]
 
 
-def parts(found: Workout, choices: Choices) -> list[Part]:
+def print_parts(found: Results, choices: PrintChoices) -> list[PrintPart]:
     """Every part of a print in its order."""
-    wanted: list[Part] = []
+    wanted: list[PrintPart] = []
     if choices.cloth and found.page is not None:
-        wanted.append(Part("printing/cloth.html", {}))
+        wanted.append(PrintPart("printing/cloth.html", {}))
     if choices.words:
         wanted += _words(found, choices)
     if choices.chart and found.worked.rows:
@@ -52,28 +52,28 @@ def parts(found: Workout, choices: Choices) -> list[Part]:
     return wanted
 
 
-def _words(found: Workout, choices: Choices) -> list[Part]:
+def _words(found: Results, choices: PrintChoices) -> list[PrintPart]:
     lines = found.written(choices.dialect).splitlines() or [""]
     cuts = [lines[at : at + LINES_A_PART] for at in range(0, len(lines), LINES_A_PART)]
     last = len(cuts) - 1
     glossary = found.glossary(choices.dialect)
     return [
-        Part("printing/words.html", {"lines": each, "first": at == 0, "glossary": glossary if at == last else ()})
+        PrintPart("printing/words.html", {"lines": each, "first": at == 0, "glossary": glossary if at == last else ()})
         for at, each in enumerate(cuts)
     ]
 
 
-def _chart(found: Workout, choices: Choices) -> list[Part]:
+def _chart(found: Results, choices: PrintChoices) -> list[PrintPart]:
     windows = chart_pages(found, choices)
     wanted = []
     for at, window in enumerate(windows, start=1):
         about = {"window": window, "number": at, "of": len(windows), "width_mm": _wide(window, choices)}
         about["key"] = found.chart.key(choices.as_worked) if at == len(windows) else ()
-        wanted.append(Part("printing/chart.html", about))
+        wanted.append(PrintPart("printing/chart.html", about))
     return wanted
 
 
-def chart_pages(found: Workout, choices: Choices) -> Sequence[Window]:
+def chart_pages(found: Results, choices: PrintChoices) -> Sequence[Window]:
     """The chart cut to the paper."""
     wide, high = PAPERS[choices.paper]
     cell = MM_PER_CELL[choices.cell]
@@ -82,5 +82,5 @@ def chart_pages(found: Workout, choices: Choices) -> Sequence[Window]:
     return chart_windows(found.chart, columns, rows)
 
 
-def _wide(window: Window, choices: Choices) -> float:
+def _wide(window: Window, choices: PrintChoices) -> float:
     return round(window.width / CELL * MM_PER_CELL[choices.cell], 1)

@@ -9,8 +9,8 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 from bias.pieces.models import Piece
 from bias.printing import actions
 from bias.printing.models import Printing
-from bias.printing.pdf import NoPress
-from bias.printing.print_parts import MM_PER_CELL, MOST_CHART_PAGES, PAPERS, Choices, chart_pages
+from bias.printing.pdf import PrintingUnavailable
+from bias.printing.print_parts import MM_PER_CELL, MOST_CHART_PAGES, PAPERS, PrintChoices, chart_pages
 from bias.results import dialects
 
 
@@ -18,9 +18,9 @@ from bias.results import dialects
 def choose(request: HttpRequest, piece_id: int) -> HttpResponse:
     """What is printed of a piece; pressing begins the print."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    found = piece.workout
+    found = piece.results
     if request.method == "GET":
-        return _page(request, piece, Choices(dialect=found.reading.dialect.code))
+        return _page(request, piece, PrintChoices(dialect=found.reading.dialect.code))
     choices = _asked(request)
     pages = len(chart_pages(found, choices)) if choices.chart and found.worked.rows else 0
     if pages > MOST_CHART_PAGES:
@@ -48,7 +48,7 @@ def go_on(request: HttpRequest, piece_id: int, printing_id: int) -> HttpResponse
     refusal = ""
     try:
         actions.go_on(made)
-    except NoPress as why:
+    except PrintingUnavailable as why:
         refusal = str(why)
     about = {"piece": piece, "refusal": refusal, **_standing(made)}
     if request.headers.get("HX-Request") != "true":
@@ -80,10 +80,10 @@ def _standing(made: Printing) -> dict[str, object]:
     return {"printing": made, "done": done, "ready": made.whole is not None}
 
 
-def _asked(request: HttpRequest) -> Choices:
+def _asked(request: HttpRequest) -> PrintChoices:
     asked = request.POST
     code = asked.get("dialect", "")
-    return Choices(
+    return PrintChoices(
         words="words" in asked,
         cloth="cloth" in asked,
         chart="chart" in asked,
@@ -94,6 +94,6 @@ def _asked(request: HttpRequest) -> Choices:
     )
 
 
-def _page(request: HttpRequest, piece: Piece, choices: Choices, refusal: str = "") -> HttpResponse:
+def _page(request: HttpRequest, piece: Piece, choices: PrintChoices, refusal: str = "") -> HttpResponse:
     about = {"piece": piece, "choices": choices, "refusal": refusal, "dialects": dialects(), "papers": list(PAPERS)}
     return render(request, "printing/choose.html", about)

@@ -1,19 +1,19 @@
 """The one door to the core: words or a plan in, all results out, kept by their content."""
 
-from bias.results.count_errors import Why, Whys, places_of, seen_of, whys_of
+from bias.results.count_errors import CountErrors, ExplainedMistake, count_errors_of, observation_of, possible_rows
 from bias.results.fabrics import EdgeView, edge_view, swatch
-from bias.results.on_needles import OnNeedles, first_difference, on_needles
-from bias.results.pieces import COMPACT, Workout, dialects, digest, recent, words_of_json, workout
+from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
+from bias.results.pieces import COMPACT, Results, dialects, digest, recent, results_of_words, words_of_json
 from bias.results.plans import (
-    Planned,
+    PlanResults,
     advice_of_words,
     mended_words,
     plan_of_words,
-    planned,
+    results_of_plan,
     trials_of_words,
     within,
 )
-from bias.results.row_display import cloth_shown, row_shown
+from bias.results.row_display import cloth_context, row_context
 from drawing.chart_svg import CELL, Window
 from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
@@ -21,57 +21,57 @@ from drawing.clues import clue
 from drawing.strip import StripPart
 from drawing.techniques import Technique, technique
 from knitting.cloth import Layout, Measures
-from knitting.diagnosis import Way
+from knitting.diagnosis import Option
 from knitting.files import NotRead
 from knitting.needle.worked import WorkedRow
 from knitting.remedies import Advice, WordsAdvice
-from knitting.substitution import Exchanged, Habits
-from knitting.working.row_groups import Fold
+from knitting.substitution import OwnHand, Substitution
+from knitting.working.row_groups import RowGroup
 
 __all__ = [
     "CELL",
     "COMPACT",
     "Advice",
     "ClothPage",
+    "CountErrors",
     "EdgeView",
-    "Exchanged",
-    "Fold",
-    "Habits",
+    "ExplainedMistake",
     "Layout",
     "Measures",
     "NotRead",
-    "OnNeedles",
-    "Planned",
+    "Option",
+    "OwnHand",
+    "PieceOnNeedles",
+    "PlanResults",
+    "Results",
+    "RowGroup",
     "StripPart",
+    "Substitution",
     "Technique",
-    "Way",
-    "Why",
-    "Whys",
     "Window",
     "WordsAdvice",
     "WorkedRow",
-    "Workout",
     "advice_of_words",
     "chart_windows",
-    "cloth_shown",
+    "cloth_context",
     "clue",
+    "count_errors_of",
     "dialects",
     "digest",
     "edge_view",
     "first_difference",
     "mended_words",
-    "on_needles",
-    "places_of",
+    "observation_of",
+    "piece_on_needles",
     "plan_of_words",
-    "planned",
+    "possible_rows",
     "recent",
-    "row_shown",
-    "seen_of",
+    "results_of_plan",
+    "results_of_words",
+    "row_context",
     "swatch",
     "technique",
     "trials_of_words",
-    "whys_of",
     "within",
     "words_of_json",
-    "workout",
 ]

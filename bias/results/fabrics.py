@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from bias.results.plans import Planned
+from bias.results.plans import PlanResults
 from drawing.fabric_svg import close_up_svg, swatch_svg
 from knitting.fabric import Fabric
-from knitting.in_pattern.growing_edges import EdgeRow, Edges, Stretch, close_up
+from knitting.in_pattern.growing_edges import EdgePart, EdgeRow, GrowingEdges, close_up
 from knitting.in_pattern.whole_repeats import NextRepeat, next_repeat, whole_at
 
 _FACES = {
@@ -38,11 +38,11 @@ class EdgeView:
     right: bool
     parts: tuple[str, ...]
     where: str
-    fates: tuple[str, ...]
+    new_stitches: tuple[str, ...]
     repeats: tuple[str, ...]
 
 
-def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) -> EdgeView | None:
+def edge_view(planned: PlanResults, row: int, part: int | None, right: bool | None) -> EdgeView | None:
     """The close-up of a part's end up to a row (from 1); the first end that grows where none is asked for.
 
     ``None`` where the plan cannot be worked yet.
@@ -71,14 +71,14 @@ def edge_view(planned: Planned, row: int, part: int | None, right: bool | None) 
     )
 
 
-def _first_that_grows(found: Edges, at: int, only: int | None = None) -> tuple[int, bool]:
+def _first_that_grows(found: GrowingEdges, at: int, only: int | None = None) -> tuple[int, bool]:
     """The part (or the only one asked for) and end with a new stitch in or near a row, in a pattern if one grows."""
     ends = [end for end in found.growing(at, rows=4) if only in (None, end[0])]
     part, right, _ = min(ends, key=lambda end: (not end[2], end[0], not end[1]), default=(only or 0, True, False))
     return part, right
 
 
-def _where(planned: Planned, at: int, part: int, right: bool) -> tuple[str, bool]:
+def _where(planned: PlanResults, at: int, part: int, right: bool) -> tuple[str, bool]:
     """What lies at an end of a part: a line by its name, or the edge of the cloth."""
     names = planned.line_names(at + 1)
     beside = part - 1 if right else part
@@ -105,7 +105,7 @@ def _fates(rows: list[EdgeRow], right: bool, where: str) -> list[str]:
     return found
 
 
-def _repeats(planned: Planned, found: Edges, at: int, part: int) -> list[str]:
+def _repeats(planned: PlanResults, found: GrowingEdges, at: int, part: int) -> list[str]:
     """Which repeats are whole, where their markers go, and when the next one is."""
     here = found.part(at, part)
     if here is None or here.fabric is None or here.fabric.width == 1:
@@ -120,7 +120,7 @@ def _repeats(planned: Planned, found: Edges, at: int, part: int) -> list[str]:
     return said
 
 
-def _whole(here: Stretch) -> str:
+def _whole(here: EdgePart) -> str:
     assert here.fabric is not None
     whole, (right, left), width = here.repeats[1], here.waiting, here.fabric.width
     if not whole:
@@ -135,7 +135,7 @@ def _whole(here: Stretch) -> str:
     return f"{repeats} of {width} stitches{rest}. Markers for them: {begin}every {width} stitches."
 
 
-def _next(planned: Planned, at: int, part: int, following: NextRepeat) -> str:
+def _next(planned: PlanResults, at: int, part: int, following: NextRepeat) -> str:
     rows = following.row - at - 1
     where, _ = _where(planned, at, part, following.right)
     more = "1 more row" if rows == 1 else f"{rows} more rows"

@@ -17,23 +17,23 @@ from drawing.cloth import ClothPage, lay_out
 from drawing.cloth_svg import to_svg, worked_path
 from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
-from knitting.cloth import Finding, Layout, Measures, NotLaid, flatness, lay_flat, measure
+from knitting.cloth import Finding, Layout, Measures, NoLayout, flatness, lay_flat, measure
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
-from knitting.formatter import fair_copy
-from knitting.in_pattern.next_row import Fate, fates
+from knitting.formatter import format_piece
+from knitting.in_pattern.next_row import NewStitch, new_stitches_in_next_row
 from knitting.in_pattern.piece_in_pattern import cells, is_patterned
 from knitting.measures import Gauge, said_area, said_cm
-from knitting.misreadings import Doubt, doubts
+from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.substitution import Exchanged, Habits, exchange
+from knitting.substitution import OwnHand, Substitution, substitute
 from knitting.words.glossary import Abbreviation, glossary
 from knitting.words.highlights import Highlight, highlights
 from knitting.words.patching import patched
 from knitting.words.reader import Reading, read
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_reading
-from knitting.working.row_groups import Fold, folds
+from knitting.working.row_groups import RowGroup, row_groups
 
 KEPT = 48
 """How many results a process remembers."""
@@ -44,7 +44,7 @@ COMPACT = {"separators": (",", ":"), "ensure_ascii": False}
 
 
 @dataclass(frozen=True, eq=False)
-class Workout:
+class Results:
     """All that comes of one text. What is costly is made when first asked for."""
 
     text: str
@@ -64,7 +64,7 @@ class Workout:
         return f"{self.worked.stitches:,}"
 
     @cached_property
-    def layout(self) -> Layout | NotLaid:
+    def layout(self) -> Layout | NoLayout:
         """The cloth laid flat."""
         return lay_flat(self.worked, later=self.later)
 
@@ -96,9 +96,9 @@ class Workout:
         return f"{area}, corners of {corners}." if corners else f"{area}."
 
     @cached_property
-    def folds(self) -> tuple[Fold, ...]:
+    def row_groups(self) -> tuple[RowGroup, ...]:
         """The rows, folded."""
-        return folds(self.worked)
+        return row_groups(self.worked)
 
     @cached_property
     def highlights(self) -> dict[int, tuple[Highlight, ...]]:
@@ -106,16 +106,18 @@ class Workout:
         return highlights(self.reading)
 
     @cached_property
-    def doubts(self) -> tuple[Doubt, ...]:
+    def misreadings(self) -> tuple[Misreading, ...]:
         """Places that makers misread."""
-        return doubts(self.worked, self.reading.dialect)
+        return misreadings(self.worked, self.reading.dialect)
 
     @cached_property
-    def doubts_by_line(self) -> dict[int, str]:
+    def misreadings_by_line(self) -> dict[int, str]:
         """The notes of a line as one text."""
         found: dict[int, str] = {}
-        for doubt in self.doubts:
-            found[doubt.line] = f"{found[doubt.line]} {doubt.says}" if doubt.line in found else doubt.says
+        for misreading in self.misreadings:
+            found[misreading.line] = (
+                f"{found[misreading.line]} {misreading.says}" if misreading.line in found else misreading.says
+            )
         return found
 
     @cached_property
@@ -129,15 +131,15 @@ class Workout:
 
     def written(self, code: str) -> str:
         """The piece as a good editor would print it, in the words of a dialect."""
-        return write(fair_copy(self.worked), dialect(code))
+        return write(format_piece(self.worked), dialect(code))
 
     def glossary(self, code: str) -> tuple[Abbreviation, ...]:
         """The abbreviations that the piece uses in a dialect."""
         return glossary(self.worked.piece, dialect(code))
 
-    def in_hand(self, habits: Habits) -> tuple[str, Exchanged]:
+    def in_hand(self, habits: OwnHand) -> tuple[str, Substitution]:
         """The piece in the knitter's own hand: its words, and what was exchanged or refused."""
-        found = exchange(self.worked, habits)
+        found = substitute(self.worked, habits)
         return patched(self.text, self.worked.piece, found.piece, self.reading.dialect), found
 
     @property
@@ -153,7 +155,7 @@ class Workout:
     @property
     def not_laid(self) -> str:
         """Why there is no drawing, or nothing."""
-        return self.layout.reason if isinstance(self.layout, NotLaid) else ""
+        return self.layout.reason if isinstance(self.layout, NoLayout) else ""
 
     @property
     def laid(self) -> bool:
@@ -210,12 +212,12 @@ class Workout:
         """What every stitch shows after each row, where some row is in a stitch pattern; else nothing."""
         return cells(self.worked) if is_patterned(self.worked.piece) else []
 
-    def fates(self, number: int) -> tuple[Fate, ...]:
+    def new_stitches(self, number: int) -> tuple[NewStitch, ...]:
         """What the new stitches of row ``number`` (from 1) become in the next one, in a stitch pattern."""
         rows = self.worked.rows
         if not self.cells or number >= len(rows) or not rows[number].complete:
             return ()
-        return fates(rows[number - 1], rows[number], self.cells[number - 1], self.cells[number])
+        return new_stitches_in_next_row(rows[number - 1], rows[number], self.cells[number - 1], self.cells[number])
 
     def worked_path(self, worked: int) -> str:
         """The cloth of so many rows as the path of a shape on the drawing, or nothing."""
@@ -241,10 +243,10 @@ class Workout:
 
 
 @lru_cache(maxsize=KEPT)
-def workout(text: str) -> Workout:
+def results_of_words(text: str) -> Results:
     """Read, work and lay out a text; the same text is done once."""
     reading = read(text)
-    found = Workout(text, reading, work_reading(reading))
+    found = Results(text, reading, work_reading(reading))
     _RECENT[found.digest] = text
     while len(_RECENT) > KEPT:
         _RECENT.pop(next(iter(_RECENT)), None)
@@ -260,10 +262,10 @@ def digest(text: str) -> str:
     return hashlib.blake2b(text.encode("utf-8", "replace"), digest_size=12).hexdigest()
 
 
-def recent(name: str) -> Workout | None:
+def recent(name: str) -> Results | None:
     """What was worked lately under a short name, if this process still knows it."""
     text = _RECENT.get(name)
-    return workout(text) if text is not None else None
+    return results_of_words(text) if text is not None else None
 
 
 def words_of_json(text: str) -> str:

@@ -10,22 +10,22 @@ from time import monotonic
 from typing import Protocol, TypeVar
 
 from bias.results import pieces
-from bias.results.pieces import Workout, workout
+from bias.results.pieces import Results, results_of_words
 from knitting.cloth import lay_flat, measure
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.files import plan_from_text
-from knitting.forecast.forecast import Course, foresee
+from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.gauges import Swatch
-from knitting.in_pattern.growing_edges import Edges
+from knitting.in_pattern.growing_edges import GrowingEdges
 from knitting.in_pattern.whole_repeats import whole_at
 from knitting.measures import said_cm
 from knitting.plan.plan import LineKind, Plan
-from knitting.plan.split import Split
-from knitting.recognise import Recognised, recognise
+from knitting.plan.split import RowSplit
+from knitting.recognise import Recognition, recognise
 from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
 from knitting.remedies.time_limit import to_the_end
-from knitting.sizing.repeat_fit import Fitting, edges_of, uneven_fits
+from knitting.sizing.repeat_fit import RepeatFit, edges_of, uneven_fits
 from knitting.words.patching import patched
 from knitting.words.writer import write
 
@@ -36,17 +36,17 @@ _ROWS_TO_A_BORDER = 200
 
 
 @dataclass(frozen=True, eq=False)
-class Planned:
+class PlanResults:
     """A plan with its course and its written rows."""
 
     source: str
-    course: Course
+    forecast: Forecast
     text: str
 
     @property
     def plan(self) -> Plan:
         """The plan itself."""
-        return self.course.plan
+        return self.forecast.plan
 
     def part_names(self, row: int) -> tuple[str, ...]:
         """The names of the parts between marks in a row, counted from 1, in right-side order.
@@ -70,18 +70,18 @@ class Planned:
         runs = split.segments() if split else []
         return tuple(max((split.parts[at] for at in run), key=lambda part: part.count).name for run in runs if split)
 
-    def _split(self, row: int) -> Split | None:
-        stages = [stage for stage in self.course.stages if stage.first_row <= row]
+    def _split(self, row: int) -> RowSplit | None:
+        stages = [stage for stage in self.forecast.stages if stage.first_row <= row]
         return stages[-1].closing if stages else None
 
     @cached_property
-    def edges(self) -> Edges | None:
+    def edges(self) -> GrowingEdges | None:
         """The growing edges of its parts row by row; ``None`` where the plan has troubles."""
-        return edges_of(self.course)
+        return edges_of(self.forecast)
 
-    def fits(self) -> list[tuple[Fitting, int | None]]:
+    def fits(self) -> list[tuple[RepeatFit, int | None]]:
         """Parts in which a pattern does not come out even, each with the row after which whole repeats fill it."""
-        found = uneven_fits(self.course)
+        found = uneven_fits(self.forecast)
         return [(each, self._whole_after(each.part)) for each in found]
 
     def _whole_after(self, part: str) -> int | None:
@@ -123,34 +123,34 @@ class Planned:
         before = source.before if isinstance(source, Swatch) and source.after else None
         if before is None:
             return ""
-        found = measure(lay_flat(self.workout.worked, before))
+        found = measure(lay_flat(self.results.worked, before))
         return f"{said_cm(found.width_cm)} by {said_cm(found.height_cm)} before washing"
 
     @cached_property
-    def workout(self) -> Workout:
+    def results(self) -> Results:
         """All that comes of its rows, at the gauges that the plan has from row to row."""
-        found = workout(self.text)
+        found = results_of_words(self.text)
         later = tuple((change.row, change.gauge) for change in self.plan.gauges)
         return replace(found, later=later) if later else found
 
 
 @lru_cache(maxsize=pieces.KEPT)
-def planned(source: str) -> Planned:
+def results_of_plan(source: str) -> PlanResults:
     """What a kept plan comes to; the same text is done once. ``NotRead`` if it is no plan."""
-    course = foresee(plan_from_text(source))
-    return Planned(source, course, write(compiled(course)))
+    forecast = forecast_of(plan_from_text(source))
+    return PlanResults(source, forecast, write(compiled(forecast)))
 
 
 @lru_cache(maxsize=pieces.KEPT)
-def plan_of_words(words: str) -> Recognised:
+def plan_of_words(words: str) -> Recognition:
     """The plan that written rows can be read as, or why they cannot."""
-    return recognise(workout(words).worked)
+    return recognise(results_of_words(words).worked)
 
 
 @lru_cache(maxsize=pieces.KEPT)
 def trials_of_words(words: str) -> WordsTrials:
     """What is tried to make the cloth of written rows lie better."""
-    return WordsTrials(workout(words).worked, plan_of_words(words))
+    return WordsTrials(results_of_words(words).worked, plan_of_words(words))
 
 
 def advice_of_words(words: str) -> tuple[WordsAdvice, ...]:
@@ -184,7 +184,7 @@ def mended_words(words: str, finding: int, mend: int) -> str | None:
     chosen = mends[mend] if 0 <= mend < len(mends) else None
     if chosen is None or chosen.piece is None:
         return None
-    found = workout(words)
+    found = results_of_words(words)
     if chosen.anew:
         return write(chosen.piece, found.reading.dialect)
     return patched(words, found.worked.piece, chosen.piece, found.reading.dialect)

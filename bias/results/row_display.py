@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from bias.results.pieces import Workout
+from bias.results.pieces import Results
 from drawing.cloth_svg import needle_path
 from drawing.strip import part_names
 from knitting.dialects.tokens import lines_of
@@ -15,7 +15,7 @@ _MOST_PLACES = 20_000
 """Places of needle lines that a page carries; of very long pieces every so manyth row's line is sent."""
 
 
-def row_shown(found: Workout, number: int, named: Sequence[str] = ()) -> dict[str, Any]:
+def row_context(found: Results, number: int, named: Sequence[str] = ()) -> dict[str, Any]:
     """What is shown of row ``number``, counted from 1; nothing where the piece has none.
 
     ``named`` are names of its parts between marks, where a plan has given them some.
@@ -29,20 +29,22 @@ def row_shown(found: Workout, number: int, named: Sequence[str] = ()) -> dict[st
         "said": lines_of(found.text)[worked.span.line - 1],
         "strip": found.strip(worked, named),
         "yarn": found.yarn(worked.colour),
-        "fates": _fates(found, number, named),
-        "fold_at": next(at for at, each in enumerate(found.folds) if each.last >= number - 1),
+        "new_stitches": _fates(found, number, named),
+        "row_group_at": next(at for at, each in enumerate(found.row_groups) if each.last >= number - 1),
     }
 
 
-def _fates(found: Workout, number: int, named: Sequence[str]) -> list[tuple[str, str]]:
+def _fates(found: Results, number: int, named: Sequence[str]) -> list[tuple[str, str]]:
     """What new stitches become in the next row: the part's name (none where there is only one), and the sentence."""
     row = found.worked.rows[number - 1]
     names = part_names(row, named)
     names = names if row.side is Side.RS else names[::-1]
-    return [(names[fate.part] if len(names) > 1 else "", fate.said) for fate in found.fates(number)]
+    return [
+        (names[new_stitch.part] if len(names) > 1 else "", new_stitch.said) for new_stitch in found.new_stitches(number)
+    ]
 
 
-def cloth_shown(found: Workout, number: int) -> dict[str, Any]:
+def cloth_context(found: Results, number: int) -> dict[str, Any]:
     """The drawing with the needle on a row, and the needle's line for every other."""
     page = found.page
     if page is None:

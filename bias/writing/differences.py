@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from difflib import SequenceMatcher
 
-from bias.results import Workout
+from bias.results import Results
 
 _WORD = re.compile(r"\s+|[^\s,;.:()\[\]]+|[,;.:()\[\]]")
 _AROUND = 2
@@ -20,7 +20,7 @@ _MOST_SHOWN = 600
 
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class WordRun:
     """Some words of a line, ``changed`` where the other text has others."""
 
     text: str
@@ -28,35 +28,37 @@ class Piece:
 
 
 @dataclass(frozen=True, slots=True)
-class Line:
+class LineDifference:
     """A line of a difference: "same", "out" (only before), "in" (only after) or "gap" (equal ones left out)."""
 
     way: str
     number: int
-    pieces: tuple[Piece, ...]
+    pieces: tuple[WordRun, ...]
     count: int | None = None
 
 
-def difference(old: Workout, new: Workout) -> list[Line]:
+def line_differences(old: Results, new: Results) -> list[LineDifference]:
     """The lines that changed, with a few equal ones around them; counts stand beside those that have one."""
     before, after = old.text.rstrip("\n").split("\n"), new.text.rstrip("\n").split("\n")
     counts_before = {count.line: count.end for count in old.worked.lines}
     counts_after = {count.line: count.end for count in new.worked.lines}
-    found: list[Line] = []
+    found: list[LineDifference] = []
     last = 0
     for tag, i1, i2, j1, j2 in _changes(before, after):
         begin = max(j1 - _AROUND, last)
-        found += [Line("gap", 0, ())] if begin > last and found else []
-        found += [Line("same", j + 1, (Piece(after[j]),), counts_after.get(j + 1)) for j in range(begin, j1)]
+        found += [LineDifference("gap", 0, ())] if begin > last and found else []
+        found += [
+            LineDifference("same", j + 1, (WordRun(after[j]),), counts_after.get(j + 1)) for j in range(begin, j1)
+        ]
         outs, ins = before[i1:i2], after[j1:j2]
         pairs = list(zip(outs, ins, strict=False))[:_MOST_MARKED] if tag == "replace" else []
         marked = [_marked(one, other) for one, other in pairs]
         found += _lines("out", outs, i1, [pair[0] for pair in marked], counts_before)
         found += _lines("in", ins, j1, [pair[1] for pair in marked], counts_after)
         last = min(j2 + _AROUND, len(after))
-        found += [Line("same", j + 1, (Piece(after[j]),), counts_after.get(j + 1)) for j in range(j2, last)]
+        found += [LineDifference("same", j + 1, (WordRun(after[j]),), counts_after.get(j + 1)) for j in range(j2, last)]
         if len(found) > _MOST_SHOWN:
-            return [*found[:_MOST_SHOWN], Line("gap", 0, ())]
+            return [*found[:_MOST_SHOWN], LineDifference("gap", 0, ())]
     return found
 
 
@@ -83,32 +85,34 @@ def _common(one: Sequence[str], other: Sequence[str]) -> int:
 
 
 def _lines(
-    way: str, texts: Sequence[str], first: int, marked: Sequence[tuple[Piece, ...]], counts: Mapping[int, int]
-) -> list[Line]:
+    way: str, texts: Sequence[str], first: int, marked: Sequence[tuple[WordRun, ...]], counts: Mapping[int, int]
+) -> list[LineDifference]:
     return [
-        Line(way, first + at + 1, marked[at] if at < len(marked) else (Piece(text),), counts.get(first + at + 1))
+        LineDifference(
+            way, first + at + 1, marked[at] if at < len(marked) else (WordRun(text),), counts.get(first + at + 1)
+        )
         for at, text in enumerate(texts)
     ]
 
 
-def _marked(one: str, other: str) -> tuple[tuple[Piece, ...], tuple[Piece, ...]]:
+def _marked(one: str, other: str) -> tuple[tuple[WordRun, ...], tuple[WordRun, ...]]:
     """Two lines with the words marked that only one of them has."""
     words, others = _WORD.findall(one), _WORD.findall(other)
     if max(len(words), len(others)) > _MOST_WORDS:
-        return (Piece(one, changed=True),), (Piece(other, changed=True),)
+        return (WordRun(one, changed=True),), (WordRun(other, changed=True),)
     codes = SequenceMatcher(None, words, others, autojunk=False).get_opcodes()
     outs = tuple(_pieces((words[i1:i2], tag != "equal") for tag, i1, i2, _, _ in codes))
     ins = tuple(_pieces((others[j1:j2], tag != "equal") for tag, _, _, j1, j2 in codes))
     return outs, ins
 
 
-def _pieces(stretches: Iterator[tuple[Sequence[str], bool]]) -> Iterator[Piece]:
+def _pieces(stretches: Iterator[tuple[Sequence[str], bool]]) -> Iterator[WordRun]:
     for words, changed in stretches:
         if words:
-            yield Piece("".join(words), changed)
+            yield WordRun("".join(words), changed)
 
 
-def said_difference(old: Workout, new: Workout) -> str:
+def said_difference(old: Results, new: Results) -> str:
     """What the change does to the piece as a whole, in one sentence."""
     rows_old, rows_new = len(old.worked.rows), len(new.worked.rows)
     wrong_old, wrong_new = len(old.worked.problems), len(new.worked.problems)
@@ -127,5 +131,5 @@ def said_difference(old: Workout, new: Workout) -> str:
     return f"{text[:1].upper()}{text[1:]}."
 
 
-def _ends(found: Workout) -> list[int]:
+def _ends(found: Results) -> list[int]:
     return [row.end for row in found.worked.rows]

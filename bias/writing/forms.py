@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from bias.results import Habits
+from bias.results import OwnHand
 from knitting.rows import Marking
 from knitting.stitches import Leaning
 from knitting.substitution import FirstStitch
@@ -97,10 +97,10 @@ def chosen(sent: Mapping[str, str]) -> dict[str, str]:
     }
 
 
-def habits(sent: Mapping[str, str]) -> Habits:
+def habits(sent: Mapping[str, str]) -> OwnHand:
     """The knitter's own ways as chosen."""
     found = chosen(sent)
-    return Habits(
+    return OwnHand(
         increase=found.get("increase", ""),
         decrease=found.get("decrease", ""),
         double=found.get("double", ""),

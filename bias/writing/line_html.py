@@ -11,7 +11,7 @@ from html import escape
 
 from django.utils.safestring import SafeString, mark_safe
 
-from bias.writing.margin import MarginLine, Stretch
+from bias.writing.margin import MarginLine, MarkedText
 
 
 def lines_html(lines: Iterable[MarginLine], swapped: bool = False) -> SafeString:
@@ -24,21 +24,21 @@ def _line(line: MarginLine, swapped: bool) -> str:
     swap = ' hx-swap-oob="true"' if swapped else ""
     return (
         f'<div class="{classes}" id="ln-{line.number}" data-line="{line.number}"{swap}>'
-        f'<span class="no">{line.number}</span><span class="tx">{"".join(map(_stretch, line.stretches))}</span>'
-        f'<span class="qd">{_doubt(line)}</span><span class="sd">{line.side}</span>'
+        f'<span class="no">{line.number}</span><span class="tx">{"".join(map(_marked, line.marked_text))}</span>'
+        f'<span class="qd">{_misreading(line)}</span><span class="sd">{line.side}</span>'
         f'<span class="dl">{_change(line)}</span><span class="ct">{_count(line)}</span></div>'
     )
 
 
-def _stretch(stretch: Stretch) -> str:
-    text = escape(stretch.text)
-    if stretch.ink:
-        text = f'<span class="ink-{stretch.ink}">{text}</span>'
-    return f"<u>{text}</u>" if stretch.wrong else text
+def _marked(some: MarkedText) -> str:
+    text = escape(some.text)
+    if some.ink:
+        text = f'<span class="ink-{some.ink}">{text}</span>'
+    return f"<u>{text}</u>" if some.wrong else text
 
 
-def _doubt(line: MarginLine) -> str:
-    return f'<span class="db" title="{escape(line.doubt)}">i</span>' if line.doubt and not line.wrong else ""
+def _misreading(line: MarginLine) -> str:
+    return f'<span class="db" title="{escape(line.misreading)}">i</span>' if line.misreading and not line.wrong else ""
 
 
 def _change(line: MarginLine) -> str:
@@ -51,7 +51,7 @@ def _change(line: MarginLine) -> str:
         said = f'<span class="up">+{line.change}</span>'
     else:
         said = f'<span class="down">{line.change}</span>' if line.change else ""
-    return f"{said}<small>{line.fold}</small>" if line.fold else said
+    return f"{said}<small>{line.row_group}</small>" if line.row_group else said
 
 
 def _count(line: MarginLine) -> str:

@@ -8,7 +8,7 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
-from bias.results import Workout
+from bias.results import Results
 from knitting.dialects.tokens import lines_of
 from knitting.needle.worked import LineCount
 from knitting.problems import Problem, Span
@@ -21,7 +21,7 @@ _PART_TO_SEND = 0.4
 """Share of changed lines from which all of them are sent at once."""
 
 
-class Stretch(NamedTuple):
+class MarkedText(NamedTuple):
     """Some text of a line, what it is, and whether a problem lies in it."""
 
     text: str
@@ -34,10 +34,10 @@ class MarginLine:
     """A written line with what it came to; ``side`` is that of its row, or nothing where it calls for several."""
 
     number: int
-    stretches: tuple[Stretch, ...]
+    marked_text: tuple[MarkedText, ...]
     count: LineCount | None
     wrong: bool
-    doubt: str = ""
+    misreading: str = ""
     side: str = ""
 
     @property
@@ -53,7 +53,7 @@ class MarginLine:
         return "-".join(str(part) for part in self.count.parts)
 
     @property
-    def fold(self) -> str:
+    def row_group(self) -> str:
         """A repeat in short: "56 rows, 6 to 61"."""
         if self.count is None or self.count.times < 2:
             return ""
@@ -71,29 +71,29 @@ class MarginLine:
 
 
 @lru_cache(maxsize=_MOST_KEPT)
-def margin(found: Workout) -> tuple[MarginLine, ...]:
+def margin(found: Results) -> tuple[MarginLine, ...]:
     """Every line of the text in order."""
     counts = {count.line: count for count in found.worked.lines}
     wrong: dict[int, list[Problem]] = {}
     for problem in found.worked.problems:
         wrong.setdefault(problem.where.line, []).append(problem)
-    doubts = found.doubts_by_line
+    misreadings = found.misreadings_by_line
     sides = {side.value: found.reading.dialect.word("sides", side.value) for side in Side}
     inks = found.highlights
     return tuple(
         MarginLine(
             number,
-            stretches(text, inks.get(number, ()), [problem.where for problem in wrong.get(number, [])]),
+            marked_text(text, inks.get(number, ()), [problem.where for problem in wrong.get(number, [])]),
             counts.get(number),
             number in wrong,
-            doubts.get(number, ""),
+            misreadings.get(number, ""),
             sides.get(counts[number].side, "") if number in counts else "",
         )
         for number, text in enumerate(lines_of(found.text), start=1)
     )
 
 
-def changed_lines(old: Workout, new: Workout) -> list[MarginLine] | None:
+def changed_lines(old: Results, new: Results) -> list[MarginLine] | None:
     """The lines of the new margin that are not as they were; ``None`` where sending all is no dearer.
 
     Lines are matched as the page matches them while typing: equal ones from the top, and equal ones from the end.
@@ -126,14 +126,14 @@ def _common(one: Sequence[str], other: Sequence[str]) -> int:
     return at
 
 
-def stretches(text: str, inks: Sequence[Highlight], spans: Sequence[Span]) -> tuple[Stretch, ...]:
+def marked_text(text: str, inks: Sequence[Highlight], spans: Sequence[Span]) -> tuple[MarkedText, ...]:
     """A line cut where inks and problems begin and end.
 
-    >>> [each.text for each in stretches("k2, yoo, k1", (), [Span(1, 5, 3)])]
+    >>> [each.text for each in marked_text("k2, yoo, k1", (), [Span(1, 5, 3)])]
     ['k2, ', 'yoo', ', k1']
     """
     wrongs = [(max(span.column - 1, 0), span.end - 1 if span.length else len(text)) for span in spans]
-    found: list[Stretch] = []
+    found: list[MarkedText] = []
     at = 0
     for column, length, ink in inks:
         begin, end = column - 1, min(column - 1 + length, len(text))
@@ -146,12 +146,12 @@ def stretches(text: str, inks: Sequence[Highlight], spans: Sequence[Span]) -> tu
     return tuple(found + _cut(text, at, len(text), "", wrongs))
 
 
-def _cut(text: str, begin: int, end: int, ink: str, wrongs: Sequence[tuple[int, int]]) -> list[Stretch]:
+def _cut(text: str, begin: int, end: int, ink: str, wrongs: Sequence[tuple[int, int]]) -> list[MarkedText]:
     """One stretch of one ink, cut where problems begin and end."""
     if not wrongs:
-        return [Stretch(text[begin:end], ink)] if end > begin else []
+        return [MarkedText(text[begin:end], ink)] if end > begin else []
     cuts = sorted({begin, end, *(min(max(cut, begin), end) for pair in wrongs for cut in pair)})
     return [
-        Stretch(text[one:other], ink, any(first <= one < last for first, last in wrongs))
+        MarkedText(text[one:other], ink, any(first <= one < last for first, last in wrongs))
         for one, other in pairwise(cuts)
     ]

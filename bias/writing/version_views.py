@@ -9,9 +9,9 @@ from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods, require_safe
 
 from bias.pieces.models import Piece
-from bias.results import dialects, workout
+from bias.results import dialects, results_of_words
 from bias.writing.actions import keep_draft, text_of
-from bias.writing.differences import difference, said_difference
+from bias.writing.differences import line_differences, said_difference
 from bias.writing.forms import CHOICES, chosen, habits
 
 
@@ -20,7 +20,7 @@ def hand(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Exchange increases, decreases, marks, edges and the bind-off; see what becomes of the words; take them."""
     piece = Piece.objects.one_of(request.user, piece_id)
     sent = request.POST if request.method == "POST" else request.GET
-    now = workout(text_of(request.user, piece))
+    now = results_of_words(text_of(request.user, piece))
     words, found = now.in_hand(habits(sent))
     if request.method == "POST":
         return _taken(request, piece, words)
@@ -28,8 +28,8 @@ def hand(request: HttpRequest, piece_id: int) -> HttpResponse:
     fields = [(name, label, choices, picked.get(name, "")) for name, (label, choices) in CHOICES.items()]
     about: dict[str, Any] = {"piece": piece, "fields": fields, "picked": picked, "found": found, "now": now}
     if picked and found.changed:
-        new = workout(words)
-        about |= {"difference": difference(now, new), "said": said_difference(now, new)}
+        new = results_of_words(words)
+        about |= {"difference": line_differences(now, new), "said": said_difference(now, new)}
     return render(request, "writing/hand.html", about)
 
 
@@ -37,7 +37,7 @@ def hand(request: HttpRequest, piece_id: int) -> HttpResponse:
 def written(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The rows as a good editor would print them, in a dialect, with the abbreviations that they use."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    now = workout(text_of(request.user, piece))
+    now = results_of_words(text_of(request.user, piece))
     code = (request.POST if request.method == "POST" else request.GET).get("dialect", now.reading.dialect.code)
     if code not in dict(dialects()):
         raise Http404("There is no such dialect.")
@@ -61,8 +61,8 @@ def revisions(request: HttpRequest, piece_id: int) -> HttpResponse:
     before = next((revision for revision in kept if revision.number == shown.number - 1), None)
     about: dict[str, Any] = {"piece": piece, "revisions": kept, "shown": shown, "before": before}
     if before is not None:
-        old, new = workout(before.words), workout(shown.words)
-        about |= {"difference": difference(old, new), "said": said_difference(old, new)}
+        old, new = results_of_words(before.words), results_of_words(shown.words)
+        about |= {"difference": line_differences(old, new), "said": said_difference(old, new)}
     return render(request, "writing/revisions.html", about)
 
 
@@ -70,7 +70,7 @@ def revisions(request: HttpRequest, piece_id: int) -> HttpResponse:
 def download(request: HttpRequest, piece_id: int, form: str) -> HttpResponse:
     """The saved piece as a file: its words in a dialect, JSON, or the table of its rows."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    found = workout(piece.words)
+    found = results_of_words(piece.words)
     if form == "json":
         answer: HttpResponse = JsonResponse(found.json, json_dumps_params={"ensure_ascii": False, "indent": 1})
     elif form == "csv":

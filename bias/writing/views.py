@@ -11,9 +11,9 @@ from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from bias.pieces.actions import Overtaken, keep_piece, revise
+from bias.pieces.actions import RevisionConflict, keep_piece, revise
 from bias.pieces.models import Piece
-from bias.results import NotRead, Workout, dialects, mended_words, recent, words_of_json, workout
+from bias.results import NotRead, Results, dialects, mended_words, recent, results_of_words, words_of_json
 from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
@@ -62,7 +62,7 @@ def edit(request: HttpRequest, piece_id: int) -> HttpResponse:
     if request.POST.get("over") == "mine":
         started = _number(request, "seen")
     saved = revise(piece, started, words)
-    if isinstance(saved, Overtaken):
+    if isinstance(saved, RevisionConflict):
         return _page(request, "writing/edit.html", words, {**about, "overtaken": saved.current})
     drop_draft(request.user, piece)
     return redirect("piece", piece.pk)
@@ -91,7 +91,7 @@ def check(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
     piece = Piece.objects.one_of(request.user, piece_id) if piece_id is not None else None
     words = _typed(request)
     keep_draft(request.user, piece, words, _number(request, "started_from"))
-    found, seen = workout(words), recent(request.POST.get("seen", ""))
+    found, seen = results_of_words(words), recent(request.POST.get("seen", ""))
     changed = changed_lines(seen, found) if seen is not None else None
     about = {**_shown(found, changed), **_under(found, _number(request, "line"), _number(request, "time"))}
     beside = _beside(found)
@@ -103,7 +103,7 @@ def check(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
 def under(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
     """The needle of the row in which the caret stands."""
     piece = Piece.objects.one_of(request.user, piece_id) if piece_id is not None else None
-    found = workout(text_of(request.user, piece))
+    found = results_of_words(text_of(request.user, piece))
     return render(request, "writing/_under.html", _under(found, _number(request, "line"), _number(request, "time")))
 
 
@@ -119,10 +119,10 @@ def from_file(request: HttpRequest) -> HttpResponse:
         return HttpResponse(str(refused), content_type="text/plain; charset=utf-8", headers={"X-Refused": "1"})
 
 
-def _under(found: Workout, line: int, time: int) -> dict[str, Any]:
+def _under(found: Results, line: int, time: int) -> dict[str, Any]:
     """One row of a written line with its strip: the ``time`` asked for, or the first."""
     rows = found.rows_of_line(line)
-    about: dict[str, Any] = {"line": line, "times": len(rows), "workout": found}
+    about: dict[str, Any] = {"line": line, "times": len(rows), "results": found}
     if not rows:
         return {**about, "count": next((count for count in found.worked.lines if count.line == line), None)}
     time = min(max(time, 1), len(rows))
@@ -133,23 +133,25 @@ def _under(found: Workout, line: int, time: int) -> dict[str, Any]:
         "row": row,
         "strip": found.strip(row),
         "yarn": found.yarn(row.colour),
-        "doubt": found.doubts_by_line.get(row.span.line, ""),
+        "misreading": found.misreadings_by_line.get(row.span.line, ""),
     }
 
 
 @lru_cache(maxsize=_MOST_KEPT)
-def _beside(found: Workout) -> SafeString:
+def _beside(found: Results) -> SafeString:
     """What stands beside the text: the verdict, the problems, the cloth so far."""
-    return render_to_string("writing/_beside.html", {"workout": found, "problems": found.worked.problems})
+    return render_to_string("writing/_beside.html", {"results": found, "problems": found.worked.problems})
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
-    return render(request, template, {**_shown(workout(words), None), "dialects": dialects(), **about, "words": words})
+    return render(
+        request, template, {**_shown(results_of_words(words), None), "dialects": dialects(), **about, "words": words}
+    )
 
 
-def _shown(found: Workout, changed: list[MarginLine] | None) -> dict[str, Any]:
+def _shown(found: Results, changed: list[MarginLine] | None) -> dict[str, Any]:
     lines = lines_html(margin(found)) if changed is None else lines_html(changed, swapped=True)
-    return {"workout": found, "lines": lines, "problems": found.worked.problems}
+    return {"results": found, "lines": lines, "problems": found.worked.problems}
 
 
 def _typed(request: HttpRequest) -> str:

@@ -2,7 +2,7 @@
 
 from knitting.cloth.findings import Bend, Finding, Verdict
 from knitting.cloth.flatness import flatness, shape_json
-from knitting.cloth.layout import Layout, NotLaid, lay_flat
+from knitting.cloth.layout import Layout, NoLayout, lay_flat
 from knitting.cloth.measuring import Measures, measure
 from knitting.cloth.outline import bends, outline, outlines, upright
 from knitting.cloth.textures import Patch, Texture, texture_patches
@@ -12,7 +12,7 @@ __all__ = [
     "Finding",
     "Layout",
     "Measures",
-    "NotLaid",
+    "NoLayout",
     "Patch",
     "Texture",
     "Verdict",

@@ -14,7 +14,7 @@ from typing import Any, NamedTuple
 
 from knitting.cloth.findings import BLOCKS_STRAIN, FINE_STRAIN, FLAT_DEG, Bend, Finding, Verdict, verdict_of
 from knitting.cloth.folding import Fold, folds, leans_deg, plateaus, scatter_plateaus
-from knitting.cloth.layout import Layout, NotLaid
+from knitting.cloth.layout import Layout, NoLayout
 from knitting.cloth.measuring import Measures, measure
 from knitting.curvature import Curvature
 from knitting.measures import Gauge, said_number
@@ -33,12 +33,12 @@ _FEWEST_STRAINED = 24
 """Fewer rows than these give way as their edges do: nothing is said of strain."""
 
 
-def flatness(layout: Layout | NotLaid, wanted: Curvature | None = None) -> tuple[Finding, ...]:
+def flatness(layout: Layout | NoLayout, wanted: Curvature | None = None) -> tuple[Finding, ...]:
     """Everything about how a cloth lies that is worth a sentence, the worst first; nothing where it lies as it should.
 
     ``wanted`` is how the piece is meant to lie; it is told from the shape where nobody says.
     """
-    if isinstance(layout, NotLaid):
+    if isinstance(layout, NoLayout):
         return ()
     meant = wanted or meant_to(layout)
     along = folds(layout) if layout.sheet.whole or not layout.in_round else []
@@ -263,7 +263,7 @@ def _slants(layout: Layout) -> Iterator[Finding]:
     sides: Counter[bool] = Counter()
     for study in layout.studies:
         for group in study.mixed:
-            holes = [event.stitch is not None and event.stitch.look is Look.HOLE for event in group.events]
+            holes = [event.stitch is not None and event.stitch.look is Look.HOLE for event in group.count_changes]
             if len(holes) == 2 and group.change == 0 and sum(holes) == 1:
                 sides[holes[0]] += 1
     if sum(sides.values()) >= _LEAST_EYELETS and len(sides) == 1:
@@ -278,7 +278,7 @@ def _all_rows(layout: Layout) -> tuple[int, int]:
     return layout.first_row + 1, layout.first_row + len(layout.rows)
 
 
-def shape_json(layout: Layout | NotLaid) -> dict[str, Any]:
+def shape_json(layout: Layout | NoLayout) -> dict[str, Any]:
     """The published form of a cloth's measures and of how it lies."""
     return {
         **measure(layout).as_json(),

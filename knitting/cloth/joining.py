@@ -12,7 +12,7 @@ from knitting.cloth.zones import Points, Zone
 
 
 @dataclass(frozen=True)
-class Joined:
+class JoinedZones:
     """The limits of all zones in one plane, and the worst misfit of a wall as a share of its length."""
 
     lefts: tuple[Points, ...]
@@ -39,7 +39,7 @@ class Joined:
         return points
 
 
-def join(zones: Sequence[Zone]) -> Joined:
+def join(zones: Sequence[Zone]) -> JoinedZones:
     """All zones in one plane, the largest lying still."""
     fixed = max(range(len(zones)), key=lambda at: zones[at].area)
     placed = {fixed: (zones[fixed].left, zones[fixed].right)}
@@ -53,7 +53,7 @@ def join(zones: Sequence[Zone]) -> Joined:
         right, left, miss = _laid_on(zones[at].right, zones[at].left, placed[at + 1][0], met)
         placed[at], misfit = (left, right), max(misfit, miss)
     order = range(len(zones))
-    return Joined(tuple(placed[at][0] for at in order), tuple(placed[at][1] for at in order), misfit)
+    return JoinedZones(tuple(placed[at][0] for at in order), tuple(placed[at][1] for at in order), misfit)
 
 
 def _met(zone: Zone, other: Zone) -> np.typing.NDArray[np.bool_]:

@@ -9,13 +9,13 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from knitting.cloth.joining import Joined, join, unrolled
+from knitting.cloth.joining import JoinedZones, join, unrolled
 from knitting.cloth.mesh import build_mesh
 from knitting.cloth.relaxing import relax
 from knitting.cloth.rim import Edge, polygon_area, rims
 from knitting.cloth.sectors import cut_in_sectors
 from knitting.cloth.sheet import Sheet, spread
-from knitting.cloth.studies import Study
+from knitting.cloth.studies import RowStudy
 from knitting.cloth.walls import Wall, find_walls
 from knitting.cloth.zones import Numbers, Points, Zone, lay_zones
 from knitting.measures import GUESS_IN_GARTER, GUESS_IN_STOCKINETTE, Gauge
@@ -74,7 +74,7 @@ class Layout:
         return self.sheet.rows
 
     @property
-    def studies(self) -> tuple[Study, ...]:
+    def studies(self) -> tuple[RowStudy, ...]:
         """What each row changes."""
         return self.sheet.studies
 
@@ -123,7 +123,7 @@ class Layout:
 
 
 @dataclass(frozen=True, slots=True)
-class NotLaid:
+class NoLayout:
     """Why a piece cannot be laid flat, as a sentence."""
 
     reason: str
@@ -131,24 +131,24 @@ class NotLaid:
 
 def lay_flat(
     worked: WorkedPiece, gauge: Gauge | None = None, later: Sequence[tuple[int, Gauge]] = ()
-) -> Layout | NotLaid:
+) -> Layout | NoLayout:
     """Lay a piece flat from its gauge, or from a guess where it has none; only the rows that add up.
 
     ``later`` are other gauges from a row (counted from 1) on, in the order of their rows.
 
-    Rounds are cut open at their beginning. Returns ``NotLaid`` where there is nothing to lay.
+    Rounds are cut open at their beginning. Returns ``NoLayout`` where there is nothing to lay.
     """
     first = worked.tab_rows
     sheet = spread(worked, first)
     rows = sheet.rows
     if len(rows) < 2:
-        return NotLaid("The cloth is drawn once two rows add up.")
+        return NoLayout("The cloth is drawn once two rows add up.")
     used = gauge or worked.piece.headers.gauge or guess_gauge(rows)
     walls = find_walls(sheet)
     gauges = [_gauge_of(used, later, first + number) for number in range(1, len(rows) + 1)]
     zones = lay_zones(sheet, walls, gauges)
     if not sum(zone.area for zone in zones) > 0:
-        return NotLaid("There is no cloth between its first row and its last.")
+        return NoLayout("There is no cloth between its first row and its last.")
     found = join(zones)
     layout = Layout(
         worked=worked,
@@ -198,7 +198,7 @@ def _overlap(layout: Layout) -> float:
     return abs(polygon_area(edge) - tab - layout.area_cm2) / max(layout.area_cm2, 1e-9)
 
 
-def _relaxed(layout: Layout, found: Joined) -> Layout:
+def _relaxed(layout: Layout, found: JoinedZones) -> Layout:
     """The same piece as a mesh, its quads as little distorted as they allow."""
     stitch_cm = layout.gauge.stitch_cm
     mesh = build_mesh(layout.zones, layout.walls, stitch_cm)

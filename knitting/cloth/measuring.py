@@ -7,8 +7,8 @@ from typing import Any
 
 import numpy as np
 
-from knitting.cloth.layout import Layout, NotLaid
-from knitting.cloth.outline import Corner, Stretch, corners, outline, stretches, upright
+from knitting.cloth.layout import Layout, NoLayout
+from knitting.cloth.outline import Corner, StraightEdge, corners, outline, straight_edges, upright
 from knitting.cloth.rim import polygon_area
 from knitting.cloth.zones import Points
 
@@ -23,7 +23,7 @@ class Measures:
     height_cm: float
     area_cm2: float
     outline: tuple[tuple[float, float], ...]
-    sides: tuple[Stretch, ...]
+    sides: tuple[StraightEdge, ...]
     corners: tuple[Corner, ...]
     marks_cm: dict[str, float]
     angles: dict[str, float]
@@ -54,13 +54,13 @@ class Measures:
         }
 
 
-def measure(layout: Layout | NotLaid) -> Measures:
+def measure(layout: Layout | NoLayout) -> Measures:
     """Width, height, area, sides and angles; all zero where the piece could not be laid."""
-    if isinstance(layout, NotLaid):
+    if isinstance(layout, NoLayout):
         return Measures(0.0, 0.0, 0.0, (), (), (), {}, {}, exact=False)
     turn = upright(layout)
     edge = outline(layout) * turn
-    sides = stretches(layout)
+    sides = straight_edges(layout)
     found = corners(sides)
     width = float(edge.real.max() - edge.real.min())
     height = float(edge.imag.max() - edge.imag.min())
@@ -117,7 +117,7 @@ def _angles(layout: Layout, found: list[Corner]) -> dict[str, float]:
     return angles
 
 
-def _named_sides(sides: tuple[Stretch, ...]) -> dict[str, float]:
+def _named_sides(sides: tuple[StraightEdge, ...]) -> dict[str, float]:
     named: dict[str, float] = {}
     for side in sides:
         name, number = side.edge, 2

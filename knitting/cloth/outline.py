@@ -21,7 +21,7 @@ _SETTLING = 0.15
 
 
 @dataclass(frozen=True, slots=True)
-class Stretch:
+class StraightEdge:
     """A straight part of the outline. ``edge`` is the name of the rim's edge that it belongs to."""
 
     edge: str
@@ -62,22 +62,22 @@ def _edges(layout: Layout) -> list[Edge]:
     return [edge for edge in layout.rims[0] if not (layout.from_tab and edge.name == "first row")]
 
 
-def stretches(layout: Layout) -> list[Stretch]:
+def straight_edges(layout: Layout) -> list[StraightEdge]:
     """The straight sides in their order round the cloth, tips left out."""
     tolerance = _TOLERANCE * layout.gauge.stitch_cm
-    found: list[Stretch] = []
+    found: list[StraightEdge] = []
     for edge, points in _edges(layout):
         breaks = bends(points, tolerance)
         for first, last in pairwise(breaks):
             if last > first and abs(points[last] - points[first]) > 1e-9:
-                found.append(Stretch(edge, points[first], points[last], _direction(points[first : last + 1])))
+                found.append(StraightEdge(edge, points[first], points[last], _direction(points[first : last + 1])))
     longest = max((stretch.length for stretch in found), default=0.0)
     tip = min(_TIP_STITCHES * layout.gauge.stitch_cm, _TIP_SHARE * longest)
     sides = [stretch for stretch in found if stretch.length >= tip]
     return _meeting_sides(_merged(sides), tip)
 
 
-def _meeting_sides(sides: list[Stretch], tip: float) -> list[Stretch]:
+def _meeting_sides(sides: list[StraightEdge], tip: float) -> list[StraightEdge]:
     """Sides of one edge end where they meet, not at the row where the bend was found."""
     met = list(sides)
     for at in range(len(met) - 1):
@@ -88,9 +88,9 @@ def _meeting_sides(sides: list[Stretch], tip: float) -> list[Stretch]:
     return met
 
 
-def _merged(sides: list[Stretch]) -> list[Stretch]:
+def _merged(sides: list[StraightEdge]) -> list[StraightEdge]:
     """Neighbours that go on in one straight line become one side."""
-    merged: list[Stretch] = []
+    merged: list[StraightEdge] = []
     for side in sides:
         before = merged[-1] if merged else None
         if before is not None and _straight_on(before, side):
@@ -102,17 +102,17 @@ def _merged(sides: list[Stretch]) -> list[Stretch]:
     return merged
 
 
-def _whole(first: Stretch, second: Stretch) -> Stretch:
+def _whole(first: StraightEdge, second: StraightEdge) -> StraightEdge:
     edge = first.edge if first.edge == second.edge else f"{first.edge} and {second.edge}"
     total = first.direction * first.length + second.direction * second.length
-    return Stretch(edge, first.start, second.end, total / abs(total))
+    return StraightEdge(edge, first.start, second.end, total / abs(total))
 
 
-def _straight_on(first: Stretch, second: Stretch) -> bool:
+def _straight_on(first: StraightEdge, second: StraightEdge) -> bool:
     return bool(abs(np.angle(second.direction / first.direction, deg=True)) < 4.0)
 
 
-def corners(sides: Sequence[Stretch]) -> list[Corner]:
+def corners(sides: Sequence[StraightEdge]) -> list[Corner]:
     """The corner after each side, at the place where the two sides meet when carried on."""
     found: list[Corner] = []
     for at, side in enumerate(sides):
@@ -122,7 +122,7 @@ def corners(sides: Sequence[Stretch]) -> list[Corner]:
     return found
 
 
-def _meeting(first: Stretch, second: Stretch) -> complex:
+def _meeting(first: StraightEdge, second: StraightEdge) -> complex:
     cross = (first.direction.conjugate() * second.direction).imag
     if abs(cross) < 0.1:
         return (first.end + second.start) / 2
@@ -178,7 +178,7 @@ def upright(layout: Layout) -> complex:
     A tab's edge lies on top, and so does the neck of a cloth that widens along its marks; a cloth that fans out
     from a point stands on it, as it grew; any other lies with its longest side level or upright.
     """
-    sides = stretches(layout)
+    sides = straight_edges(layout)
     if not sides:
         return 1.0 + 0j
     longest = max(sides, key=lambda side: side.length)

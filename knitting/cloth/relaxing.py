@@ -26,14 +26,14 @@ _SETTLED = 1e-5
 
 
 @dataclass(frozen=True)
-class Relaxed:
+class RelaxedMesh:
     """Places of a mesh's ``[k, line]``, in cm, and by how much each live quad's edges are stretched (0.03: 3 %)."""
 
     points: Points
     strain: Numbers
 
 
-def relax(mesh: Mesh, start: Points, steps: int) -> Relaxed:
+def relax(mesh: Mesh, start: Points, steps: int) -> RelaxedMesh:
     """Relax a mesh from a start for at most so many steps."""
     corners = mesh.corners[mesh.alive]
     rest = mesh.rest[mesh.alive]
@@ -54,7 +54,7 @@ def relax(mesh: Mesh, start: Points, steps: int) -> Relaxed:
         places = moved
         if step < _SETTLED * size:
             break
-    return Relaxed(places[mesh.nodes], _strain(places[corners], edges))
+    return RelaxedMesh(places[mesh.nodes], _strain(places[corners], edges))
 
 
 def _gathered(mesh: Mesh, start: Points, count: int) -> Points:

@@ -10,7 +10,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
-from knitting.cloth.studies import Study, study_of, study_rows
+from knitting.cloth.studies import RowStudy, study_of, study_rows
 from knitting.needle.lineage import Link, follow, lineage, trace_back
 from knitting.needle.worked import GroupWork, PartWork, Run, WorkedPiece, WorkedRow
 from knitting.rows import Side
@@ -22,7 +22,7 @@ _MOST_STAYS = 24
 _BESIDE = frozenset({Family.CAST_ON, Family.BIND_OFF, Family.DROP, Family.REST})
 
 
-class Stay(NamedTuple):
+class RestingRun(NamedTuple):
     """Stitches that are on the sheet and not on the needle, at ``place`` of one boundary's live stitches."""
 
     place: float
@@ -47,9 +47,9 @@ class Sheet:
 
     rows: tuple[WorkedRow, ...]
     counts: tuple[int, ...]
-    studies: tuple[Study, ...]
+    studies: tuple[RowStudy, ...]
     resting: tuple[tuple[Interval, ...], ...]
-    stays: tuple[tuple[Stay, ...], ...]
+    stays: tuple[tuple[RestingRun, ...], ...]
 
     @property
     def maps(self) -> list[tuple[Link, ...]]:
@@ -95,7 +95,7 @@ class _Gap:
 def _gaps(worked: WorkedPiece, rows: Sequence[WorkedRow], first: int) -> list[_Gap]:
     """All that is off the needle at some boundaries, in the order of the sheet; nothing where it is very much."""
     found: list[_Gap] = []
-    known: dict[tuple[tuple[PartWork, ...], Side, int], list[_Piece]] = {}
+    known: dict[tuple[tuple[PartWork, ...], Side, int], list[_SheetRun]] = {}
     for at, row in enumerate(rows):
         old = new = 0
         key = (row.work, row.side, row.start)
@@ -147,7 +147,7 @@ def _backwards(rows: Sequence[WorkedRow], place: float) -> list[float]:
     return places[::-1]
 
 
-class _Piece(NamedTuple):
+class _SheetRun(NamedTuple):
     """A run within a row: ``stays`` says that its stitches have a place on the sheet without being worked."""
 
     uses: int
@@ -157,16 +157,16 @@ class _Piece(NamedTuple):
     held: bool = False
 
 
-def _flat(row: WorkedRow) -> list[_Piece]:
+def _flat(row: WorkedRow) -> list[_SheetRun]:
     """The runs of a row from the right-side start."""
     found = [piece for part in row.work for run in part.runs for piece in _pieces(run)]
     used = sum(piece.uses * piece.times for piece in found)
     if used < row.start:
-        found.append(_Piece(1, 1, row.start - used, stays=row.turned))
+        found.append(_SheetRun(1, 1, row.start - used, stays=row.turned))
     return found if row.side is Side.RS else found[::-1]
 
 
-def _pieces(run: Run) -> Iterator[_Piece]:
+def _pieces(run: Run) -> Iterator[_SheetRun]:
     work = run.work
     if isinstance(work, GroupWork):
         for _ in range(run.times):
@@ -176,19 +176,19 @@ def _pieces(run: Run) -> Iterator[_Piece]:
     family = work.family if isinstance(work, StitchKind) else Family.CLUSTER
     wide = family in _BESIDE and run.times >= _LEAST_WIDE
     held = family is Family.REST and work.makes == 0
-    yield _Piece(work.uses, work.makes, run.times, wide or family is Family.REST, held)
+    yield _SheetRun(work.uses, work.makes, run.times, wide or family is Family.REST, held)
 
 
-def _spread(rows: tuple[WorkedRow, ...], studies: Sequence[Study], gaps: Sequence[_Gap]) -> Sheet:
+def _spread(rows: tuple[WorkedRow, ...], studies: Sequence[RowStudy], gaps: Sequence[_Gap]) -> Sheet:
     counts: list[int] = []
-    found: list[Study] = []
+    found: list[RowStudy] = []
     resting: list[tuple[Interval, ...]] = []
     for at, row in enumerate(rows):
         links, passed, total = _row_on_sheet(row, at, gaps)
         below, above = _stays(gaps, at, row.start), _stays(gaps, at + 1, row.end)
         changes = [
             replace(event, old=event.old + _before(below, event.old), new=event.new + _before(above, event.new))
-            for event in studies[at].events
+            for event in studies[at].count_changes
             if not any(each.first <= event.old + _before(below, event.old) <= each.last for each in passed)
         ]
         found.append(study_of(links, tuple(changes)))
@@ -199,18 +199,18 @@ def _spread(rows: tuple[WorkedRow, ...], studies: Sequence[Study], gaps: Sequenc
     return Sheet(rows, (*counts, last), tuple(found), tuple(resting), (*stays, _stays(gaps, len(rows), rows[-1].end)))
 
 
-def _stays(gaps: Sequence[_Gap], boundary: int, live: int) -> tuple[Stay, ...]:
+def _stays(gaps: Sequence[_Gap], boundary: int, live: int) -> tuple[RestingRun, ...]:
     """What is off the needle at a boundary, in order."""
-    found: list[Stay] = []
+    found: list[RestingRun] = []
     for gap in gaps:
         place = gap.at(boundary)
         if place is not None:
             least = found[-1].place if found else 0.0
-            found.append(Stay(min(max(place, least), float(live)), gap.stitches))
+            found.append(RestingRun(min(max(place, least), float(live)), gap.stitches))
     return tuple(found)
 
 
-def _before(stays: Sequence[Stay], place: float) -> int:
+def _before(stays: Sequence[RestingRun], place: float) -> int:
     return sum(stay.stitches for stay in stays if stay.place <= place)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from knitting.needle.lineage import Event, Link, events, lineage
+from knitting.needle.lineage import CountChange, Link, count_changes, lineage
 from knitting.needle.worked import PartWork, WorkedRow
 from knitting.rows import Side
 
@@ -14,38 +14,38 @@ _SAME_GROUP = 2.5
 
 
 @dataclass(frozen=True, slots=True)
-class Group:
+class ChangeGroup:
     """Changes that stand together in one row."""
 
-    events: tuple[Event, ...]
+    count_changes: tuple[CountChange, ...]
 
     @property
     def change(self) -> int:
         """Their net change."""
-        return sum(event.change for event in self.events)
+        return sum(event.change for event in self.count_changes)
 
     @property
     def middle(self) -> float:
         """Their middle in stitches after the row."""
-        return (self.events[0].new + self.events[-1].new) / 2
+        return (self.count_changes[0].new + self.count_changes[-1].new) / 2
 
 
 @dataclass(frozen=True, eq=False)
-class Study:
+class RowStudy:
     """One row studied. ``groups`` gathers all changes that stand together; in ``mixed`` only increases
     beside decreases are gathered, as two increases in a narrow row may belong to different walls.
     """
 
     links: tuple[Link, ...]
-    events: tuple[Event, ...]
-    groups: tuple[Group, ...]
-    mixed: tuple[Group, ...]
+    count_changes: tuple[CountChange, ...]
+    groups: tuple[ChangeGroup, ...]
+    mixed: tuple[ChangeGroup, ...]
 
 
-def study_rows(rows: Sequence[WorkedRow]) -> list[Study]:
+def study_rows(rows: Sequence[WorkedRow]) -> list[RowStudy]:
     """A study of every row; rows of equal work, as those of a standing repeat are, share it."""
-    known: dict[tuple[tuple[PartWork, ...], Side], Study] = {}
-    found: list[Study] = []
+    known: dict[tuple[tuple[PartWork, ...], Side], RowStudy] = {}
+    found: list[RowStudy] = []
     for row in rows:
         key = (row.work, row.side)
         if key not in known:
@@ -54,17 +54,17 @@ def study_rows(rows: Sequence[WorkedRow]) -> list[Study]:
     return found
 
 
-def _study(row: WorkedRow) -> Study:
-    return study_of(lineage(row), events(row))
+def _study(row: WorkedRow) -> RowStudy:
+    return study_of(lineage(row), count_changes(row))
 
 
-def study_of(links: tuple[Link, ...], changes: tuple[Event, ...]) -> Study:
+def study_of(links: tuple[Link, ...], changes: tuple[CountChange, ...]) -> RowStudy:
     """A study from a row's map and its changes."""
-    return Study(links, changes, _groups(changes, alike=True), _groups(changes, alike=False))
+    return RowStudy(links, changes, _groups(changes, alike=True), _groups(changes, alike=False))
 
 
-def _groups(changes: Sequence[Event], alike: bool) -> tuple[Group, ...]:
-    found: list[list[Event]] = []
+def _groups(changes: Sequence[CountChange], alike: bool) -> tuple[ChangeGroup, ...]:
+    found: list[list[CountChange]] = []
     for event in changes:
         last = found[-1][-1] if found else None
         near = last is not None and event.new - last.new <= _SAME_GROUP
@@ -72,4 +72,4 @@ def _groups(changes: Sequence[Event], alike: bool) -> tuple[Group, ...]:
             found[-1].append(event)
         else:
             found.append([event])
-    return tuple(Group(tuple(each)) for each in found)
+    return tuple(ChangeGroup(tuple(each)) for each in found)

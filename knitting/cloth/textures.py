@@ -38,7 +38,7 @@ class Patch:
     outline: Points
 
 
-class _Stretch(NamedTuple):
+class _FaceRun(NamedTuple):
     """Stitches of a row, from the right-side start: ``face`` is ``None`` where knits and purls change."""
 
     first: int
@@ -64,8 +64,8 @@ def texture_patches(layout: Layout) -> list[Patch]:
     return found
 
 
-def _each_once(rows: Sequence[WorkedRow]) -> list[tuple[_Stretch, ...]]:
-    known: dict[tuple[tuple[PartWork, ...], Side], tuple[_Stretch, ...]] = {}
+def _each_once(rows: Sequence[WorkedRow]) -> list[tuple[_FaceRun, ...]]:
+    known: dict[tuple[tuple[PartWork, ...], Side], tuple[_FaceRun, ...]] = {}
     found = []
     for row in rows:
         key = (row.work, row.side)
@@ -75,7 +75,7 @@ def _each_once(rows: Sequence[WorkedRow]) -> list[tuple[_Stretch, ...]]:
     return found
 
 
-def _stretches(row: WorkedRow) -> Iterator[_Stretch]:
+def _stretches(row: WorkedRow) -> Iterator[_FaceRun]:
     """The faces along a row, single shaping stitches counted to those beside them."""
     parts = [run for part in row.work for run in part.runs]
     at, first = 0, 0
@@ -86,12 +86,12 @@ def _stretches(row: WorkedRow) -> Iterator[_Stretch]:
         here = _face(run, row.side)
         plain = not isinstance(run.work, StitchKind) or run.work.uses == run.work.makes
         if begun and plain and here is not face:
-            yield _Stretch(first, at, face)
+            yield _FaceRun(first, at, face)
             first, face = at, here
         elif not begun and plain:
             face, begun = here, True
         at += wide
-    yield _Stretch(first, at, face)
+    yield _FaceRun(first, at, face)
 
 
 def _face(run: Run, side: Side) -> Face | None:
@@ -106,12 +106,12 @@ def _face(run: Run, side: Side) -> Face | None:
     return Face.KNIT if side is Side.RS else Face.PURL
 
 
-def _kinds(below: Sequence[_Stretch], here: Sequence[_Stretch]) -> tuple[Texture, ...]:
+def _kinds(below: Sequence[_FaceRun], here: Sequence[_FaceRun]) -> tuple[Texture, ...]:
     """What each stretch of a row makes with the stretch that lies most below it."""
     return tuple(_texture(_below(below, each), each.face) for each in here)
 
 
-def _below(below: Sequence[_Stretch], each: _Stretch) -> Face | None:
+def _below(below: Sequence[_FaceRun], each: _FaceRun) -> Face | None:
     return max(below, key=lambda other: min(other.last, each.last) - max(other.first, each.first)).face
 
 
@@ -124,7 +124,7 @@ def _texture(below: Face | None, here: Face | None) -> Texture:
 
 
 def _patches(
-    layout: Layout, kinds: Sequence[Texture], rows: Sequence[tuple[_Stretch, ...]], begin: int
+    layout: Layout, kinds: Sequence[Texture], rows: Sequence[tuple[_FaceRun, ...]], begin: int
 ) -> Iterator[Patch]:
     for number, texture in enumerate(kinds):
         first = [rows[0][number].first, *(row[number].first for row in rows)]

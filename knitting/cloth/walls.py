@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from knitting.cloth.sheet import Sheet
-from knitting.cloth.studies import Study
+from knitting.cloth.studies import RowStudy
 from knitting.needle.lineage import Link, follow, trace_back
 
 _NEAR_EDGE = 5.0
@@ -153,14 +153,14 @@ class _Step(NamedTuple):
     new: tuple[float, ...]
 
 
-def _step(study: Study, standing: Sequence[float], end: int) -> _Step:
+def _step(study: RowStudy, standing: Sequence[float], end: int) -> _Step:
     followed = [follow(study.links, position) for position in standing]
     order = sorted(range(len(followed)), key=followed.__getitem__)
     sorted_places = [followed[number] for number in order]
     positions, met, new = list(followed), set[int](), list[float]()
     for group in study.groups:
         place = group.middle
-        shapes = group.change != 0 and any(event.repeat for event in group.events)
+        shapes = group.change != 0 and any(event.repeat for event in group.count_changes)
         if not shapes or not _NEAR_EDGE < place < end - _NEAR_EDGE:
             continue
         beside = bisect_right(sorted_places, place)

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knitting.cloth.sheet import Sheet
-from knitting.cloth.studies import Group, Study
+from knitting.cloth.studies import ChangeGroup, RowStudy
 from knitting.cloth.walls import Wall
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedRow
@@ -103,12 +103,12 @@ class _Habits:
     def __init__(self) -> None:
         self.seen: Counter[tuple[int, bool, str, float]] = Counter()
 
-    def learn(self, zone: int, from_end: bool, group: Group, limits: tuple[float, float]) -> None:
+    def learn(self, zone: int, from_end: bool, group: ChangeGroup, limits: tuple[float, float]) -> None:
         near, far = _distances(group, limits)
         if near + far > 2 * _REACH:
             self.seen[(zone, from_end, "first", near) if near < far else (zone, from_end, "last", far)] += 1
 
-    def at_first(self, zone: int, from_end: bool, group: Group, limits: tuple[float, float]) -> bool:
+    def at_first(self, zone: int, from_end: bool, group: ChangeGroup, limits: tuple[float, float]) -> bool:
         near, far = _distances(group, limits)
         first = self.seen[(zone, from_end, "first", near)]
         last = self.seen[(zone, from_end, "last", far)]
@@ -117,12 +117,12 @@ class _Habits:
         return first > last
 
 
-def _distances(group: Group, limits: tuple[float, float]) -> tuple[float, float]:
-    return group.events[0].old - limits[0], limits[1] - group.events[-1].old
+def _distances(group: ChangeGroup, limits: tuple[float, float]) -> tuple[float, float]:
+    return group.count_changes[0].old - limits[0], limits[1] - group.count_changes[-1].old
 
 
 def _core_shifts(
-    rows: Sequence[WorkedRow], studies: Sequence[Study], positions: Numbers
+    rows: Sequence[WorkedRow], studies: Sequence[RowStudy], positions: Numbers
 ) -> tuple[Numbers, list[list[tuple[int, float, int]]]]:
     """How far the plain wales of each zone shift in each row, in stitches, as ``[zone, row]``; and by zones the
     changes that stand far from its limits."""
@@ -131,7 +131,7 @@ def _core_shifts(
     scattered: list[list[tuple[int, float, int]]] = [[] for _ in shifts]
     known: dict[tuple[int, bytes, bytes], Numbers] = {}
     for at, (row, study) in enumerate(zip(rows, studies, strict=True)):
-        if not study.events:
+        if not study.count_changes:
             continue
         before, after = positions[:, at], positions[:, at + 1]
         key = (id(study), before.tobytes(), after.tobytes())
@@ -143,15 +143,15 @@ def _core_shifts(
     return shifts, scattered
 
 
-def _scattered(study: Study, before: Numbers) -> list[tuple[int, float, int]]:
+def _scattered(study: RowStudy, before: Numbers) -> list[tuple[int, float, int]]:
     """Changes far from all walls: the zone, the share of its breadth before them, the change.
 
     An increase and a decrease beside it in one zone make up for one another, as in lace, and are none.
     """
     limits = before.tolist()
-    lasting: list[tuple[int, Group]] = []
+    lasting: list[tuple[int, ChangeGroup]] = []
     for group in study.mixed:
-        place = (group.events[0].old + group.events[-1].old) / 2
+        place = (group.count_changes[0].old + group.count_changes[-1].old) / 2
         zone = min(max(bisect_left(limits, place) - 1, 0), len(limits) - 2)
         last = lasting[-1] if lasting else None
         if last is not None and last[0] == zone and last[1].change == -group.change:
@@ -167,7 +167,7 @@ def _scattered(study: Study, before: Numbers) -> list[tuple[int, float, int]]:
     return found
 
 
-def _row_shifts(study: Study, before: Numbers, after: Numbers, habits: _Habits, from_end: bool) -> Numbers:
+def _row_shifts(study: RowStudy, before: Numbers, after: Numbers, habits: _Habits, from_end: bool) -> Numbers:
     shifts = np.zeros(len(before) - 1)
     for zone in range(len(shifts)):
         limits = (float(before[zone]), float(before[zone + 1]))
@@ -177,49 +177,49 @@ def _row_shifts(study: Study, before: Numbers, after: Numbers, habits: _Habits, 
     return shifts
 
 
-def _habits(rows: Sequence[WorkedRow], studies: Sequence[Study], positions: Numbers) -> _Habits:
+def _habits(rows: Sequence[WorkedRow], studies: Sequence[RowStudy], positions: Numbers) -> _Habits:
     habits = _Habits()
     learnt: set[tuple[int, bytes]] = set()
     for at, (row, study) in enumerate(zip(rows, studies, strict=True)):
         key = (id(study), positions[:, at].tobytes())
-        if not study.events or key in learnt:
+        if not study.count_changes or key in learnt:
             continue
         learnt.add(key)
         limits = positions[:, at].tolist()
         for group in study.mixed:
-            zone = bisect_left(limits, group.events[0].old) - 1
-            if 0 <= zone < len(limits) - 1 and group.events[-1].old < limits[zone + 1]:
+            zone = bisect_left(limits, group.count_changes[0].old) - 1
+            if 0 <= zone < len(limits) - 1 and group.count_changes[-1].old < limits[zone + 1]:
                 habits.learn(zone, row.side is Side.WS, group, (limits[zone], limits[zone + 1]))
     return habits
 
 
 def _core_shift(
-    found: Sequence[Group],
+    found: Sequence[ChangeGroup],
     limits: tuple[float, float],
     moves: tuple[float, float],
-    at_first: Callable[[Group], bool],
+    at_first: Callable[[ChangeGroup], bool],
 ) -> float:
     """The shift of a zone's plain wales: all that changed before them in the row."""
     first, last = limits
     before = 0.0
     core_from, core_to = first, last
-    scattered: list[Group] = []
+    scattered: list[ChangeGroup] = []
     for group in found:
-        if (group.events[0].old + group.events[-1].old) / 2 <= first + 1e-9:
+        if (group.count_changes[0].old + group.count_changes[-1].old) / 2 <= first + 1e-9:
             before += group.change
-        elif (group.events[0].old + group.events[-1].old) / 2 >= last - 1e-9:
+        elif (group.count_changes[0].old + group.count_changes[-1].old) / 2 >= last - 1e-9:
             break
         elif min(_distances(group, limits)) > _REACH:
             scattered.append(group)
         elif at_first(group):
             before += group.change
-            core_from = max(core_from, group.events[-1].old)
+            core_from = max(core_from, group.count_changes[-1].old)
         else:
-            core_to = min(core_to, group.events[0].old)
+            core_to = min(core_to, group.count_changes[0].old)
     if core_to - core_from < 0.5:
         return (moves[0] + moves[1]) / 2
     for group in scattered:
-        before += group.change * (core_to - group.events[-1].old) / (core_to - core_from)
+        before += group.change * (core_to - group.count_changes[-1].old) / (core_to - core_from)
     return before
 
 

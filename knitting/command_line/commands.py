@@ -11,12 +11,12 @@ from pathlib import Path
 
 from knitting.cloth import lay_flat, shape_json
 from knitting.command_line.making import listed, make
-from knitting.diagnosis import Seen, explained, find_json
+from knitting.diagnosis import Observation, diagnose, find_json
 from knitting.diagnosis.explanations import RIGHT
 from knitting.dialects.dialect import Dialect, dialect, dialect_codes
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.files.ledger import as_json, as_table
-from knitting.formatter import fair_copy
+from knitting.formatter import format_piece
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
 from knitting.problems import plural
@@ -106,11 +106,11 @@ def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | Non
 def _found(options: argparse.Namespace, worked: WorkedPiece) -> str:
     """What would explain the counts after a row, as sentences or as JSON."""
     side = Side(options.facing) if options.facing else None
-    seen = Seen(facing=side, colour=options.colour, shows=options.shows)
+    seen = Observation(facing=side, colour=options.colour, shows=options.shows)
     counts = [int(count) for count in re.split("[,-]", options.counts)] if _COUNTS.fullmatch(options.counts) else []
     if not counts:
         raise ValueError(f"Counts are written as 24,1,25, not {options.counts[:40]!r}.")
-    answer = explained(worked, options.row, counts, seen=seen)
+    answer = diagnose(worked, options.row, counts, seen=seen)
     if options.json:
         return json.dumps(find_json(answer), ensure_ascii=False) + "\n"
     lines = [answer.matters]
@@ -123,7 +123,7 @@ def _found(options: argparse.Namespace, worked: WorkedPiece) -> str:
 
 
 def _written(options: argparse.Namespace, worked: WorkedPiece, words: Dialect) -> str:
-    piece = worked.piece if options.as_written else fair_copy(worked)
+    piece = worked.piece if options.as_written else format_piece(worked)
     if options.json:
         return json.dumps(piece_to_json(piece), ensure_ascii=False, indent=1) + "\n"
     if options.glossary:

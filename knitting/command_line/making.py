@@ -11,21 +11,21 @@ from knitting.constructions import CONSTRUCTIONS, Construction
 from knitting.constructions.answers import answered, said_value
 from knitting.dialects.dialect import Dialect
 from knitting.files.ledger import as_json, as_table
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Plan
-from knitting.sizing.parameters import knobs, yardsticks
-from knitting.sizing.sizes import sized
+from knitting.sizing.parameters import following_measures, parameters
+from knitting.sizing.sizes import nearest_sizes
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 
 
-class WrongCall(ValueError):
+class UsageError(ValueError):
     """A call that names no construction, or gives it what it does not ask for."""
 
 
 @dataclass(frozen=True, slots=True)
-class Made:
+class ConstructionText:
     """What a construction came to: the text to print, what is to be said beside it, and whether it adds up."""
 
     text: str
@@ -33,50 +33,52 @@ class Made:
     sound: bool
 
 
-def make(name: str, pairs: Sequence[str], gauge: Gauge | None, form: str, words: Dialect | None = None) -> Made:
+def make(
+    name: str, pairs: Sequence[str], gauge: Gauge | None, form: str, words: Dialect | None = None
+) -> ConstructionText:
     """A construction worked from ``key=value`` answers, as "table", "json" or "words"."""
     construction = CONSTRUCTIONS.get(name)
     if construction is None:
-        raise WrongCall(f"There is no construction '{name[:40]}'. There are {', '.join(CONSTRUCTIONS)}.")
+        raise UsageError(f"There is no construction '{name[:40]}'. There are {', '.join(CONSTRUCTIONS)}.")
     given = dict(_pair(pair) for pair in pairs)
     wishes = {key: given.pop(key) for key in list(given) if any(m.key == key for m in construction.measures)}
     found = answered(construction, given)
     if found.refusals:
-        raise WrongCall(" ".join(refusal.message for refusal in found.refusals))
+        raise UsageError(" ".join(refusal.message for refusal in found.refusals))
     plan = replace(found.plan(), gauge=gauge) if gauge else found.plan()
     for key, wish in wishes.items():
         plan = _measured(plan, key, wish)
-    course = foresee(plan)
-    piece = compiled(course)
-    said = tuple(str(trouble) for trouble in course.troubles)
+    forecast = forecast_of(plan)
+    piece = compiled(forecast)
+    said = tuple(str(trouble) for trouble in forecast.troubles)
     if form == "words":
-        return Made(write(piece, words), said, course.sound)
+        return ConstructionText(write(piece, words), said, forecast.sound)
     worked = work_piece(piece)
     text = json.dumps(as_json(worked), ensure_ascii=False) if form == "json" else as_table(worked)
-    return Made(f"{text}\n", said, course.sound and not worked.problems)
+    return ConstructionText(f"{text}\n", said, forecast.sound and not worked.problems)
 
 
 def _pair(text: str) -> tuple[str, str]:
     key, equals, value = text.partition("=")
     if not equals:
-        raise WrongCall(f"'{text[:40]}' is no answer: write it as key=value.")
+        raise UsageError(f"'{text[:40]}' is no answer: write it as key=value.")
     return key.strip(), value.strip()
 
 
 def _measured(plan: Plan, key: str, wish: str) -> Plan:
     """The plan with the count that comes nearest to a wished measure."""
-    measured = next(measure for measure in yardsticks(plan) if measure.key == key)
-    knob = next(knob for knob in knobs(plan) if knob.key == measured.knob)
+    measured = next(measure for measure in following_measures(plan) if measure.key == key)
+    knob = next(knob for knob in parameters(plan) if knob.key == measured.knob)
     try:
         wished_cm = float(wish)
     except ValueError:
         wished_cm = 0.0
     if not 0 < wished_cm < 1e5:
-        raise WrongCall(f"'{key}' wants a length in centimetres, not '{wish[:40]}'.")
-    found = sized(knob, measured.of, wished_cm)
+        raise UsageError(f"'{key}' wants a length in centimetres, not '{wish[:40]}'.")
+    found = nearest_sizes(knob, measured.of, wished_cm)
     if found is None:
-        raise WrongCall(f"No size of {plan.name} can be worked from these answers.")
-    return found.nearest.course.plan
+        raise UsageError(f"No size of {plan.name} can be worked from these answers.")
+    return found.nearest.forecast.plan
 
 
 def listed() -> str:

@@ -6,7 +6,7 @@ from types import MappingProxyType
 
 from knitting.constructions.asymmetric import ASYMMETRIC
 from knitting.constructions.capelet import CAPELET
-from knitting.constructions.construction import Asked, Construction, Measured, Sort, Value, Values
+from knitting.constructions.construction import AnswerKind, Construction, Question, Value, Values, WishedMeasure
 from knitting.constructions.corner_cloth import CORNER_CLOTH
 from knitting.constructions.disc import DISC
 from knitting.constructions.framed_chart import FRAMED_CHART
@@ -18,7 +18,7 @@ from knitting.constructions.triangle import TRIANGLE
 from knitting.constructions.yoke import YOKE
 from knitting.constructions.zigzag import ZIGZAG
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.measures import said_cm
 
 _ALL = (
@@ -39,23 +39,23 @@ CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""
 
 
-def said_over_head(course: Course) -> str:
+def said_over_head(forecast: Forecast) -> str:
     """Where a piece must pass over a head, and how wide it is there; nothing where it need not."""
-    construction = CONSTRUCTIONS.get(course.plan.construction)
+    construction = CONSTRUCTIONS.get(forecast.plan.construction)
     if construction is None or construction.over_head is None:
         return ""
     words, of = construction.over_head
-    return f"{words}: {said_cm(of(course))} before stretch. It must pass over a head."
+    return f"{words}: {said_cm(of(forecast))} before stretch. It must pass over a head."
 
 
 __all__ = [
     "CONSTRUCTIONS",
-    "Asked",
+    "AnswerKind",
     "Construction",
     "Curvature",
-    "Measured",
-    "Sort",
+    "Question",
     "Value",
     "Values",
+    "WishedMeasure",
     "said_over_head",
 ]

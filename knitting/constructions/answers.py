@@ -6,10 +6,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from knitting.constructions import CONSTRUCTIONS
-from knitting.constructions.construction import Asked, Construction, Sort, Value
+from knitting.constructions.construction import AnswerKind, Construction, Question, Value
 from knitting.plan.checks import FABRICS
 from knitting.plan.plan import Plan
-from knitting.plan_editing.fabric_use import dressed
+from knitting.plan_editing.fabric_use import in_other_fabrics
 from knitting.problems import plural
 
 _MOST_PARTS = 61
@@ -26,7 +26,7 @@ class Refusal:
 
 
 @dataclass(frozen=True)
-class Answered:
+class Answers:
     """A construction with every question answered, and what had to be refused."""
 
     construction: Construction
@@ -42,12 +42,12 @@ class Answered:
         plan = replace(plan, construction=self.construction.key, answers=given)
         return _in_fabrics(plan, self.fabrics) if self.fabrics else plan
 
-    def with_value(self, key: str, value: Value) -> Answered:
+    def with_value(self, key: str, value: Value) -> Answers:
         """The same answers but for one."""
         return replace(self, values={**self.values, key: value})
 
 
-def answered(construction: Construction, given: Mapping[str, str]) -> Answered:
+def answered(construction: Construction, given: Mapping[str, str]) -> Answers:
     """The answers as given; what is not answered has its default, what cannot be the nearest that can.
 
     A key ``fabric.PART`` sets the fabric of a part.
@@ -72,17 +72,19 @@ def answered(construction: Construction, given: Mapping[str, str]) -> Answered:
             del fabrics[name]
             message = f"There is no part '{name[:40]}': there are {', '.join(sorted(parts))}."
             refusals.append(Refusal(f"{_FABRIC}{name}", message, ""))
-    return Answered(construction, values, fabrics, tuple(refusals))
+    return Answers(construction, values, fabrics, tuple(refusals))
 
 
-def _take(asked: Asked, text: str, values: dict[str, Value], refusals: list[Refusal]) -> None:
-    value, message = {Sort.NUMBER: _number, Sort.CHOICE: _choice, Sort.PARTS: _parts}[asked.sort](asked, text.strip())
+def _take(asked: Question, text: str, values: dict[str, Value], refusals: list[Refusal]) -> None:
+    value, message = {AnswerKind.NUMBER: _number, AnswerKind.CHOICE: _choice, AnswerKind.PARTS: _parts}[asked.sort](
+        asked, text.strip()
+    )
     values[asked.key] = value
     if message:
         refusals.append(Refusal(asked.key, message, value))
 
 
-def _number(asked: Asked, text: str) -> tuple[Value, str]:
+def _number(asked: Question, text: str) -> tuple[Value, str]:
     negative = text.startswith("-")
     digits = text.removeprefix("-")
     if not (digits.isascii() and digits.isdigit()):
@@ -99,14 +101,14 @@ def _number(asked: Asked, text: str) -> tuple[Value, str]:
     return value, f"'{asked.words}' can be {asked.least:,} to {asked.most:,}, not {wanted:,}."
 
 
-def _choice(asked: Asked, text: str) -> tuple[Value, str]:
+def _choice(asked: Question, text: str) -> tuple[Value, str]:
     known = dict(asked.choices)
     if text in known:
         return text, ""
     return asked.default, f"'{asked.words}' can be {', '.join(known)}, not '{text[:40]}'."
 
 
-def _parts(asked: Asked, text: str) -> tuple[Value, str]:
+def _parts(asked: Question, text: str) -> tuple[Value, str]:
     """Counts of parts with the single stitches of the lines between them: ``13,1,15,1,13``."""
     words = text.replace("-", ",").split(",")
     if not all(word.strip().isascii() and word.strip().isdigit() for word in words):
@@ -126,7 +128,7 @@ def _parts(asked: Asked, text: str) -> tuple[Value, str]:
     return value, ""
 
 
-def _in_range(asked: Asked, counts: Sequence[int]) -> tuple[int, ...]:
+def _in_range(asked: Question, counts: Sequence[int]) -> tuple[int, ...]:
     return tuple(min(max(count, asked.least), asked.most) for count in counts)
 
 
@@ -146,7 +148,7 @@ def _typed(value: Value) -> str:
     return ",".join(map(str, value)) if isinstance(value, tuple) else str(value)
 
 
-def answers_of(plan: Plan) -> Answered | None:
+def answers_of(plan: Plan) -> Answers | None:
     """The answers that a plan was made from, if it still is what they make; ``None`` once it was changed by hand.
 
     What its parts are in makes no difference to its counts.
@@ -155,7 +157,7 @@ def answers_of(plan: Plan) -> Answered | None:
     if construction is None:
         return None
     found = answered(construction, dict(plan.answers))
-    made = dressed(found.plan(), plan)
+    made = in_other_fabrics(found.plan(), plan)
     unchanged = (made.start, made.parts, made.lines, made.stages, made.in_round) == (
         plan.start,
         plan.parts,
@@ -171,7 +173,7 @@ def _in_fabrics(plan: Plan, fabrics: Mapping[str, str]) -> Plan:
     return replace(plan, parts=parts)
 
 
-def said_value(asked: Asked, value: Value) -> str:
+def said_value(asked: Question, value: Value) -> str:
     """An answer in words.
 
     >>> said_value(Asked("to", "grow to", 5), 61), said_value(Asked("rows", "for", 5, unit="rows"), 1)

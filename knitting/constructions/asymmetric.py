@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     DOUBLE,
     MARKING,
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     marking,
     number,
     rows_cm,
@@ -66,11 +66,11 @@ ASYMMETRIC = Construction(
     title="Asymmetric triangle",
     built="A shawl from tip to tip: it grows slowly around a centred decrease, turns, and shrinks as it grew.",
     asks=(
-        Asked("cast_on", "cast on", 5, 1, 99, odd=True),
-        Asked("set_up", "centre set at", 13, 5, 199, odd=True),
-        Asked("to", "grow to", 103, 8, 2_000),
-        Asked("back_to", "shrink to", 16, 5, 1_999),
-        Asked("leave", "close to", 4, 1, 1_998),
+        Question("cast_on", "cast on", 5, 1, 99, odd=True),
+        Question("set_up", "centre set at", 13, 5, 199, odd=True),
+        Question("to", "grow to", 103, 8, 2_000),
+        Question("back_to", "shrink to", 16, 5, 1_999),
+        Question("leave", "close to", 4, 1, 1_998),
         DOUBLE,
         MARKING,
     ),
@@ -80,9 +80,9 @@ ASYMMETRIC = Construction(
         "The centre is set on an odd count.",
         "On the odd rows of the rhythm the count stands still.",
     ),
-    care=(Care.PAUSE, Care.PINS, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
     top="the side that grows faster; the longest edge lies level",
-    measures=(Measured("length_cm", "from tip to tip along the rows", "to", rows_cm),),
+    measures=(WishedMeasure("length_cm", "from tip to tip along the rows", "to", rows_cm),),
     caveats=("One half grows twice as fast as the other: that is meant so.",),
 )

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     CLOSED_INCREASE,
     LEANING,
     MARKING,
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     leaning,
     marking,
     number,
@@ -18,7 +18,7 @@ from knitting.constructions.construction import (
     word,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Finish, Line, LineKind, Plan, PlannedPart, Repeats, Rows, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -59,9 +59,9 @@ def _split(counts: list[int], edge: int, kind: LineKind) -> tuple[tuple[PlannedP
     return (right, *parts, left), (counted[0], *lines, counted[1])
 
 
-def neck_cm(course: Course) -> float:
+def neck_cm(forecast: Forecast) -> float:
     """Along the neck, before stretch."""
-    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
 CAPELET = Construction(
@@ -69,21 +69,21 @@ CAPELET = Construction(
     title="Capelet",
     built="From the neck down, open in front: an increase on each side of four lines, first fast, then slowly.",
     asks=(
-        Asked("parts", "parts and lines", (11, 1, 17, 1, 31, 1, 17, 1, 11), 1, 400),
-        Asked("fast", "increases every 2nd row", 14, 0, 300, "times"),
-        Asked("slow", "then every 4th row", 5, 0, 300, "times"),
-        Asked("edge", "edges in seed", 4, 0, 40),
-        Asked("seed", "rows of seed at the end", 6, 0, 100, "rows"),
+        Question("parts", "parts and lines", (11, 1, 17, 1, 31, 1, 17, 1, 11), 1, 400),
+        Question("fast", "increases every 2nd row", 14, 0, 300, "times"),
+        Question("slow", "then every 4th row", 5, 0, 300, "times"),
+        Question("edge", "edges in seed", 4, 0, 40),
+        Question("seed", "rows of seed at the end", 6, 0, 100, "rows"),
         CLOSED_INCREASE,
         LEANING,
         MARKING,
     ),
     make=_make,
     rules=("Every increase row gains two stitches a line.", "Right and left half are equal."),
-    care=(Care.PAUSE, Care.CORDS, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.CUPS,
     top="the neck",
-    measures=(Measured("depth_cm", "depth", "slow", rows_cm),),
+    measures=(WishedMeasure("depth_cm", "depth", "slow", rows_cm),),
     caveats=(
         "Pick up the collar with a needle half a millimetre larger; a small difference in the number picked up is "
         "harmless unless a repeat must fit.",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from enum import Enum
 
 
-class Care(Enum):
+class Caution(Enum):
     """A caution, with the sentence that is shown where it applies."""
 
     PAUSE = "Long sittings strain hands, wrists, neck and eyes: lay the work down now and then."

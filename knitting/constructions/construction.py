@@ -6,10 +6,10 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import Enum
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.curvature import Curvature
-from knitting.forecast.course import tab_rows
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
+from knitting.forecast.stages import tab_rows
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Line, LineKind, Plan, Shaping
 from knitting.stitches import Leaning
 
@@ -17,7 +17,7 @@ Value = int | str | tuple[int, ...]
 Values = Mapping[str, Value]
 
 
-class Sort(Enum):
+class AnswerKind(Enum):
     """What sort of answer a question wants."""
 
     NUMBER = "number"
@@ -26,7 +26,7 @@ class Sort(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class Question:
     """One question: its key on the command line, its words, its default and what may be answered."""
 
     key: str
@@ -39,21 +39,21 @@ class Asked:
     choices: tuple[tuple[str, str], ...] = ()
 
     @property
-    def sort(self) -> Sort:
+    def sort(self) -> AnswerKind:
         """What sort of answer it wants."""
         if self.choices:
-            return Sort.CHOICE
-        return Sort.PARTS if isinstance(self.default, tuple) else Sort.NUMBER
+            return AnswerKind.CHOICE
+        return AnswerKind.PARTS if isinstance(self.default, tuple) else AnswerKind.NUMBER
 
 
 @dataclass(frozen=True, slots=True)
-class Measured:
+class WishedMeasure:
     """A measure that may be wished instead of a count: the question that follows it, and what it comes to in cm."""
 
     key: str
     words: str
     follows: str
-    of: Callable[[Course], float]
+    of: Callable[[Forecast], float]
 
 
 @dataclass(frozen=True)
@@ -63,27 +63,27 @@ class Construction:
     key: str
     title: str
     built: str
-    asks: tuple[Asked, ...]
+    asks: tuple[Question, ...]
     make: Callable[[Values], Plan]
     rules: tuple[str, ...]
-    care: tuple[Care, ...]
+    care: tuple[Caution, ...]
     curvature: Curvature
     top: str
-    measures: tuple[Measured, ...]
+    measures: tuple[WishedMeasure, ...]
     caveats: tuple[str, ...] = ()
-    over_head: tuple[str, Callable[[Course], float]] | None = None
+    over_head: tuple[str, Callable[[Forecast], float]] | None = None
 
     @property
     def defaults(self) -> dict[str, Value]:
         """Every question with its default."""
         return {asked.key: asked.default for asked in self.asks}
 
-    def asked(self, key: str) -> Asked | None:
+    def asked(self, key: str) -> Question | None:
         """A question by its key."""
         return next((asked for asked in self.asks if asked.key == key), None)
 
 
-MARKING = Asked(
+MARKING = Question(
     "marking",
     "the centre marked",
     "stitch",
@@ -94,7 +94,7 @@ MARKING = Asked(
         ("needle-both", "on the needle on both sides"),
     ),
 )
-OPEN_INCREASE = Asked(
+OPEN_INCREASE = Question(
     "increase",
     "increases",
     "yo",
@@ -105,14 +105,14 @@ OPEN_INCREASE = Asked(
         ("kfb", "knit front and back: a bar"),
     ),
 )
-CLOSED_INCREASE = Asked("increase", "increases", "m1_pair", choices=OPEN_INCREASE.choices)
-LEANING = Asked(
+CLOSED_INCREASE = Question("increase", "increases", "m1_pair", choices=OPEN_INCREASE.choices)
+LEANING = Question(
     "leaning",
     "leaning",
     "away",
     choices=(("away", "away from the line"), ("towards", "towards the line")),
 )
-DOUBLE = Asked(
+DOUBLE = Question(
     "double",
     "centre decrease",
     "cdd",
@@ -155,7 +155,7 @@ def around(
     return lines, (inner, ends) if lines else (ends,)
 
 
-def rows_cm(course: Course) -> float:
+def rows_cm(forecast: Forecast) -> float:
     """The height of all rows of the stages, in centimetres."""
-    first = tab_rows(course.plan) + 1
-    return sum(course.plan.gauge_at(row).row_cm for row in range(first, course.rows + 1))
+    first = tab_rows(forecast.plan) + 1
+    return sum(forecast.plan.gauge_at(row).row_cm for row in range(first, forecast.rows + 1))

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from math import hypot
 
-from knitting.constructions.cautions import Care
-from knitting.constructions.construction import Asked, Construction, Measured, Values, number, word
+from knitting.constructions.cautions import Caution
+from knitting.constructions.construction import Construction, Question, Values, WishedMeasure, number, word
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import ROW_START, Beside, Count, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -32,12 +32,12 @@ def _make(values: Values) -> Plan:
     return Plan("Corner cloth", CastOn(cast_on, NOWHERE), (PlannedPart("cloth", cast_on),), (), tuple(stages))
 
 
-def _side_cm(course: Course) -> float:
+def _side_cm(forecast: Forecast) -> float:
     """Each row goes half a stitch sideways and one row up along the side; the cast-on lies slanting at its corner."""
-    gauge = course.plan.gauge_at(1)
+    gauge = forecast.plan.gauge_at(1)
     each = hypot(gauge.stitch_cm / 2, gauge.row_cm)
-    corner = course.plan.counted * gauge.stitch_cm * gauge.stitch_cm / 2 / each
-    return course.stages[0].rows * each + corner
+    corner = forecast.plan.counted * gauge.stitch_cm * gauge.stitch_cm / 2 / each
+    return forecast.stages[0].rows * each + corner
 
 
 CORNER_CLOTH = Construction(
@@ -45,10 +45,10 @@ CORNER_CLOTH = Construction(
     title="Corner cloth",
     built="A square worked from one corner: one stitch more in every row to the diagonal, then one fewer.",
     asks=(
-        Asked("cast_on", "cast on", 5, 3, 99),
-        Asked("to", "grow to", 61, 6, 2_000),
-        Asked("leave", "stop at", 5, 3, 1_999),
-        Asked(
+        Question("cast_on", "cast on", 5, 3, 99),
+        Question("to", "grow to", 61, 6, 2_000),
+        Question("leave", "stop at", 5, 3, 1_999),
+        Question(
             "eyelets",
             "eyelets in the shrinking half",
             "kept",
@@ -60,9 +60,9 @@ CORNER_CLOTH = Construction(
         "The growing half ends on the count of the diagonal.",
         "It stops at the count that you cast on, or near it.",
     ),
-    care=(Care.PAUSE, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,
     top="one side of the square",
-    measures=(Measured("side_cm", "side", "to", _side_cm),),
+    measures=(WishedMeasure("side_cm", "side", "to", _side_cm),),
     caveats=("It is a square in garter; in stockinette it becomes a lozenge.",),
 )

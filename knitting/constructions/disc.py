@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     around,
     number,
     rows_cm,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -29,8 +29,8 @@ def _make(values: Values) -> Plan:
     return Plan("Disc", cast_on, parts, lines, (grow,), in_round=True, finish=Finish(manner="loosely"))
 
 
-def _across_cm(course: Course) -> float:
-    return 2 * rows_cm(course)
+def _across_cm(forecast: Forecast) -> float:
+    return 2 * rows_cm(forecast)
 
 
 DISC = Construction(
@@ -38,15 +38,15 @@ DISC = Construction(
     title="Disc",
     built="A round cushion from its centre: wedges that each gain two lifted increases every second round.",
     asks=(
-        Asked("wedges", "wedges", 5, 2, 24, "wedges"),
-        Asked("start", "stitches in each", 3, 2, 60),
-        Asked("rounds", "increase rounds", 18, 1, 400, "increase rounds"),
+        Question("wedges", "wedges", 5, 2, 24, "wedges"),
+        Question("start", "stitches in each", 3, 2, 60),
+        Question("rounds", "increase rounds", 18, 1, 400, "increase rounds"),
     ),
     make=_make,
     rules=("Every increase round gains two stitches a wedge.",),
-    care=(Care.PAUSE, Care.FIBRE, Care.FLAME),
+    care=(Caution.PAUSE, Caution.FIBRE, Caution.FLAME),
     curvature=Curvature.FLAT,
     top="the beginning of the round",
-    measures=(Measured("across_cm", "across", "rounds", _across_cm),),
+    measures=(WishedMeasure("across_cm", "across", "rounds", _across_cm),),
     caveats=("How many wedges lie flat depends on the gauge: too few cup, too many ruffle.",),
 )

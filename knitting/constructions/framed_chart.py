@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
-from knitting.constructions.construction import Asked, Construction, Measured, Values, number, rows_cm
+from knitting.constructions.cautions import Caution
+from knitting.constructions.construction import Construction, Question, Values, WishedMeasure, number, rows_cm
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import (
     Beside,
     Finish,
@@ -48,8 +48,8 @@ def _make(values: Values) -> Plan:
     return Plan("Framed chart", cast_on, parts, lines, (leg,), in_round=True, finish=Finish(manner="stretchy"))
 
 
-def _round_cm(course: Course) -> float:
-    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+def _round_cm(forecast: Forecast) -> float:
+    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
 FRAMED_CHART = Construction(
@@ -57,20 +57,20 @@ FRAMED_CHART = Construction(
     title="Framed chart",
     built="A tube with a charted panel between two markers: its make-ones and decreases cancel in the round.",
     asks=(
-        Asked("frame", "plain on each side", 17, 1, 300),
-        Asked("times", "worked", 24, 1, 1_000, "times"),
-        Asked("edge", "beside the marker", 3, 1, 40),
-        Asked("leg", "between make-one and decrease", 4, 1, 40),
-        Asked("middle", "in the middle", 5, 0, 40),
+        Question("frame", "plain on each side", 17, 1, 300),
+        Question("times", "worked", 24, 1, 1_000, "times"),
+        Question("edge", "beside the marker", 3, 1, 40),
+        Question("leg", "between make-one and decrease", 4, 1, 40),
+        Question("middle", "in the middle", 5, 0, 40),
     ),
     make=_make,
     rules=("The chart uses as many stitches as it makes, and its halves mirror.",),
-    care=(Care.PAUSE, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.TUBE,
     top="the last round",
     measures=(
-        Measured("round_cm", "around", "frame", _round_cm),
-        Measured("length_cm", "length", "times", rows_cm),
+        WishedMeasure("round_cm", "around", "frame", _round_cm),
+        WishedMeasure("length_cm", "length", "times", rows_cm),
     ),
     caveats=("The square of a make-one stands for the new stitch, not for the one that it is lifted from.",),
 )

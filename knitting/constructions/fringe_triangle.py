@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     number,
     rows_cm,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Count, Finish, Line, LineKind, Plan, PlannedPart, Repeats, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -35,8 +35,8 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _width_cm(course: Course) -> float:
-    return course.ends * course.plan.gauge_at(course.rows).stitch_cm
+def _width_cm(forecast: Forecast) -> float:
+    return forecast.ends * forecast.plan.gauge_at(forecast.rows).stitch_cm
 
 
 FRINGE_TRIANGLE = Construction(
@@ -44,18 +44,18 @@ FRINGE_TRIANGLE = Construction(
     title="Triangle with a fringe edge",
     built="A wide triangle from its point: two increases at each edge every other row; the edge stitches are dropped.",
     asks=(
-        Asked("edge", "fringe of", 4, 1, 30),
-        Asked("middle", "between the fringes", 2, 2, 60),
-        Asked("to", "grow to", 160, 8, 3_000),
+        Question("edge", "fringe of", 4, 1, 30),
+        Question("middle", "between the fringes", 2, 2, 60),
+        Question("to", "grow to", 160, 8, 3_000),
     ),
     make=_make,
     rules=("The first increase row has room for two increases only.", "After it the count grows by four each time."),
-    care=(Care.PAUSE, Care.CORDS, Care.PINS, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.CORDS, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
     top="the bound-off edge, the point down",
     measures=(
-        Measured("width_cm", "along the last row", "to", _width_cm),
-        Measured("depth_cm", "depth", "to", rows_cm),
+        WishedMeasure("width_cm", "along the last row", "to", _width_cm),
+        WishedMeasure("depth_cm", "depth", "to", rows_cm),
     ),
     caveats=("The dropped stitches run down to the cast-on: bind off the others first.",),
 )

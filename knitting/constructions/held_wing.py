@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     MARKING,
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     marking,
     number,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import (
     CENTRE,
     LEFT_EDGE,
@@ -62,8 +62,8 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _width_cm(course: Course) -> float:
-    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+def _width_cm(forecast: Forecast) -> float:
+    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
 HELD_WING = Construction(
@@ -71,10 +71,10 @@ HELD_WING = Construction(
     title="Held-wing shawl",
     built="From the middle of two wings: one is put on a holder while the other grows a border, then both go on.",
     asks=(
-        Asked("cast_on", "cast on", 61, 9, 999, odd=True),
-        Asked("rows", "both wings for", 48, 0, 1_000, "rows"),
-        Asked("wing_rows", "the left wing alone for", 30, 0, 1_000, "rows"),
-        Asked("edge_rows", "together for", 6, 0, 200, "rows"),
+        Question("cast_on", "cast on", 61, 9, 999, odd=True),
+        Question("rows", "both wings for", 48, 0, 1_000, "rows"),
+        Question("wing_rows", "the left wing alone for", 30, 0, 1_000, "rows"),
+        Question("edge_rows", "together for", 6, 0, 200, "rows"),
         MARKING,
     ),
     make=_make,
@@ -82,9 +82,9 @@ HELD_WING = Construction(
         "The cast-on is odd: two equal wings and the centre stitch.",
         "The border row gains five stitches: one at the edge, one beside the centre, three cast on.",
     ),
-    care=(Care.PAUSE, Care.PINS, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
     top="the end of the centre line, the wings hanging down",
-    measures=(Measured("width_cm", "cast-on edge", "cast_on", _width_cm),),
+    measures=(WishedMeasure("width_cm", "cast-on edge", "cast_on", _width_cm),),
     caveats=("Note the row of the held wing: it waits on the side that it had coming.",),
 )

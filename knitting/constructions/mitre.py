@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     DOUBLE,
     MARKING,
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     marking,
     number,
     word,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import CENTRE, Beside, Count, Finish, Finishing, Line, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Stripe
@@ -38,8 +38,8 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _side_cm(course: Course) -> float:
-    return (course.plan.counted - 1) / 2 * course.plan.gauge_at(1).stitch_cm
+def _side_cm(forecast: Forecast) -> float:
+    return (forecast.plan.counted - 1) / 2 * forecast.plan.gauge_at(1).stitch_cm
 
 
 MITRE = Construction(
@@ -47,16 +47,16 @@ MITRE = Construction(
     title="Mitred square",
     built="A square cast on along two of its sides: a centred double decrease every right-side row, to one stitch.",
     asks=(
-        Asked("cast_on", "cast on", 37, 3, 999, odd=True),
-        Asked("stripe", "stripes of", 2, 0, 40, "rows"),
+        Question("cast_on", "cast on", 37, 3, 999, odd=True),
+        Question("stripe", "stripes of", 2, 0, 40, "rows"),
         DOUBLE,
         MARKING,
     ),
     make=_make,
     rules=("The cast-on is odd: two equal sides and the centre stitch.",),
-    care=(Care.PAUSE, Care.FIBRE, Care.FLAME),
+    care=(Caution.PAUSE, Caution.FIBRE, Caution.FLAME),
     curvature=Curvature.FLAT,
     top="one side of the square",
-    measures=(Measured("side_cm", "side", "cast_on", _side_cm),),
+    measures=(WishedMeasure("side_cm", "side", "cast_on", _side_cm),),
     caveats=("It is a square in garter, two rows to a stitch; in stockinette it is deeper than wide.",),
 )

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     LEANING,
     MARKING,
     OPEN_INCREASE,
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     leaning,
     marking,
     number,
@@ -18,7 +18,7 @@ from knitting.constructions.construction import (
     word,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import CENTRE, Beside, Count, Line, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -40,13 +40,13 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _neck_cm(course: Course) -> float:
-    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+def _neck_cm(forecast: Forecast) -> float:
+    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
-def opening_cm(course: Course) -> float:
+def opening_cm(forecast: Forecast) -> float:
     """Round the neck of two panels sewn together, before stretch."""
-    return 2 * _neck_cm(course)
+    return 2 * _neck_cm(forecast)
 
 
 PONCHO_PANEL = Construction(
@@ -54,20 +54,20 @@ PONCHO_PANEL = Construction(
     title="Poncho panel",
     built="Front or back of a mini poncho from the neck: an increase on each side of the centre every right-side row.",
     asks=(
-        Asked("cast_on", "cast on", 33, 3, 399, odd=True),
-        Asked("to", "grow to", 81, 5, 999, odd=True),
+        Question("cast_on", "cast on", 33, 3, 399, odd=True),
+        Question("to", "grow to", 81, 5, 999, odd=True),
         OPEN_INCREASE,
         LEANING,
         MARKING,
     ),
     make=_make,
     rules=("The cast-on is odd: two equal halves and the centre stitch.", "Two panels are sewn together."),
-    care=(Care.PAUSE, Care.CORDS, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.FLAT,
     top="the neck edge, the point down",
     measures=(
-        Measured("length_cm", "side edge", "to", rows_cm),
-        Measured("neck_cm", "neck edge of one panel", "cast_on", _neck_cm),
+        WishedMeasure("length_cm", "side edge", "to", rows_cm),
+        WishedMeasure("neck_cm", "neck edge of one panel", "cast_on", _neck_cm),
     ),
     caveats=("What is left of the balls makes the collar; a larger size needs another ball.",),
     over_head=("Both neck edges together", opening_cm),

@@ -4,22 +4,22 @@ from __future__ import annotations
 
 from math import hypot
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     LEANING,
     MARKING,
     OPEN_INCREASE,
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     leaning,
     marking,
     number,
     word,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import (
     CENTRE,
     Beside,
@@ -61,24 +61,24 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _wing_edge_cm(course: Course) -> float:
+def _wing_edge_cm(forecast: Forecast) -> float:
     """A wing's edge: each row goes half a stitch out and one row on."""
-    gauge = course.plan.gauge_at(1)
-    return course.stages[0].rows * hypot(gauge.stitch_cm / 2, gauge.row_cm)
+    gauge = forecast.plan.gauge_at(1)
+    return forecast.stages[0].rows * hypot(gauge.stitch_cm / 2, gauge.row_cm)
 
 
-def _neck_cm(course: Course) -> float:
+def _neck_cm(forecast: Forecast) -> float:
     """The neck edge: two wings, and the first row, whose halves lie slanting to it."""
-    gauge = course.plan.gauge_at(1)
-    first = course.plan.counted * gauge.stitch_cm
-    return 2 * _wing_edge_cm(course) + first * _slant(gauge.stitch_cm / 2, gauge.row_cm)
+    gauge = forecast.plan.gauge_at(1)
+    first = forecast.plan.counted * gauge.stitch_cm
+    return 2 * _wing_edge_cm(forecast) + first * _slant(gauge.stitch_cm / 2, gauge.row_cm)
 
 
-def _depth_cm(course: Course) -> float:
+def _depth_cm(forecast: Forecast) -> float:
     """The centre line, and on to the neck edge across half of the first row."""
-    gauge = course.plan.gauge_at(1)
-    half = course.plan.counted * gauge.stitch_cm / 2
-    return _wing_edge_cm(course) + half * _slant(gauge.row_cm, gauge.stitch_cm / 2)
+    gauge = forecast.plan.gauge_at(1)
+    half = forecast.plan.counted * gauge.stitch_cm / 2
+    return _wing_edge_cm(forecast) + half * _slant(gauge.row_cm, gauge.stitch_cm / 2)
 
 
 def _slant(along: float, across: float) -> float:
@@ -90,22 +90,22 @@ TRIANGLE = Construction(
     title="Centre-out triangle",
     built="A shawl from a garter tab at the middle of the neck: four stitches more in every right-side row.",
     asks=(
-        Asked("tab", "tab of", 4, 2, 20),
-        Asked("to", "grow to", 201, 10, 3_000),
-        Asked("rows", "or for rows", 0, 0, 2_000, "rows"),
+        Question("tab", "tab of", 4, 2, 20),
+        Question("to", "grow to", 201, 10, 3_000),
+        Question("rows", "or for rows", 0, 0, 2_000, "rows"),
         OPEN_INCREASE,
         LEANING,
         MARKING,
-        Asked("fabric", "wings in", "garter", choices=(("garter", "garter"), ("stockinette", "stockinette"))),
+        Question("fabric", "wings in", "garter", choices=(("garter", "garter"), ("stockinette", "stockinette"))),
     ),
     make=_make,
     rules=("The count grows by four each time.", "The middle of the tab is odd: one stitch is the centre."),
-    care=(Care.PAUSE, Care.PINS, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
     top="the long neck edge, the point down",
     measures=(
-        Measured("width_cm", "along the neck edge", "to", _neck_cm),
-        Measured("depth_cm", "depth", "to", _depth_cm),
+        WishedMeasure("width_cm", "along the neck edge", "to", _neck_cm),
+        WishedMeasure("depth_cm", "depth", "to", _depth_cm),
     ),
     caveats=(
         "The neck edge is straight in garter; in stockinette it bends down at both ends and is blocked out.",

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     around,
     number,
     rows_cm,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
@@ -32,13 +32,13 @@ def _make(values: Values) -> Plan:
     )
 
 
-def neck_cm(course: Course) -> float:
+def neck_cm(forecast: Forecast) -> float:
     """Round the neck, before stretch."""
-    return course.plan.counted * course.plan.gauge_at(1).stitch_cm
+    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
-def _hem_cm(course: Course) -> float:
-    return course.ends * course.plan.gauge_at(course.rows).stitch_cm
+def _hem_cm(forecast: Forecast) -> float:
+    return forecast.ends * forecast.plan.gauge_at(forecast.rows).stitch_cm
 
 
 YOKE = Construction(
@@ -46,22 +46,22 @@ YOKE = Construction(
     title="Round yoke",
     built="A poncho from the neck down in rounds: a cluster of three into five on each side of every line.",
     asks=(
-        Asked("cast_on", "cast on", 80, 12, 600),
-        Asked("lines", "lines", 5, 1, 24, "lines"),
-        Asked("rounds", "increase rounds", 8, 1, 300, "increase rounds"),
+        Question("cast_on", "cast on", 80, 12, 600),
+        Question("lines", "lines", 5, 1, 24, "lines"),
+        Question("rounds", "increase rounds", 8, 1, 300, "increase rounds"),
     ),
     make=_make,
     rules=(
         "Every increase round gains four stitches a line.",
         "At least six stitches lie between two lines; panels differ by one stitch at most.",
     ),
-    care=(Care.PAUSE, Care.CORDS, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.CUPS,
     top="the neck",
     measures=(
-        Measured("neck_cm", "round the neck", "cast_on", neck_cm),
-        Measured("hem_cm", "round the hem", "rounds", _hem_cm),
-        Measured("depth_cm", "depth", "rounds", rows_cm),
+        WishedMeasure("neck_cm", "round the neck", "cast_on", neck_cm),
+        WishedMeasure("hem_cm", "round the hem", "rounds", _hem_cm),
+        WishedMeasure("depth_cm", "depth", "rounds", rows_cm),
     ),
     caveats=("The clusters are worked every fourth round; the rounds between them are plain.",),
     over_head=("The neck", neck_cm),

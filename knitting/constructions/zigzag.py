@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from math import atan, cos
 
-from knitting.constructions.cautions import Care
+from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
-    Asked,
     Construction,
-    Measured,
+    Question,
     Values,
+    WishedMeasure,
     number,
     rows_cm,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Course
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import ROW_START, Beside, Plan, PlannedPart, Rows, Shaping, Stage
 from knitting.plan.works import OWN
 from knitting.problems import NOWHERE
@@ -41,10 +41,10 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _width_cm(course: Course) -> float:
+def _width_cm(forecast: Forecast) -> float:
     """The legs lean by half a stitch a row, and the cloth is narrower by the cosine."""
-    gauge = course.plan.gauge_at(1)
-    return course.plan.counted * gauge.stitch_cm * cos(atan(gauge.stitch_cm / (2 * gauge.row_cm)))
+    gauge = forecast.plan.gauge_at(1)
+    return forecast.plan.counted * gauge.stitch_cm * cos(atan(gauge.stitch_cm / (2 * gauge.row_cm)))
 
 
 ZIGZAG = Construction(
@@ -52,18 +52,18 @@ ZIGZAG = Construction(
     title="Zigzag scarf",
     built="A scarf of slanting legs: in every row a decrease and an increase cancel, and the count stands still.",
     asks=(
-        Asked("repeats", "zigzags", 4, 1, 120, "repeats"),
-        Asked("rows", "for", 88, 1, 4_000, "rows"),
-        Asked("leg", "stitches before the decrease", 6, 2, 60),
+        Question("repeats", "zigzags", 4, 1, 120, "repeats"),
+        Question("rows", "for", 88, 1, 4_000, "rows"),
+        Question("leg", "stitches before the decrease", 6, 2, 60),
     ),
     make=_make,
     rules=("The cast-on is a whole number of zigzags: twice the leg and two stitches each.",),
-    care=(Care.PAUSE, Care.FIBRE),
+    care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,
     top="the last row",
     measures=(
-        Measured("width_cm", "width", "repeats", _width_cm),
-        Measured("length_cm", "length", "rows", rows_cm),
+        WishedMeasure("width_cm", "width", "repeats", _width_cm),
+        WishedMeasure("length_cm", "length", "rows", rows_cm),
     ),
     caveats=("Increases and decreases cancel: the count never changes, only the cloth slants.",),
 )

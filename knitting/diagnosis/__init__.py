@@ -1,28 +1,28 @@
 """Where a piece at the needles really is: what would explain counts that are not those of its row."""
 
-from knitting.diagnosis.as_knitted import AsKnitted, Difference, as_knitted
-from knitting.diagnosis.explanations import Answer, Explanation, NotCounts, explained, find_json
-from knitting.diagnosis.mistakes import Kind
-from knitting.diagnosis.observation import Seen, facing_by_tail
-from knitting.diagnosis.options import Way, WayKind, ways, ways_of
-from knitting.diagnosis.whereabouts import Place, whereabouts
+from knitting.diagnosis.as_knitted import AsKnitted, CountDifference, as_knitted
+from knitting.diagnosis.explanations import Diagnosis, Explanation, WrongCounts, diagnose, find_json
+from knitting.diagnosis.mistakes import MistakeKind
+from knitting.diagnosis.observation import Observation, facing_by_tail
+from knitting.diagnosis.options import Option, OptionKind, options, options_of
+from knitting.diagnosis.whereabouts import PossibleRow, whereabouts
 
 __all__ = [
-    "Answer",
     "AsKnitted",
-    "Difference",
+    "CountDifference",
+    "Diagnosis",
     "Explanation",
-    "Kind",
-    "NotCounts",
-    "Place",
-    "Seen",
-    "Way",
-    "WayKind",
+    "MistakeKind",
+    "Observation",
+    "Option",
+    "OptionKind",
+    "PossibleRow",
+    "WrongCounts",
     "as_knitted",
-    "explained",
+    "diagnose",
     "facing_by_tail",
     "find_json",
-    "ways",
-    "ways_of",
+    "options",
+    "options_of",
     "whereabouts",
 ]

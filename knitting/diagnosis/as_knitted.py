@@ -13,7 +13,7 @@ from knitting.working.piece_worker import counted
 
 
 @dataclass(frozen=True, slots=True)
-class Difference:
+class CountDifference:
     """What really stands on the needle after a row (from 1, 0 for the cast-on): the counts between marks."""
 
     row: int
@@ -29,7 +29,7 @@ class AsKnitted:
     stuck: int = 0
 
 
-def as_knitted(worked: WorkedPiece, differences: Sequence[Difference]) -> AsKnitted:
+def as_knitted(worked: WorkedPiece, differences: Sequence[CountDifference]) -> AsKnitted:
     """Every row after a difference worked on what is really there; differences that do not fit the needle are left out.
 
     Counts of later differences take the place of what the rows would have come to.

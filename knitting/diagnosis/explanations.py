@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from knitting.diagnosis.mistakes import Change, Kind, Mistake, mistakes
-from knitting.diagnosis.observation import Seen
+from knitting.diagnosis.mistakes import Change, Mistake, MistakeKind, mistakes
+from knitting.diagnosis.observation import Observation
 from knitting.diagnosis.replay import Replay
 from knitting.diagnosis.saying import looked_for, matters, mended, said
 from knitting.diagnosis.uncounted_mistakes import mismatched, unseen, what_differs
@@ -18,20 +18,20 @@ RIGHT = "The counts are right."
 WINDOW = 60
 """Rows that are looked back over."""
 _MOST = 12
-_LIKELY: Mapping[Kind, float] = {
-    Kind.MISSED_INCREASE: 1.0,
-    Kind.MISSED_DECREASE: 1.1,
-    Kind.MARK_SHIFTED: 1.2,
-    Kind.HALF_ROW: 1.3,
-    Kind.EXTRA_INCREASE: 1.4,
-    Kind.DROPPED_STITCH: 1.5,
-    Kind.EXTRA_STITCH: 1.6,
-    Kind.SKIPPED_ROW: 1.7,
-    Kind.EXTRA_DECREASE: 1.8,
-    Kind.ROW_TWICE: 1.9,
-    Kind.WRONG_CAST_ON: 2.0,
-    Kind.WRONG_COLOUR: 1.0,
-    Kind.WRONG_STITCH: 1.0,
+_LIKELY: Mapping[MistakeKind, float] = {
+    MistakeKind.MISSED_INCREASE: 1.0,
+    MistakeKind.MISSED_DECREASE: 1.1,
+    MistakeKind.MARK_SHIFTED: 1.2,
+    MistakeKind.HALF_ROW: 1.3,
+    MistakeKind.EXTRA_INCREASE: 1.4,
+    MistakeKind.DROPPED_STITCH: 1.5,
+    MistakeKind.EXTRA_STITCH: 1.6,
+    MistakeKind.SKIPPED_ROW: 1.7,
+    MistakeKind.EXTRA_DECREASE: 1.8,
+    MistakeKind.ROW_TWICE: 1.9,
+    MistakeKind.WRONG_CAST_ON: 2.0,
+    MistakeKind.WRONG_COLOUR: 1.0,
+    MistakeKind.WRONG_STITCH: 1.0,
 }
 """How far down each kind stands beside others that explain as much: a judgement, no source."""
 _RECENT = 0.2
@@ -42,7 +42,7 @@ _NEWEST = 4
 """Rows from the newest back in which it is looked whether a mistake could have gone unnoticed at all."""
 
 
-class NotCounts(ValueError):
+class WrongCounts(ValueError):
     """Counts that are none of this piece: the message says what would be."""
 
 
@@ -67,7 +67,7 @@ class Explanation:
 
 
 @dataclass(frozen=True, slots=True)
-class Answer:
+class Diagnosis:
     """Whether it matters, and what may have happened, likeliest first; nothing if the counts are right."""
 
     matters: str
@@ -75,39 +75,39 @@ class Answer:
     explanations: tuple[Explanation, ...]
 
 
-def explained(
-    worked: WorkedPiece, row: int, counts: Sequence[int], window: int = WINDOW, seen: Seen | None = None
-) -> Answer:
+def diagnose(
+    worked: WorkedPiece, row: int, counts: Sequence[int], window: int = WINDOW, seen: Observation | None = None
+) -> Diagnosis:
     """What would explain the counts after a row (from 1): of all parts, of those without marked stitches, or the sum.
 
-    ``seen`` is what else is known of the row on the needle: its counts are not asked. :class:`NotCounts` if there is no
-    such row, or the counts are not as many as its parts.
+    ``seen`` is what else is known of the row on the needle: its counts are not asked. :class:`WrongCounts` if there
+    is no such row, or the counts are not as many as its parts.
     """
     if not 1 <= row <= len(worked.rows):
-        raise NotCounts(f"There is no row {row}: this piece has {plural(len(worked.rows), 'row')}.")
+        raise WrongCounts(f"There is no row {row}: this piece has {plural(len(worked.rows), 'row')}.")
     needle = worked.rows[row - 1].after
     wanted = wrong_by(needle, counts)
-    seen = seen or Seen()
+    seen = seen or Observation()
     if not any(any(change) for change in wanted):
         silent = sorted(([each] for each in unseen(worked, row, seen, window)), key=lambda e: _rank(e, row, window))
         said = what_differs(worked, row, seen)
-        return Answer(said or RIGHT, needle.parts, tuple(_explanation(worked, row, tuple(each)) for each in silent))
+        return Diagnosis(said or RIGHT, needle.parts, tuple(_explanation(worked, row, tuple(each)) for each in silent))
     replay = Replay(worked)
     every = list(mistakes(worked, row, window))
     found = _together(_singles(replay, every, wanted, row))
-    if all(each.kind is Kind.WRONG_CAST_ON for (each, *_) in found):
+    if all(each.kind is MistakeKind.WRONG_CAST_ON for (each, *_) in found):
         found += _pairs(replay, every, wanted, row)
-    other_side = mismatched(worked, row, Seen(facing=seen.facing))[0]
+    other_side = mismatched(worked, row, Observation(facing=seen.facing))[0]
     found.sort(key=lambda each: _rank(each, row, window) + _against(each, seen, other_side))
     shown = tuple(_explanation(worked, row, each) for each in found[:_MOST])
-    return Answer(matters(needle, wanted[0] if len(wanted) == 1 else (), sum(wanted[0])), needle.parts, shown)
+    return Diagnosis(matters(needle, wanted[0] if len(wanted) == 1 else (), sum(wanted[0])), needle.parts, shown)
 
 
 def wrong_by(needle: Needle, counts: Sequence[int]) -> list[Change]:
     """By how much counts differ from a needle, part by part; of a sum alone every part that may hold the difference."""
     parts = needle.parts
     if any(count < 0 for count in counts) or sum(counts) > 20_000:
-        raise NotCounts("Counts are whole numbers from 0 up, as many as stitches can be on a needle.")
+        raise WrongCounts("Counts are whole numbers from 0 up, as many as stitches can be on a needle.")
     if len(counts) == len(parts):
         return [tuple(count - part for count, part in zip(counts, parts, strict=True))]
     if len(counts) == len(needle.counts):
@@ -117,7 +117,7 @@ def wrong_by(needle: Needle, counts: Sequence[int]) -> list[Change]:
     if len(counts) == 1:
         by = counts[0] - needle.total
         return [tuple(by if place == at else 0 for place in range(len(parts))) for at in _between(needle)]
-    raise NotCounts(
+    raise WrongCounts(
         f"{plural(len(counts), 'count')} for {plural(len(parts), 'part')}: give all of {'-'.join(map(str, parts))}, or "
         "the sum alone."
     )
@@ -145,7 +145,7 @@ def _singles(replay: Replay, every: Sequence[Mistake], wanted: Sequence[Change],
 
 def _together(found: Iterable[tuple[Mistake]]) -> list[tuple[Mistake, ...]]:
     """Mistakes of one kind with one effect as one, with all the spots where they may have been made."""
-    by_effect: dict[tuple[Kind, Change], Mistake] = {}
+    by_effect: dict[tuple[MistakeKind, Change], Mistake] = {}
     for (each,) in found:
         known = by_effect.get((each.kind, each.change))
         if known is None:
@@ -180,7 +180,7 @@ def _pairs(
             for one in _likeliest(ones):
                 for other in _likeliest(held[rest]):
                     first, second = passed(one), passed(other)
-                    if first is not None and second is not None and one.kind is not Kind.WRONG_CAST_ON:
+                    if first is not None and second is not None and one.kind is not MistakeKind.WRONG_CAST_ON:
                         yield first, second
 
 
@@ -190,7 +190,7 @@ def _likeliest(found: Sequence[Mistake]) -> list[Mistake]:
 
 def _held(replay: Replay, mistake: Mistake, row: int) -> Mistake | None:
     """The mistake in as many of its rows as it could have gone unnoticed in; ``None`` if in none of them."""
-    if mistake.kind is Kind.HALF_ROW:
+    if mistake.kind is MistakeKind.HALF_ROW:
         return mistake
     newest = range(mistake.last, max(mistake.first, mistake.last - _NEWEST) - 1, -1)
     last = next((at for at in newest if _unnoticed(replay, mistake, at, row)), None)
@@ -233,13 +233,13 @@ def _rank(found: Sequence[Mistake], row: int, window: int) -> float:
     for each in found:
         rank += _LIKELY[each.kind] + _RECENT * (row - each.last) / window
         moved = max(map(abs, each.change)) - 1
-        rank += _EACH_STITCH * moved if each.kind is not Kind.HALF_ROW else 0.0
+        rank += _EACH_STITCH * moved if each.kind is not MistakeKind.HALF_ROW else 0.0
     return rank
 
 
-def _against(found: Sequence[Mistake], seen: Seen, other_side: bool) -> float:
+def _against(found: Sequence[Mistake], seen: Observation, other_side: bool) -> float:
     """How much speaks against mistakes if one knows which side faces: rows left out or worked twice turn it."""
-    turns = sum(each.kind in (Kind.SKIPPED_ROW, Kind.ROW_TWICE) for each in found) % 2 == 1
+    turns = sum(each.kind in (MistakeKind.SKIPPED_ROW, MistakeKind.ROW_TWICE) for each in found) % 2 == 1
     return _WRONG_SIDE if seen.facing is not None and turns is not other_side else 0.0
 
 
@@ -261,7 +261,7 @@ def _joined(sentences: Sequence[str]) -> str:
     return " And ".join([first, *(each[:1].lower() + each[1:] for each in others)])
 
 
-def find_json(answer: Answer) -> dict[str, object]:
+def find_json(answer: Diagnosis) -> dict[str, object]:
     """The published form of an answer."""
     return {
         "matters": answer.matters,

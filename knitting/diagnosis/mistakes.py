@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from enum import Enum
 
-from knitting.needle.lineage import events
+from knitting.needle.lineage import count_changes
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.rows import Side
@@ -18,7 +18,7 @@ _NEAR_END = 6
 _MOST_CAST_ON = 6
 
 
-class Kind(Enum):
+class MistakeKind(Enum):
     """What sort of mistake it is."""
 
     MISSED_INCREASE = "missed-increase"
@@ -37,7 +37,7 @@ class Kind(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Spot:
+class MistakePlace:
     """Beside which mark or edge, and on which side of it in right-side order: before, after, on, or nowhere near."""
 
     mark: str = ""
@@ -51,16 +51,16 @@ class Mistake:
     ``others`` are further spots of its part that would have done the same.
     """
 
-    kind: Kind
-    spot: Spot
+    kind: MistakeKind
+    spot: MistakePlace
     change: Change
     first: int
     last: int
     part: int = -1
-    others: tuple[Spot, ...] = ()
+    others: tuple[MistakePlace, ...] = ()
 
     @property
-    def spots(self) -> tuple[Spot, ...]:
+    def spots(self) -> tuple[MistakePlace, ...]:
         """Every spot where it may have been made."""
         return (self.spot, *self.others)
 
@@ -82,7 +82,7 @@ def mistakes(worked: WorkedPiece, row: int, window: int) -> Iterator[Mistake]:
     first = row - 1
     while first > max(row - window, 0) and len(worked.rows[first - 1].parts) == parts:
         first -= 1
-    seen: dict[tuple[Kind, Spot, Change, int], Mistake] = {}
+    seen: dict[tuple[MistakeKind, MistakePlace, Change, int], Mistake] = {}
     for at in range(first, row):
         for found in _of_row(worked.rows[at], at + 1):
             key = (found.kind, found.spot, found.change, found.part)
@@ -100,33 +100,33 @@ def _of_row(row: WorkedRow, number: int) -> Iterator[Mistake]:
     parts = row.parts
     if len(row.before.parts) != len(parts):
         return
-    for event in events(row):
+    for event in count_changes(row):
         spot = _spot(row, event.part, event.new)
         for wrong in {1, abs(event.change)}:
-            kind = Kind.MISSED_INCREASE if event.change > 0 else Kind.MISSED_DECREASE
+            kind = MistakeKind.MISSED_INCREASE if event.change > 0 else MistakeKind.MISSED_DECREASE
             by = -wrong if event.change > 0 else wrong
             yield Mistake(kind, spot, _change(row.after, event.part, by), number, number, event.part)
     change = tuple(after - before for before, after in zip(row.before.parts, parts, strict=True))
     if any(change):
-        yield Mistake(Kind.SKIPPED_ROW, Spot(), tuple(-each for each in change), number, number)
-        yield Mistake(Kind.ROW_TWICE, Spot(), change, number, number)
+        yield Mistake(MistakeKind.SKIPPED_ROW, MistakePlace(), tuple(-each for each in change), number, number)
+        yield Mistake(MistakeKind.ROW_TWICE, MistakePlace(), change, number, number)
 
 
-def _spot(row: WorkedRow, part: int, place: float) -> Spot:
+def _spot(row: WorkedRow, part: int, place: float) -> MistakePlace:
     """Beside which mark or edge a change of a row stands."""
     needle = row.after
     names, places = mark_names(needle), _mark_parts(needle)
     if part in places:
-        return Spot(names[places.index(part)], "on")
+        return MistakePlace(names[places.index(part)], "on")
     begin = sum(needle.parts[:part])
     end = begin + needle.parts[part]
     beside = sum(at < part for at in places) if places else _markers_before(needle, part)
     to_right, to_left = place - begin, end - place
     if min(to_right, to_left) > _NEAR_END:
-        return Spot()
+        return MistakePlace()
     if to_right <= to_left:
-        return Spot(names[beside - 1], "after") if beside else Spot("right edge", "after")
-    return Spot(names[beside], "before") if beside < len(names) else Spot("left edge", "before")
+        return MistakePlace(names[beside - 1], "after") if beside else MistakePlace("right edge", "after")
+    return MistakePlace(names[beside], "before") if beside < len(names) else MistakePlace("left edge", "before")
 
 
 def _markers_before(needle: Needle, part: int) -> int:
@@ -166,24 +166,24 @@ def _anywhere(worked: WorkedPiece, first: int, last: int) -> Iterator[Mistake]:
         if part in marked:
             continue
         more, fewer = _change(needle, part, 1), _change(needle, part, -1)
-        yield Mistake(Kind.DROPPED_STITCH, Spot(), fewer, first, last, part)
-        yield Mistake(Kind.EXTRA_STITCH, Spot(), more, first, last, part)
+        yield Mistake(MistakeKind.DROPPED_STITCH, MistakePlace(), fewer, first, last, part)
+        yield Mistake(MistakeKind.EXTRA_STITCH, MistakePlace(), more, first, last, part)
         for spot in sorted(shaped.get((part, True), ()), key=str):
-            yield Mistake(Kind.EXTRA_INCREASE, spot, more, first, last, part)
+            yield Mistake(MistakeKind.EXTRA_INCREASE, spot, more, first, last, part)
         for spot in sorted(shaped.get((part, False), ()), key=str):
-            yield Mistake(Kind.EXTRA_DECREASE, spot, fewer, first, last, part)
+            yield Mistake(MistakeKind.EXTRA_DECREASE, spot, fewer, first, last, part)
         for many in range(1, _MOST_CAST_ON + 1):
             for by in (many, -many):
-                yield Mistake(Kind.WRONG_CAST_ON, Spot(), _change(needle, part, by), 0, 0, part)
+                yield Mistake(MistakeKind.WRONG_CAST_ON, MistakePlace(), _change(needle, part, by), 0, 0, part)
     yield from _shifted(needle, first, last)
 
 
-def _shaped(worked: WorkedPiece, first: int, last: int) -> dict[tuple[int, bool], set[Spot]]:
+def _shaped(worked: WorkedPiece, first: int, last: int) -> dict[tuple[int, bool], set[MistakePlace]]:
     """Where a piece increases and decreases, by part."""
-    found: dict[tuple[int, bool], set[Spot]] = {}
+    found: dict[tuple[int, bool], set[MistakePlace]] = {}
     for row in worked.rows[first - 1 : last]:
         if len(row.before.parts) == len(row.parts):
-            for event in events(row):
+            for event in count_changes(row):
                 found.setdefault((event.part, event.change > 0), set()).add(_spot(row, event.part, event.new))
     return found
 
@@ -196,7 +196,7 @@ def _shifted(needle: Needle, first: int, last: int) -> Iterator[Mistake]:
         for by in (1, -1, 2, -2):
             change = [0] * len(needle.parts)
             change[part], change[following] = by, -by
-            yield Mistake(Kind.MARK_SHIFTED, Spot(name, ""), tuple(change), first, last)
+            yield Mistake(MistakeKind.MARK_SHIFTED, MistakePlace(name, ""), tuple(change), first, last)
         part = following
 
 
@@ -218,4 +218,4 @@ def _partly(row: WorkedRow, number: int, begun: bool) -> Iterator[Mistake]:
         counted = worked if begun else left
         wrong = tuple((change[at] if begun else -change[at]) if at in counted else 0 for at in range(len(change)))
         if any(wrong):
-            yield Mistake(Kind.HALF_ROW, Spot(), wrong, number, number, done)
+            yield Mistake(MistakeKind.HALF_ROW, MistakePlace(), wrong, number, number, done)

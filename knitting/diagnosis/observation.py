@@ -9,7 +9,7 @@ from knitting.rows import Side
 
 
 @dataclass(frozen=True, slots=True)
-class Seen:
+class Observation:
     """Counts of the parts, or their sum; the side that faces her now, before the next row; the colour of the row on the
     needle; what most of that row shows on the right side ("k" or "p"); about how many rows she believes to have worked.
     """

@@ -6,9 +6,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
 
-from knitting.diagnosis.as_knitted import Difference, as_knitted
+from knitting.diagnosis.as_knitted import CountDifference, as_knitted
 from knitting.diagnosis.explanations import Explanation
-from knitting.diagnosis.mistakes import Kind, mark_names
+from knitting.diagnosis.mistakes import MistakeKind, mark_names
 from knitting.measures import Gauge, said_cm
 from knitting.needle.needle import Needle
 from knitting.needle.worked import FabricWork, PartWork, WorkedPiece, WorkedRow
@@ -20,7 +20,7 @@ _PLAIN_BESIDE = 3
 _MOST_HIDDEN = 6
 
 
-class WayKind(Enum):
+class OptionKind(Enum):
     """What can be done, in the order in which it is thought of."""
 
     LEAVE = "leave it"
@@ -31,21 +31,21 @@ class WayKind(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Way:
+class Option:
     """One thing that can be done: what, what it costs, and what then stands on the needle.
 
     ``differences`` are the counts that are other than written once it is done; ``back_to`` is the row after which one
     stands when it means ripping, else ``None``.
     """
 
-    kind: WayKind
+    kind: OptionKind
     says: str
     cost: str
-    differences: tuple[Difference, ...] = ()
+    differences: tuple[CountDifference, ...] = ()
     back_to: int | None = None
 
 
-def ways(worked: WorkedPiece, row: int, counts: Sequence[int], gauge: Gauge | None = None) -> tuple[Way, ...]:
+def options(worked: WorkedPiece, row: int, counts: Sequence[int], gauge: Gauge | None = None) -> tuple[Option, ...]:
     """What can be done about counts between marks after a row (from 1) without knowing how they came about."""
     needle = worked.rows[row - 1].after
     if len(counts) != len(needle.counts) or tuple(counts) == needle.counts:
@@ -53,35 +53,35 @@ def ways(worked: WorkedPiece, row: int, counts: Sequence[int], gauge: Gauge | No
     return tuple(_ways(worked, row, tuple(counts), gauge))
 
 
-def _ways(worked: WorkedPiece, row: int, counts: tuple[int, ...], gauge: Gauge | None) -> Iterator[Way]:
+def _ways(worked: WorkedPiece, row: int, counts: tuple[int, ...], gauge: Gauge | None) -> Iterator[Option]:
     needle = worked.rows[row - 1].after
     off = tuple(count - should for count, should in zip(counts, needle.counts, strict=True))
-    here = Difference(row, counts)
+    here = CountDifference(row, counts)
     if not sum(off):
         return  # a mark stands elsewhere: it is moved back
     yield _left(worked, here, off, gauge)
     if row == len(worked.rows) or sum(map(abs, off)) > _MOST_HIDDEN:
         return
     following = worked.rows[row]
-    right_again = Difference(row + 1, following.after.counts)
-    for kind, at_edge in ((WayKind.ABSORB, True), (WayKind.HIDE, False)):
+    right_again = CountDifference(row + 1, following.after.counts)
+    for kind, at_edge in ((OptionKind.ABSORB, True), (OptionKind.HIDE, False)):
         says = _hidden(following, row + 1, off, at_edge)
         if says:
             many = sum(map(abs, off))
             cost = (
                 f"{plural(many, 'stitch')} to work otherwise in row {row + 1}; from there on every count is as written."
             )
-            yield Way(kind, says, cost, (here, right_again))
+            yield Option(kind, says, cost, (here, right_again))
 
 
-def _left(worked: WorkedPiece, here: Difference, off: Sequence[int], gauge: Gauge | None) -> Way:
+def _left(worked: WorkedPiece, here: CountDifference, off: Sequence[int], gauge: Gauge | None) -> Option:
     """Going on with the counts as they are."""
     after = as_knitted(worked, [here])
     total = sum(off)
     if after.stuck:
         label = worked.rows[after.stuck - 1].label
         says = f"It cannot stay to the end: row {after.stuck} ({label}) does not work out on these counts."
-        return Way(WayKind.LEAVE, says, "It has to be put right before that row.", (here,))
+        return Option(OptionKind.LEAVE, says, "It has to be put right before that row.", (here,))
     wide = f", about {said_cm(abs(total) * gauge.stitch_cm)} {'wider' if total > 0 else 'narrower'}" if gauge else ""
     ends = after.worked.rows[-1].end
     says = (
@@ -95,7 +95,7 @@ def _left(worked: WorkedPiece, here: Difference, off: Sequence[int], gauge: Gaug
     cost = (
         "Nothing to work again; repeats that have to fit may come out otherwise." if _patterned(worked) else "Nothing."
     )
-    return Way(WayKind.LEAVE, says, cost, (here,))
+    return Option(OptionKind.LEAVE, says, cost, (here,))
 
 
 def _hidden(row: WorkedRow, number: int, off: Sequence[int], at_edge: bool) -> str:
@@ -151,18 +151,20 @@ def _patterned(worked: WorkedPiece) -> bool:
     return any(fabric.width > 1 for fabric in worked.piece.headers.fabrics)
 
 
-def ways_of(explanation: Explanation, worked: WorkedPiece, row: int, seconds_a_stitch: float = 0.0) -> tuple[Way, ...]:
+def options_of(
+    explanation: Explanation, worked: WorkedPiece, row: int, seconds_a_stitch: float = 0.0
+) -> tuple[Option, ...]:
     """Mending what happened in place, and ripping back to before it. ``seconds_a_stitch`` is the knitter's own pace, 0
     where it is not known yet."""
     first = explanation.mistakes[0]
     deep = row - first.last
     where = f", {plural(deep, 'row')} below the needle or more" if deep > 0 else ", in the row on the needle"
     cost = f"No row is ripped{where}."
-    found = [Way(WayKind.MEND, explanation.mend, cost)]
-    if first.kind is not Kind.MARK_SHIFTED and explanation.rip_rows:
+    found = [Option(OptionKind.MEND, explanation.mend, cost)]
+    if first.kind is not MistakeKind.MARK_SHIFTED and explanation.rip_rows:
         minutes = round(2 * explanation.rip_stitches * seconds_a_stitch / 60)
         time = f", about {plural(max(minutes, 1), 'minute')} to rip and work again" if seconds_a_stitch else ""
         says = f"Rip back {plural(explanation.rip_rows, 'row')}, to before row {row - explanation.rip_rows + 1}."
         cost = f"{explanation.rip_stitches} stitches to work again{time}."
-        found.append(Way(WayKind.RIP, says, cost, back_to=row - explanation.rip_rows))
+        found.append(Option(OptionKind.RIP, says, cost, back_to=row - explanation.rip_rows))
     return tuple(found)

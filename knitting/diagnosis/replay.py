@@ -5,7 +5,7 @@ from __future__ import annotations
 from knitting.dialects.dialect import dialect
 from knitting.needle.needle import Needle
 from knitting.needle.rehearsal import Rehearsal, rehearse
-from knitting.needle.row_worker import RowResult, Setting, work_row
+from knitting.needle.row_worker import RowContext, RowResult, work_row
 from knitting.needle.worked import WorkedPiece
 from knitting.rows import Side, Step
 from knitting.words.writer import Writer
@@ -59,7 +59,7 @@ class Replay:
         again = known.again(needle, row.side) if known is not None else None
         if again is not None:
             return again
-        setting = Setting(self.writer, self.worked.piece.headers, row.side, row.in_round)
+        setting = RowContext(self.writer, self.worked.piece.headers, row.side, row.in_round)
         result = work_row(needle, self.steps[at], row.span, setting)
         rehearsal = rehearse(needle, row.side, result)
         if rehearsal is not None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from knitting.diagnosis.mistakes import Kind, Mistake, Spot
+from knitting.diagnosis.mistakes import Mistake, MistakeKind, MistakePlace
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece
 from knitting.problems import plural
@@ -18,31 +18,31 @@ def said(worked: WorkedPiece, mistake: Mistake) -> str:
     rows = _rows(worked, mistake)
     wrong = abs(mistake.stitches)
     match mistake.kind:
-        case Kind.MISSED_INCREASE:
+        case MistakeKind.MISSED_INCREASE:
             return f"{_of(wrong, 'increase')}{where} {_was(wrong)} forgotten {rows}."
-        case Kind.MISSED_DECREASE:
+        case MistakeKind.MISSED_DECREASE:
             return f"{_of(wrong, 'decrease')}{where} {_was(wrong)} forgotten, or took in a stitch too few, {rows}."
-        case Kind.EXTRA_INCREASE:
+        case MistakeKind.EXTRA_INCREASE:
             return f"{_of(wrong, 'increase')}{where} too many {_was(wrong)} worked {rows}, perhaps in a row of rest."
-        case Kind.EXTRA_DECREASE:
+        case MistakeKind.EXTRA_DECREASE:
             return f"{_of(wrong, 'decrease')}{where} too many {_was(wrong)} worked {rows}."
-        case Kind.DROPPED_STITCH:
+        case MistakeKind.DROPPED_STITCH:
             return f"A stitch of {part_named(worked, mistake)} was dropped {rows}."
-        case Kind.EXTRA_STITCH:
+        case MistakeKind.EXTRA_STITCH:
             return f"A stitch of {part_named(worked, mistake)} was worked and not slipped off {rows}."
-        case Kind.SKIPPED_ROW:
+        case MistakeKind.SKIPPED_ROW:
             return f"A row was left out: one like {rows.removeprefix('in ')}."
-        case Kind.ROW_TWICE:
+        case MistakeKind.ROW_TWICE:
             return f"A row was worked twice: one like {rows.removeprefix('in ')}."
-        case Kind.MARK_SHIFTED:
+        case MistakeKind.MARK_SHIFTED:
             by = max(map(abs, mistake.change))
             return f"'{mistake.spot.mark}' slid by {plural(by, 'stitch')} {rows}."
-        case Kind.HALF_ROW:
+        case MistakeKind.HALF_ROW:
             label = worked.rows[mistake.first - 1].label
             return f"Row {mistake.first} ({label}) is worked only in part: its first {plural(mistake.part, 'part')}."
-        case Kind.WRONG_COLOUR:
+        case MistakeKind.WRONG_COLOUR:
             return f"The wrong colour was taken up {rows}."
-        case Kind.WRONG_STITCH:
+        case MistakeKind.WRONG_STITCH:
             return f"Stitches were purled where they should be knitted, or the other way round, {rows}."
     more = "more" if mistake.stitches > 0 else "fewer"
     return f"{plural(wrong, 'stitch')} {more} than written {_was(wrong)} cast on."
@@ -86,7 +86,7 @@ def _where(worked: WorkedPiece, mistake: Mistake) -> str:
     return " " + " or ".join(_at(spot) for spot in mistake.spots if spot.mark)
 
 
-def _at(spot: Spot) -> str:
+def _at(spot: MistakePlace) -> str:
     return f"at the {spot.mark}" if spot.mark.endswith("edge") else f"{spot.side} '{spot.mark}'"
 
 
@@ -99,35 +99,43 @@ def _rows(worked: WorkedPiece, mistake: Mistake) -> str:
 
 
 _LOOK = {
-    Kind.MISSED_INCREASE: "Look along the line of increases: where one is missing, the gap between two is wider.",
-    Kind.EXTRA_INCREASE: "Look along the line of increases for two that follow each other too closely.",
-    Kind.MISSED_DECREASE: "Look along the line of decreases for a row where the stitches go straight on.",
-    Kind.EXTRA_DECREASE: "Look for a stitch that lies over its neighbour where the line has none.",
-    Kind.DROPPED_STITCH: "Look for a loop that hangs free, or a ladder of bars above it.",
-    Kind.EXTRA_STITCH: "Look for two stitches that come out of one.",
-    Kind.SKIPPED_ROW: "Compare the rows with the fabric: a ridge, an eyelet or a line of changes is missing.",
-    Kind.ROW_TWICE: "Compare the rows with the fabric: two rows of changes follow each other.",
-    Kind.MARK_SHIFTED: "Follow the stitch under the mark down to the line: it should be the same wale.",
-    Kind.WRONG_CAST_ON: "Count the cast-on edge.",
-    Kind.WRONG_COLOUR: "Follow the stripes up from the cast-on edge to the first that is too wide or missing.",
-    Kind.WRONG_STITCH: "Look along the row for a ridge of bumps where the fabric has none, or a gap in its bumps.",
-    Kind.HALF_ROW: "See on which side of the mark the working yarn hangs.",
+    MistakeKind.MISSED_INCREASE: (
+        "Look along the line of increases: where one is missing, the gap between two is wider."
+    ),
+    MistakeKind.EXTRA_INCREASE: "Look along the line of increases for two that follow each other too closely.",
+    MistakeKind.MISSED_DECREASE: "Look along the line of decreases for a row where the stitches go straight on.",
+    MistakeKind.EXTRA_DECREASE: "Look for a stitch that lies over its neighbour where the line has none.",
+    MistakeKind.DROPPED_STITCH: "Look for a loop that hangs free, or a ladder of bars above it.",
+    MistakeKind.EXTRA_STITCH: "Look for two stitches that come out of one.",
+    MistakeKind.SKIPPED_ROW: "Compare the rows with the fabric: a ridge, an eyelet or a line of changes is missing.",
+    MistakeKind.ROW_TWICE: "Compare the rows with the fabric: two rows of changes follow each other.",
+    MistakeKind.MARK_SHIFTED: "Follow the stitch under the mark down to the line: it should be the same wale.",
+    MistakeKind.WRONG_CAST_ON: "Count the cast-on edge.",
+    MistakeKind.WRONG_COLOUR: "Follow the stripes up from the cast-on edge to the first that is too wide or missing.",
+    MistakeKind.WRONG_STITCH: (
+        "Look along the row for a ridge of bumps where the fabric has none, or a gap in its bumps."
+    ),
+    MistakeKind.HALF_ROW: "See on which side of the mark the working yarn hangs.",
 }
 
 _MEND = {
-    Kind.MISSED_INCREASE: "Lift the bar below where it is missing and work that as a stitch: nothing is ripped.",
-    Kind.EXTRA_INCREASE: "Let the yarn over or the lifted bar fall, or work two together there in the next row.",
-    Kind.MISSED_DECREASE: "Work the decrease in the next row at the same place.",
-    Kind.EXTRA_DECREASE: "Lift a leg of the stitch below and work it as a stitch of its own in the next row.",
-    Kind.DROPPED_STITCH: "Hook it up bar by bar to the needle.",
-    Kind.EXTRA_STITCH: "Let the extra loop go from the needle, or work it together with its neighbour.",
-    Kind.SKIPPED_ROW: "Work the changes of that row in the next one; rip back if the fabric shows it.",
-    Kind.ROW_TWICE: "Leave out the changes of the next such row; rip back if the fabric shows it.",
-    Kind.MARK_SHIFTED: "Move the mark back to its stitch: the count as a whole is right.",
-    Kind.WRONG_CAST_ON: "Work an increase or a decrease where it is hidden, or go on with the count as it is.",
-    Kind.WRONG_COLOUR: "Go on in the right colour and leave it, or rip back to where the stripe should have changed.",
-    Kind.WRONG_STITCH: "Drop each wrong stitch down to that row and hook it up from the other side: nothing is ripped.",
-    Kind.HALF_ROW: "Go on with the row where the yarn hangs.",
+    MistakeKind.MISSED_INCREASE: "Lift the bar below where it is missing and work that as a stitch: nothing is ripped.",
+    MistakeKind.EXTRA_INCREASE: "Let the yarn over or the lifted bar fall, or work two together there in the next row.",
+    MistakeKind.MISSED_DECREASE: "Work the decrease in the next row at the same place.",
+    MistakeKind.EXTRA_DECREASE: "Lift a leg of the stitch below and work it as a stitch of its own in the next row.",
+    MistakeKind.DROPPED_STITCH: "Hook it up bar by bar to the needle.",
+    MistakeKind.EXTRA_STITCH: "Let the extra loop go from the needle, or work it together with its neighbour.",
+    MistakeKind.SKIPPED_ROW: "Work the changes of that row in the next one; rip back if the fabric shows it.",
+    MistakeKind.ROW_TWICE: "Leave out the changes of the next such row; rip back if the fabric shows it.",
+    MistakeKind.MARK_SHIFTED: "Move the mark back to its stitch: the count as a whole is right.",
+    MistakeKind.WRONG_CAST_ON: "Work an increase or a decrease where it is hidden, or go on with the count as it is.",
+    MistakeKind.WRONG_COLOUR: (
+        "Go on in the right colour and leave it, or rip back to where the stripe should have changed."
+    ),
+    MistakeKind.WRONG_STITCH: (
+        "Drop each wrong stitch down to that row and hook it up from the other side: nothing is ripped."
+    ),
+    MistakeKind.HALF_ROW: "Go on with the row where the yarn hangs.",
 }
 
 

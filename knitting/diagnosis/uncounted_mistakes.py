@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from knitting.diagnosis.mistakes import Kind, Mistake, Spot
-from knitting.diagnosis.observation import Seen, faces_after, in_colour, shown
+from knitting.diagnosis.mistakes import Mistake, MistakeKind, MistakePlace
+from knitting.diagnosis.observation import Observation, faces_after, in_colour, shown
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.needle.worked import WorkedPiece
 
 
-def mismatched(worked: WorkedPiece, row: int, seen: Seen) -> tuple[bool, bool, bool]:
+def mismatched(worked: WorkedPiece, row: int, seen: Observation) -> tuple[bool, bool, bool]:
     """Whether the side, the colour and the look of the row on the needle are other than after a row (from 1)."""
     faces = faces_after(worked, row)
     side = seen.facing is not None and faces is not None and seen.facing is not faces
@@ -19,7 +19,7 @@ def mismatched(worked: WorkedPiece, row: int, seen: Seen) -> tuple[bool, bool, b
     return side, colour, bool(seen.shows and shows) and seen.shows != shows
 
 
-def unseen(worked: WorkedPiece, row: int, seen: Seen, window: int) -> Iterator[Mistake]:
+def unseen(worked: WorkedPiece, row: int, seen: Observation, window: int) -> Iterator[Mistake]:
     """Classes of mistakes that leave every count as it is after a row and give what is seen; none where all is as it
     should be."""
     side, colour, look = mismatched(worked, row, seen)
@@ -28,18 +28,18 @@ def unseen(worked: WorkedPiece, row: int, seen: Seen, window: int) -> Iterator[M
     # A row left out or worked twice is seen by the side that faces; by colour or look alone only in rounds.
     in_round = worked.rows[row - 1].in_round
     if rest and (side or (in_round and (colour or look))):
-        for kind in (Kind.SKIPPED_ROW, Kind.ROW_TWICE):
-            yield Mistake(kind, Spot(), still, rest[0] + 1, rest[-1] + 1)
+        for kind in (MistakeKind.SKIPPED_ROW, MistakeKind.ROW_TWICE):
+            yield Mistake(kind, MistakePlace(), still, rest[0] + 1, rest[-1] + 1)
     if colour:
         first = row
         while first > 1 and worked.rows[first - 2].colour == worked.rows[row - 1].colour:
             first -= 1
-        yield Mistake(Kind.WRONG_COLOUR, Spot(), still, first, row)
+        yield Mistake(MistakeKind.WRONG_COLOUR, MistakePlace(), still, first, row)
     if look:
-        yield Mistake(Kind.WRONG_STITCH, Spot(), still, row, row)
+        yield Mistake(MistakeKind.WRONG_STITCH, MistakePlace(), still, row, row)
 
 
-def what_differs(worked: WorkedPiece, row: int, seen: Seen) -> str:
+def what_differs(worked: WorkedPiece, row: int, seen: Observation) -> str:
     """What is other than it should be though the counts are right, in one sentence; nothing where nothing is."""
     side, colour, look = mismatched(worked, row, seen)
     said = []

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from knitting.diagnosis.explanations import NotCounts, wrong_by
-from knitting.diagnosis.observation import Seen, faces_after, in_colour, shown
+from knitting.diagnosis.explanations import WrongCounts, wrong_by
+from knitting.diagnosis.observation import Observation, faces_after, in_colour, shown
 from knitting.in_pattern.piece_in_pattern import cells
-from knitting.needle.lineage import events
+from knitting.needle.lineage import count_changes
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import plural
 from knitting.rows import Side
@@ -18,7 +18,7 @@ _MOST = 8
 
 
 @dataclass(frozen=True, slots=True)
-class Place:
+class PossibleRow:
     """A row after which everything fits, counted from 1, and what to look for in it; ``parts`` of the next row are
     worked already where the work was stopped within it."""
 
@@ -27,7 +27,7 @@ class Place:
     parts: int = 0
 
 
-def whereabouts(worked: WorkedPiece, seen: Seen) -> tuple[Place, ...]:
+def whereabouts(worked: WorkedPiece, seen: Observation) -> tuple[PossibleRow, ...]:
     """The rows after which a piece looks as it is seen, nearest to the guess first; the latest where there is none.
 
     :class:`~knitting.diagnosis.explanations.NotCounts` if the counts are none that a needle can have.
@@ -41,10 +41,10 @@ def whereabouts(worked: WorkedPiece, seen: Seen) -> tuple[Place, ...]:
         return tuple(within[:_MOST])
     fitting.sort(key=lambda at: (abs(at + 1 - about), -at))
     shown = fitting[:_MOST]
-    return tuple(Place(at + 1, _look(rows, at, shown)) for at in shown)
+    return tuple(PossibleRow(at + 1, _look(rows, at, shown)) for at in shown)
 
 
-def _within_rows(rows: Sequence[WorkedRow], counts: Sequence[int]) -> Iterator[Place]:
+def _within_rows(rows: Sequence[WorkedRow], counts: Sequence[int]) -> Iterator[PossibleRow]:
     """Stops in the middle of a row: some of its parts are worked, the others as the row before left them."""
     for at, row in enumerate(rows):
         before, after = row.before.parts, row.parts
@@ -55,7 +55,7 @@ def _within_rows(rows: Sequence[WorkedRow], counts: Sequence[int]) -> Iterator[P
             mixed = tuple(after[part] if part in worked else before[part] for part in range(len(after)))
             if mixed not in (before, after) and tuple(counts) in (mixed, _unmarked(row, mixed)):
                 look = f"You stopped within row {at + 1} ({row.label}): its first {plural(done, 'part')} are worked."
-                yield Place(at, look.replace("1 part are", "part is"), done)
+                yield PossibleRow(at, look.replace("1 part are", "part is"), done)
 
 
 def _unmarked(row: WorkedRow, parts: Sequence[int]) -> tuple[int, ...]:
@@ -67,7 +67,7 @@ def _unmarked(row: WorkedRow, parts: Sequence[int]) -> tuple[int, ...]:
     return tuple(found)
 
 
-def _fits(worked: WorkedPiece, at: int, seen: Seen, looks: Sequence[str]) -> bool:
+def _fits(worked: WorkedPiece, at: int, seen: Observation, looks: Sequence[str]) -> bool:
     row = worked.rows[at]
     faces = faces_after(worked, at + 1)
     if seen.facing is not None and faces is not None and seen.facing is not faces:
@@ -80,7 +80,7 @@ def _fits(worked: WorkedPiece, at: int, seen: Seen, looks: Sequence[str]) -> boo
         return True
     try:
         return any(not any(change) for change in wrong_by(row.after, seen.counts))
-    except NotCounts:
+    except WrongCounts:
         return False  # another number of parts
 
 
@@ -97,7 +97,7 @@ def _look(rows: Sequence[WorkedRow], at: int, others: Sequence[int]) -> str:
 
 def _shows(row: WorkedRow) -> str:
     """What can be seen of a row in the cloth, in a few words."""
-    changes = events(row)
+    changes = count_changes(row)
     holes = sum(event.stitch is not None and event.stitch.look is Look.HOLE for event in changes)
     fewer = sum(event.change < 0 for event in changes)
     more = sum(event.change > 0 for event in changes) - holes

@@ -9,13 +9,13 @@ from knitting.fabric.fabric import (
     Joins,
     Pin,
     Rest,
-    Unit,
+    StitchUnit,
+    adapted,
+    fabric_trouble,
     seen_from_behind,
-    trouble_of,
-    worn,
 )
 from knitting.fabric.library import FABRICS, GARTER, with_own
-from knitting.fabric.written import stretch
+from knitting.fabric.written import fabric_run
 
 __all__ = [
     "FABRICS",
@@ -28,10 +28,10 @@ __all__ = [
     "Joins",
     "Pin",
     "Rest",
-    "Unit",
+    "StitchUnit",
+    "adapted",
+    "fabric_run",
+    "fabric_trouble",
     "seen_from_behind",
-    "stretch",
-    "trouble_of",
     "with_own",
-    "worn",
 ]

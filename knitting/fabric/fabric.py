@@ -47,7 +47,7 @@ class Rest(Enum):
         return PURL if purled else KNIT
 
 
-class Unit(NamedTuple):
+class StitchUnit(NamedTuple):
     """Stitches of a row that use as many columns as they make: they are worked together or not at all."""
 
     first: int
@@ -109,7 +109,7 @@ class Fabric:
         return len(self.rows)
 
     @cached_property
-    def units(self) -> tuple[tuple[Unit, ...], ...]:
+    def units(self) -> tuple[tuple[StitchUnit, ...], ...]:
         """Every row cut wherever as many columns are used as made."""
         return tuple(_units(row) for row in self.rows)
 
@@ -124,7 +124,7 @@ class Fabric:
         return all(stitch.family is Family.PLAIN for row in self.rows for stitch in row)
 
 
-def worn(
+def adapted(
     base: Fabric,
     key: str,
     joins: Joins | None = None,
@@ -154,15 +154,15 @@ def letter(stitch: StitchKind, behind: bool = False) -> str:
     return "k" if face is Face.KNIT else "p"
 
 
-def _units(row: tuple[StitchKind, ...]) -> tuple[Unit, ...]:
-    found: list[Unit] = []
+def _units(row: tuple[StitchKind, ...]) -> tuple[StitchUnit, ...]:
+    found: list[StitchUnit] = []
     first, used, made = 0, 0, 0
     taken: list[StitchKind] = []
     for stitch in row:
         taken.append(stitch)
         used, made = used + stitch.uses, made + stitch.makes
         if used == made:
-            found.append(Unit(first, used, tuple(taken)))
+            found.append(StitchUnit(first, used, tuple(taken)))
             first, used, made, taken = first + used, 0, 0, []
     return tuple(found)
 
@@ -182,7 +182,7 @@ def seen_from_behind(stitch: StitchKind) -> StitchKind | None:
     return STITCHES[other] if other else stitch if stitch.family in _SAME_BEHIND else None
 
 
-def trouble_of(fabric: Fabric, in_round: bool = False) -> str:
+def fabric_trouble(fabric: Fabric, in_round: bool = False) -> str:
     """Why a fabric cannot be worked, with the figures; nothing where it can."""
     if not fabric.rows or not fabric.rows[0]:
         return f"'{fabric.key}' has no stitches."

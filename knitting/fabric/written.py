@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import NamedTuple
 
-from knitting.fabric.fabric import Fabric, Joins, Unit, letter
+from knitting.fabric.fabric import Fabric, Joins, StitchUnit, letter
 from knitting.stitches import StitchKind
 
 Kinds = tuple[tuple[StitchKind, int], ...]
@@ -15,7 +15,7 @@ Kinds = tuple[tuple[StitchKind, int], ...]
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Repeated:
+class RepeatedRow:
     """How a row of a fabric goes on: ``head``, then ``group`` over and over, then ``tail``; each in right-side view
     from the right. What the head and the tail show stands in ``head_letters`` and ``tail_letters``.
 
@@ -29,10 +29,10 @@ class Repeated:
     tail_letters: str
 
 
-class Stretch(NamedTuple):
+class FabricRun(NamedTuple):
     """So many columns of a row: its repeat so many ``times``. ``letters`` is what each column shows afterwards."""
 
-    repeated: Repeated
+    repeated: RepeatedRow
     times: int
     letters: str
 
@@ -42,7 +42,7 @@ class Stretch(NamedTuple):
         return (*self.repeated.head, *(self.repeated.group * self.times), *self.repeated.tail)
 
 
-def stretch(fabric: Fabric, row: int, first: int, count: int) -> Stretch:
+def fabric_run(fabric: Fabric, row: int, first: int, count: int) -> FabricRun:
     """The columns ``first`` to ``first + count`` of a row (both counted on over all repeats).
 
     Whole repeats stand as they are; of the rest only what makes up for itself and fits, or of a fabric that joins in
@@ -52,15 +52,15 @@ def stretch(fabric: Fabric, row: int, first: int, count: int) -> Stretch:
     lead = min(-first % width, count)
     times, rest = divmod(count - lead, width)
     found = _repeated(fabric, at, first % width, lead, rest, fabric.rest.stitch(row))
-    return Stretch(found, times, f"{found.head_letters}{fabric.faces[at] * times}{found.tail_letters}")
+    return FabricRun(found, times, f"{found.head_letters}{fabric.faces[at] * times}{found.tail_letters}")
 
 
 @lru_cache(maxsize=4_096)
-def _repeated(fabric: Fabric, at: int, first: int, lead: int, rest: int, plain: StitchKind) -> Repeated:
+def _repeated(fabric: Fabric, at: int, first: int, lead: int, rest: int, plain: StitchKind) -> RepeatedRow:
     """``lead`` columns from the ``first`` one on before a whole repeat, and ``rest`` columns after it."""
     head, tail = _part(fabric, at, first, lead, plain), _part(fabric, at, 0, rest, plain)
     group = [kind for unit in fabric.units[at] for kind in unit.stitches]
-    return Repeated(_runs(head), _runs(group), _runs(tail), _letters(head), _letters(tail))
+    return RepeatedRow(_runs(head), _runs(group), _runs(tail), _letters(head), _letters(tail))
 
 
 def _part(fabric: Fabric, at: int, first: int, count: int, plain: StitchKind) -> list[StitchKind]:
@@ -69,7 +69,9 @@ def _part(fabric: Fabric, at: int, first: int, count: int, plain: StitchKind) ->
     return [*_fitting(fabric.units[at], first, first + count, whole, plain)]
 
 
-def _fitting(units: Iterable[Unit], first: int, last: int, whole: bool, plain: StitchKind) -> Iterator[StitchKind]:
+def _fitting(
+    units: Iterable[StitchUnit], first: int, last: int, whole: bool, plain: StitchKind
+) -> Iterator[StitchKind]:
     for unit in units:
         if whole or unit.first < first or unit.first + unit.width > last:
             covered = min(unit.first + unit.width, last) - max(unit.first, first)

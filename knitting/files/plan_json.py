@@ -8,7 +8,7 @@ from typing import Any
 
 from knitting.dialects.dialect import dialect
 from knitting.files.coding import Decoder, NotRead, encoded
-from knitting.plan.checks import impossible
+from knitting.plan.checks import blocking_troubles
 from knitting.plan.plan import Plan
 from knitting.words.fabric_header import NotAFabric, usable_name
 
@@ -32,7 +32,7 @@ def plan_from_json(data: object) -> Plan:
     rest = {key: value for key, value in data.items() if key not in ("format", "version")}
     plan = Decoder().value(Plan, rest, "", 0)
     assert isinstance(plan, Plan)
-    why = impossible(plan)
+    why = blocking_troubles(plan)
     if why:
         raise NotRead(why)
     for fabric in plan.fabrics:

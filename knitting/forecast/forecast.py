@@ -5,19 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from itertools import combinations
 
-from knitting.forecast.course import (
+from knitting.forecast.lifted_increases import lifting_troubles
+from knitting.forecast.size_limits import too_many_rows, too_many_stitches
+from knitting.forecast.stage_ends import EndQuestion, reach
+from knitting.forecast.stages import (
     Cycle,
     PlannedRow,
-    StageCourse,
+    StageForecast,
     cycle_of,
     set_up,
     tab_rows,
     with_lines,
     without_line,
 )
-from knitting.forecast.lifted_increases import lifting_troubles
-from knitting.forecast.size_limits import too_many_rows, too_many_stitches
-from knitting.forecast.stage_ends import Question, reach
 from knitting.needle.walk import MOST_ON_NEEDLE
 from knitting.plan.checks import (
     cross_in_one_row,
@@ -28,8 +28,8 @@ from knitting.plan.checks import (
 )
 from knitting.plan.fabric_rules import grows_unseen
 from knitting.plan.plan import AddedLine, Plan, SetupRow, Stage
-from knitting.plan.row_composition import shaped
-from knitting.plan.split import Split, rests_at, spots
+from knitting.plan.row_composition import row_shaping
+from knitting.plan.split import RowSplit, rests_at, shaping_places
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import work_of
 from knitting.problems import ProblemKind, plural
@@ -38,11 +38,11 @@ from knitting.working.piece_state import MOST_ROWS, MOST_STITCHES
 
 
 @dataclass(frozen=True)
-class Course:
+class Forecast:
     """Every stage as it comes to be, and what is to be said of the plan."""
 
     plan: Plan
-    stages: tuple[StageCourse, ...]
+    stages: tuple[StageForecast, ...]
     troubles: tuple[Trouble, ...]
 
     @property
@@ -71,29 +71,29 @@ class Course:
         return not any(trouble.stops for trouble in self.troubles)
 
 
-def foresee(plan: Plan) -> Course:
+def forecast_of(plan: Plan) -> Forecast:
     """The course of a plan. What cannot be worked is left out, and said."""
     troubles = list(start_troubles(plan))
-    stages: list[StageCourse] = []
+    stages: list[StageForecast] = []
     unfit = ("parts", "start")
     if any(trouble.stops and trouble.where[0] in unfit and trouble.where != ("start",) for trouble in troubles):
-        return Course(plan, (), tuple(troubles))
-    split, side = Split(plan.parts, plan.lines), Side.RS
+        return Forecast(plan, (), tuple(troubles))
+    split, side = RowSplit(plan.parts, plan.lines), Side.RS
     rows, stitches = tab_rows(plan), 0
     for at in range(len(plan.stages)):
-        course, said = _stage(plan, at, split, side, rows, stitches)
+        forecast, said = _stage(plan, at, split, side, rows, stitches)
         troubles += said
-        stages.append(course)
-        split, side = course.closing, course.closing_side
-        rows += course.rows + len(course.setup)
-        stitches += course.stitches
+        stages.append(forecast)
+        split, side = forecast.closing, forecast.closing_side
+        rows += forecast.rows + len(forecast.setup)
+        stitches += forecast.stitches
         if rows > MOST_ROWS:
             troubles.append(too_many_rows(plan, at))
             break
         if stitches + _in_tab(plan) > MOST_STITCHES:
-            troubles.append(too_many_stitches(plan, at, course.totals[1:], stitches + _in_tab(plan)))
+            troubles.append(too_many_stitches(plan, at, forecast.totals[1:], stitches + _in_tab(plan)))
             break
-    return Course(plan, tuple(stages), tuple(troubles))
+    return Forecast(plan, tuple(stages), tuple(troubles))
 
 
 def _in_tab(plan: Plan) -> int:
@@ -103,8 +103,8 @@ def _in_tab(plan: Plan) -> int:
 
 
 def _stage(
-    plan: Plan, at: int, split: Split, side: Side, rows: int, stitches: int
-) -> tuple[StageCourse, list[Trouble]]:
+    plan: Plan, at: int, split: RowSplit, side: Side, rows: int, stitches: int
+) -> tuple[StageForecast, list[Trouble]]:
     troubles: list[Trouble] = []
     opening, added = _opened(plan, at, split, troubles)
     setup: list[PlannedRow] = []
@@ -122,16 +122,16 @@ def _stage(
     if _begins_on_wrong_side(stage, side, plan):
         troubles.append(_on_wrong_side(plan, at))
     here = stitches + sum(row.after.total for row in setup)
-    asked = Question(plan.with_stage(at, stage), at, split, cycle, rows + len(setup), here)
+    asked = EndQuestion(plan.with_stage(at, stage), at, split, cycle, rows + len(setup), here)
     found = reach(asked)
     troubles += [_of_plan(plan, at, stage, trouble) for trouble in found.troubles]
-    course = StageCourse(
+    forecast = StageForecast(
         stage, opening, tuple(setup), split, side, cycle, found.counts, rows + 1, tuple(added), plan.in_round
     )
-    unmarked = list(unmarked_troubles(plan, at, split, course.grows))
+    unmarked = list(unmarked_troubles(plan, at, split, forecast.grows))
     if unmarked:
-        course = replace(course, cycle=Cycle((shaped(split, (), side),), 1), counts=found.counts[:1])
-    return course, [*troubles, *unmarked, *lifting_troubles(plan, at, course)]
+        forecast = replace(forecast, cycle=Cycle((row_shaping(split, (), side),), 1), counts=found.counts[:1])
+    return forecast, [*troubles, *unmarked, *lifting_troubles(plan, at, forecast)]
 
 
 def _of_plan(plan: Plan, at: int, sound: Stage, trouble: Trouble) -> Trouble:
@@ -156,7 +156,7 @@ def _on_wrong_side(plan: Plan, at: int) -> Trouble:
     return Trouble(ProblemKind.WRONG_SIDE, ("stages", at, "rhythm"), message, (mend,))
 
 
-def _opened(plan: Plan, at: int, split: Split, troubles: list[Trouble]) -> tuple[Split, list[AddedLine]]:
+def _opened(plan: Plan, at: int, split: RowSplit, troubles: list[Trouble]) -> tuple[RowSplit, list[AddedLine]]:
     """The split with the lines and fabrics that a stage begins with."""
     stage = plan.stages[at]
     for name in stage.drop_lines:
@@ -180,7 +180,7 @@ def _opened(plan: Plan, at: int, split: Split, troubles: list[Trouble]) -> tuple
     return split.with_fabrics(stage.fabrics), added
 
 
-def _no_room(plan: Plan, at: int, split: Split, added: AddedLine) -> Trouble:
+def _no_room(plan: Plan, at: int, split: RowSplit, added: AddedLine) -> Trouble:
     place, name = split.part(added.part), added.line.name
     path = ("stages", at, "add_lines")
     if place is None:
@@ -202,12 +202,12 @@ def _no_room(plan: Plan, at: int, split: Split, added: AddedLine) -> Trouble:
 
 
 def _set_up(
-    plan: Plan, at: int, place: int, row: SetupRow, split: Split, side: Side, troubles: list[Trouble]
+    plan: Plan, at: int, place: int, row: SetupRow, split: RowSplit, side: Side, troubles: list[Trouble]
 ) -> PlannedRow | None:
     path = ("stages", at, "setup", place)
     name = plan.stages[at].name
     for shaping in row.shapings:
-        missing = spots(split, shaping, side)
+        missing = shaping_places(split, shaping, side)
         if isinstance(missing, str):
             message = f"There is no line '{missing}' in the set-up of '{name}'."
             troubles.append(Trouble(ProblemKind.NO_MARKER, path, message, stops=True))
@@ -236,7 +236,7 @@ def _set_up(
         troubles.append(Trouble(ProblemKind.CANNOT_READ, path, trouble, stops=True))
         return None
     found = set_up(split, row, side)
-    needs = shaped(found.before, row.shapings, side).needs
+    needs = row_shaping(found.before, row.shapings, side).needs
     short = next((i for i, part in enumerate(found.before.parts) if needs[i] > part.count), None)
     if short is not None:
         part = found.before.parts[short]
@@ -248,7 +248,7 @@ def _set_up(
     return found
 
 
-def _holding_trouble(row: SetupRow, split: Split, side: Side, name: str) -> str:
+def _holding_trouble(row: SetupRow, split: RowSplit, side: Side, name: str) -> str:
     if row.back and row.back not in split.held:
         return f"'{row.back}' is not held when '{name}' wants it back."
     live = list(split.live) + ([split.part(row.back) or 0] if row.back else [])

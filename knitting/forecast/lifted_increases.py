@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from knitting.forecast.course import Counts, StageCourse
+from knitting.forecast.stages import Counts, StageForecast
 from knitting.plan.plan import Plan, SetupRow, Shaping
-from knitting.plan.row_composition import Placed, Shaped
+from knitting.plan.row_composition import PlacedWork, RowShaping
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import Steps, uses, work_of
 from knitting.problems import ProblemKind
@@ -16,19 +16,19 @@ from knitting.rows.lists import every_step
 from knitting.stitches import Needs
 
 
-def lifting_troubles(plan: Plan, at: int, course: StageCourse) -> Iterator[Trouble]:
+def lifting_troubles(plan: Plan, at: int, forecast: StageForecast) -> Iterator[Trouble]:
     """Increases of a stage that would lift what is not there."""
     stage = plan.stages[at]
-    yield from _in_setup(plan, at, course)
-    if not course.rows:
+    yield from _in_setup(plan, at, forecast)
+    if not forecast.rows:
         return
-    anew = course.first_row == 1 and not course.setup and isinstance(plan.start, CastOn)
-    if anew and any(_wants(each.steps, Needs.ROW_BELOW) for each in course.cycle.rows[0].placed):
+    anew = forecast.first_row == 1 and not forecast.setup and isinstance(plan.start, CastOn)
+    if anew and any(_wants(each.steps, Needs.ROW_BELOW) for each in forecast.cycle.rows[0].placed):
         message = f"Row 1 of '{stage.name}' lifts stitches of the row below, and it is the first row."
         plain = plan.with_stage(at, replace(stage, setup=(*stage.setup, SetupRow())))
         mends = (PlanMend("work a plain row first", plain),)
         yield Trouble(ProblemKind.NOTHING_TO_LIFT, ("stages", at), message, mends, stops=True)
-    row = None if course.in_round else next(_bare_rows(course), None)
+    row = None if forecast.in_round else next(_bare_rows(forecast), None)
     if row is not None:
         message = (
             f"In row {row % stage.rhythm + 1} of '{stage.name}' a make-one stands at the very edge, with no stitch "
@@ -38,16 +38,16 @@ def lifting_troubles(plan: Plan, at: int, course: StageCourse) -> Iterator[Troub
         yield Trouble(ProblemKind.NOTHING_TO_LIFT, ("stages", at), message, mends, stops=True)
 
 
-def _in_setup(plan: Plan, at: int, course: StageCourse) -> Iterator[Trouble]:
+def _in_setup(plan: Plan, at: int, forecast: StageForecast) -> Iterator[Trouble]:
     name = plan.stages[at].name
-    for place, row in enumerate(course.setup):
-        first = course.first_row == 1 and place == 0 and isinstance(plan.start, CastOn)
+    for place, row in enumerate(forecast.setup):
+        first = forecast.first_row == 1 and place == 0 and isinstance(plan.start, CastOn)
         path = ("stages", at, "setup", place)
         if first and any(_wants(each.steps, Needs.ROW_BELOW) for each in row.shape.placed):
             message = f"The set-up of '{name}' lifts stitches of the row below, and its row is the first."
             yield Trouble(ProblemKind.NOTHING_TO_LIFT, path, message, stops=True)
         lifting = [each for each in row.shape.placed if _wants(each.steps, Needs.NEIGHBOURS)]
-        if not course.in_round and any(_is_bare(each, row.shape, row.before.counts) for each in lifting):
+        if not forecast.in_round and any(_is_bare(each, row.shape, row.before.counts) for each in lifting):
             message = f"In the set-up of '{name}' a make-one stands at the very edge."
             yield Trouble(ProblemKind.NOTHING_TO_LIFT, path, message, stops=True)
 
@@ -68,18 +68,18 @@ def _further_in(plan: Plan, at: int) -> PlanMend:
     return PlanMend("work one plain stitch beyond it", plan.with_stage(at, replace(stage, shapings=shapings)))
 
 
-def _bare_rows(course: StageCourse) -> Iterator[int]:
+def _bare_rows(forecast: StageForecast) -> Iterator[int]:
     """The rows (from 0) in which a make-one has no stitch on one of its sides."""
-    lifting = [[each for each in row.placed if _wants(each.steps, Needs.NEIGHBOURS)] for row in course.cycle.rows]
+    lifting = [[each for each in row.placed if _wants(each.steps, Needs.NEIGHBOURS)] for row in forecast.cycle.rows]
     if not any(lifting):
         return
-    for row, counts in enumerate(course.counts[:-1]):
+    for row, counts in enumerate(forecast.counts[:-1]):
         at = row % len(lifting)
-        if any(_is_bare(each, course.cycle.rows[at], counts) for each in lifting[at]):
+        if any(_is_bare(each, forecast.cycle.rows[at], counts) for each in lifting[at]):
             yield row
 
 
-def _is_bare(placed: Placed, row: Shaped, counts: Counts) -> bool:
+def _is_bare(placed: PlacedWork, row: RowShaping, counts: Counts) -> bool:
     """Whether the strands that a work lifts lie at an edge."""
     outside, inside = _beside(placed, row, counts)
     before, after = (outside, inside) if placed.spot.at_head else (inside, outside)
@@ -92,7 +92,7 @@ def _is_bare(placed: Placed, row: Shaped, counts: Counts) -> bool:
     return False
 
 
-def _beside(placed: Placed, row: Shaped, counts: Counts) -> tuple[int, int]:
+def _beside(placed: PlacedWork, row: RowShaping, counts: Counts) -> tuple[int, int]:
     """The stitches that lie on the line's side of a work, and those on its other side."""
     split, part = row.split, placed.spot.part
     live = set(split.live)

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from knitting.forecast.course import Counts, Cycle, walk
+from knitting.forecast.stages import Counts, Cycle, walk
 from knitting.measures import said_cm, yarn_of_stitch_cm
 from knitting.needle.walk import MOST_ON_NEEDLE
 from knitting.plan.plan import Count, End, Length, PartCount, Plan, Repeats, Rows, Stage, YarnShare
-from knitting.plan.split import Split
+from knitting.plan.split import RowSplit
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.problems import ProblemKind, ordinal, plural
 from knitting.rows import CastOn
@@ -17,7 +17,7 @@ from knitting.working.piece_state import MOST_ROWS
 
 
 @dataclass(frozen=True, slots=True)
-class Reached:
+class StageEnd:
     """The counts after each row up to the end (0: before the first), and what is to be said of it."""
 
     counts: tuple[Counts, ...]
@@ -25,12 +25,12 @@ class Reached:
 
 
 @dataclass(frozen=True, slots=True)
-class Question:
+class EndQuestion:
     """A stage that is to be ended: in which plan and place, from where, after how many rows and stitches."""
 
     plan: Plan
     at: int
-    split: Split
+    split: RowSplit
     cycle: Cycle
     rows_before: int
     stitches_before: int
@@ -68,7 +68,7 @@ class Question:
         return PlanMend(says, self.plan.with_stage(self.at, replace(self.stage, until=until)))
 
 
-def reach(asked: Question) -> Reached:
+def reach(asked: EndQuestion) -> StageEnd:
     """The rows of a stage up to its end, or to the nearest that can be met."""
     until = asked.stage.until
     match until:
@@ -77,7 +77,7 @@ def reach(asked: Question) -> Reached:
         case PartCount(part, stitches):
             at = asked.split.part(part)
             if at is None:
-                return Reached((asked.split.counts,), (_no_part(asked, part),))
+                return StageEnd((asked.split.counts,), (_no_part(asked, part),))
             return _towards(asked, lambda counts: counts[at], stitches, lambda n: PartCount(part, n))
         case Rows(rows):
             return _for_rows(asked, rows)
@@ -105,19 +105,19 @@ def _stops(stage: Stage, row: int) -> bool:
 # -- so many rows ----------------------------------------------------------------------------------------
 
 
-def _for_rows(asked: Question, rows: int) -> Reached:
+def _for_rows(asked: EndQuestion, rows: int) -> StageEnd:
     counts, short = _walked(asked, lambda _, row: row >= rows, rows)
     if short is None and len(counts) - 1 == rows:
-        return Reached(counts)
-    return Reached(counts, (_runs_out(asked, counts, short),))
+        return StageEnd(counts)
+    return StageEnd(counts, (_runs_out(asked, counts, short),))
 
 
-def _for_yarn(asked: Question, share: float) -> Reached:
+def _for_yarn(asked: EndQuestion, share: float) -> StageEnd:
     if not asked.plan.yarn_m:
         message = "The stage ends at a share of the yarn, and the plan does not know how much there is."
         mends = (asked.ended(Count(_next_count(asked)), f"until {_next_count(asked)} stitches"),)
         trouble = Trouble(ProblemKind.NEVER_REACHED, asked.path, message, mends, stops=True)
-        return Reached((asked.split.counts,), (trouble,))
+        return StageEnd((asked.split.counts,), (trouble,))
     left_cm = share * asked.plan.yarn_m * 100
     left_cm -= asked.stitches_before * yarn_of_stitch_cm(asked.plan.gauge_at(asked.rows_before))
     counts: list[Counts] = [asked.split.counts]
@@ -131,21 +131,21 @@ def _for_yarn(asked: Question, share: float) -> Reached:
         counts.append(found)
         if _stops(asked.stage, row):
             kept = row + 1
-    return Reached(tuple(counts[:kept]))
+    return StageEnd(tuple(counts[:kept]))
 
 
-def _next_count(asked: Question) -> int:
+def _next_count(asked: EndQuestion) -> int:
     return max(asked.total(asked.split.counts) + 10 * asked.cycle.change, 1)
 
 
 # -- until a count ---------------------------------------------------------------------------------------
 
 
-def _towards(asked: Question, of: Callable[[Counts], int], wanted: int, end: Callable[[int], End]) -> Reached:
+def _towards(asked: EndQuestion, of: Callable[[Counts], int], wanted: int, end: Callable[[int], End]) -> StageEnd:
     """Rows until ``of`` the counts is what is wanted, or as near as the rhythm brings it."""
     begun = of(asked.split.counts)
     if begun == wanted:
-        return Reached((asked.split.counts,))
+        return StageEnd((asked.split.counts,))
     growing = wanted > begun
 
     def is_there(counts: Counts, row: int) -> bool:
@@ -157,11 +157,11 @@ def _towards(asked: Question, of: Callable[[Counts], int], wanted: int, end: Cal
     counts, short = _walked(asked, is_there, is_lost=is_lost)
     stops = [row for row in range(len(counts)) if row == 0 or _stops(asked.stage, row)]
     if of(counts[-1]) == wanted and len(counts) > 1 and short is None:
-        return Reached(counts)
+        return StageEnd(counts)
     passed = len(counts) > 1 and short is None and is_there(counts[-1], len(counts) - 1)
     if not passed:
         if short is not None and of(counts[stops[-1]]) == begun:
-            return Reached(counts[: stops[-1] + 1], (_runs_out(asked, counts, short),))
+            return StageEnd(counts[: stops[-1] + 1], (_runs_out(asked, counts, short),))
         return _not_met(asked, counts[: stops[-1] + 1], short, of, wanted, end)
     last, before = stops[-1], stops[-2]
     over, under = of(counts[last]), of(counts[before])
@@ -173,17 +173,17 @@ def _towards(asked: Question, of: Callable[[Counts], int], wanted: int, end: Cal
     ways = [asked.ended(end(n), f"until {plural(n, 'stitch')}") for n in (under, over) if n != begun]
     ways += _casts_on(asked, wanted - under)
     trouble = Trouble(ProblemKind.STEPPED_PAST, asked.path, message, tuple(ways))
-    return Reached(counts[: nearest + 1], (trouble,))
+    return StageEnd(counts[: nearest + 1], (trouble,))
 
 
 def _not_met(
-    asked: Question,
+    asked: EndQuestion,
     counts: tuple[Counts, ...],
     short: int | None,
     of: Callable[[Counts], int],
     wanted: int,
     end: Callable[[int], End],
-) -> Reached:
+) -> StageEnd:
     begun, reached = of(counts[0]), of(counts[-1])
     if short is not None:
         part = asked.split.parts[short]
@@ -193,7 +193,7 @@ def _not_met(
             f"It stops at {reached}."
         )
         mends = (asked.ended(end(reached), f"until {plural(reached, 'stitch')}"),)
-        return Reached(counts, (Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, mends),))
+        return StageEnd(counts, (Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, mends),))
     message = (
         f"'{asked.stage.name}' never comes to {plural(wanted, 'stitch')}: it begins with {begun}, and "
         f"{_said_change(asked.cycle.change)} each time."
@@ -202,7 +202,7 @@ def _not_met(
     ways = [asked.ended(end(onward), f"until {plural(onward, 'stitch')}")] if asked.cycle.change else []
     ways.append(asked.ended(Repeats(10), "10 times"))
     trouble = Trouble(ProblemKind.NEVER_REACHED, asked.path, message, tuple(ways), stops=True)
-    return Reached(counts[:1], (trouble,))
+    return StageEnd(counts[:1], (trouble,))
 
 
 def _said_change(change: int) -> str:
@@ -211,7 +211,7 @@ def _said_change(change: int) -> str:
     return f"gains {change}" if change > 0 else f"loses {-change}"
 
 
-def _casts_on(asked: Question, more: int) -> list[PlanMend]:
+def _casts_on(asked: EndQuestion, more: int) -> list[PlanMend]:
     """The plan cast on with as many more stitches as would meet the end, where they can be shared out."""
     if more == 0 or not asked.follows_cast_on:
         return []
@@ -232,7 +232,7 @@ def _casts_on(asked: Question, more: int) -> list[PlanMend]:
 
 
 def _walked(
-    asked: Question,
+    asked: EndQuestion,
     is_there: Callable[[Counts, int], bool],
     rows: int = MOST_ROWS,
     is_lost: Callable[[Sequence[Counts]], bool] | None = None,
@@ -258,7 +258,7 @@ def _walked(
     return tuple(counts), None
 
 
-def _runs_out(asked: Question, counts: tuple[Counts, ...], short: int | None) -> Trouble:
+def _runs_out(asked: EndQuestion, counts: tuple[Counts, ...], short: int | None) -> Trouble:
     """A row that cannot be worked, or more rows and stitches than any piece has."""
     rows = len(counts) - 1
     if short is None:
@@ -286,7 +286,7 @@ def _runs_out(asked: Question, counts: tuple[Counts, ...], short: int | None) ->
     return Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, tuple(mends), stops=rows == 0)
 
 
-def _no_part(asked: Question, part: str) -> Trouble:
+def _no_part(asked: EndQuestion, part: str) -> Trouble:
     names = ", ".join(f"'{each.name}'" for each in asked.split.parts)
     message = f"'{asked.stage.name}' ends with the count of '{part}', and the parts are {names}."
     first = asked.split.parts[0]

@@ -1,5 +1,5 @@
 """A piece as a good editor would print it."""
 
-from knitting.formatter.formatting import fair_copy
+from knitting.formatter.formatting import format_piece
 
-__all__ = ["fair_copy"]
+__all__ = ["format_piece"]

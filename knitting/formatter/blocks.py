@@ -9,7 +9,7 @@ from dataclasses import replace
 from knitting.needle.worked import WorkedPiece
 from knitting.problems import Span
 from knitting.rows import Order, Piece, Repeat, Row, SameAs, Section, Side, Step
-from knitting.rows.without_places import unplaced
+from knitting.rows.without_places import without_places
 
 _LONGEST_BLOCK = 24
 _FEWEST_GATHERED = 2
@@ -127,4 +127,4 @@ def _single(row: Row) -> bool:
 
 def _words(row: Row) -> tuple[Step | str | bool, ...]:
     """What makes two rows the same but for number, side and count."""
-    return (*unplaced(row.steps), row.name, row.colour, row.in_round)
+    return (*without_places(row.steps), row.name, row.colour, row.in_round)

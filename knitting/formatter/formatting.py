@@ -12,7 +12,7 @@ from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import NOWHERE, Span
 from knitting.rows import Claim, Order, Piece, Repeat, Row, SameAs, Section, Side, Step, UntilCount
 from knitting.rows.lists import different_steps
-from knitting.rows.without_places import ByWords
+from knitting.rows.without_places import SharedByWords
 from knitting.working.comparison import differing_rows
 from knitting.working.piece_worker import work_piece
 
@@ -23,7 +23,7 @@ _MOST_EDITED = 6_000
 """Different steps up to which a piece is edited."""
 
 
-def fair_copy(worked: WorkedPiece) -> Piece:
+def format_piece(worked: WorkedPiece) -> Piece:
     """The piece as a good editor would print it, with the same rows under the same numbers.
 
     Words that do not add up are left as they are: what they mean is not known. So are those of a pattern in which
@@ -50,7 +50,7 @@ def _rows_edited(worked: WorkedPiece) -> Piece:
     """Every row's words edited; a row that would come out otherwise keeps its own."""
     kept: set[Span] = set()
     firsts = _first_and_last(worked.rows)
-    words = ByWords[Needle, tuple[Step, ...]](edited)
+    words = SharedByWords[Needle, tuple[Step, ...]](edited)
 
     def one(row: Row) -> Row:
         return row if row.span in kept else _edited_row(row, firsts, words)
@@ -68,7 +68,7 @@ def _rows_edited(worked: WorkedPiece) -> Piece:
         kept |= found
 
 
-def _edited_row(row: Row, firsts: _First, words: ByWords[Needle, tuple[Step, ...]]) -> Row:
+def _edited_row(row: Row, firsts: _First, words: SharedByWords[Needle, tuple[Step, ...]]) -> Row:
     known = firsts.get(row.span)
     if known is None:
         return row

@@ -24,7 +24,7 @@ from knitting.rows import (
 )
 from knitting.rows.grouping import MOST_STEPS, in_groups
 from knitting.rows.lists import merged
-from knitting.rows.without_places import unplaced
+from knitting.rows.without_places import without_places
 
 _LONG_ENOUGH = 6
 """Plain stitches from which a number only counts what lies between; fewer are an edge."""
@@ -36,7 +36,7 @@ def edited(steps: tuple[Step, ...], before: Needle) -> tuple[Step, ...]:
 
     What they come to is not proven here: whoever prints them works them again.
     """
-    steps = merged(unplaced(steps))
+    steps = merged(without_places(steps))
     if not steps or len(steps) > MOST_STEPS or any(_has_goal(step) for step in steps):
         return in_groups(steps)
     if len(steps) == 1 and isinstance(steps[0], Work) and _is_plain(steps[0]) and steps[0].times == before.total > 1:

@@ -16,7 +16,7 @@ K, P = ord("k"), ord("p")
 _MOST_ROWS, _MOST_COLUMNS = 12, 24
 
 
-def told(below: Sequence[Letters]) -> tuple[Fabric, int] | None:
+def detect_fabric(below: Sequence[Letters]) -> tuple[Fabric, int] | None:
     """The fabric that some rows show (the newest last, equal columns above one another, 0 where not known) and the
     row of it that comes next; ``None`` where nothing is known.
 
@@ -70,7 +70,7 @@ def _fabric(newest_first: Sequence[Letters], width: int) -> Fabric:
     return Fabric("as set", tuple(rows))
 
 
-def going_on(fabric: Fabric, below: Letters, behind: bool, in_round: bool) -> tuple[int, int]:
+def continued_fabric(fabric: Fabric, below: Letters, behind: bool, in_round: bool) -> tuple[int, int]:
     """The row and the first column with which a fabric goes on from the stitches below, if they show it and it is not
     pinned elsewhere; else its first row, and the column where it begins.
 

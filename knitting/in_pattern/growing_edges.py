@@ -10,10 +10,10 @@ from typing import NamedTuple, TypeAlias
 import numpy as np
 
 from knitting.fabric import Fabric, Joins
-from knitting.in_pattern.piece_in_pattern import Weaver, near
-from knitting.in_pattern.repeat_skip import leap
-from knitting.in_pattern.stitch_columns import NONE, Flags, Grain
-from knitting.needle.lineage import events
+from knitting.in_pattern.piece_in_pattern import PatternWorker, near
+from knitting.in_pattern.repeat_skip import skip_repeats
+from knitting.in_pattern.stitch_columns import NONE, Flags, StitchColumns
+from knitting.needle.lineage import count_changes
 from knitting.needle.worked import FabricWork, GroupWork, Run, WorkedPiece, WorkedRow
 
 SEEN = 26
@@ -28,7 +28,7 @@ Place: TypeAlias = tuple[int, int]
 
 
 @dataclass(frozen=True, slots=True)
-class Stretch:
+class EdgePart:
     """A part after a row: its fabric, the outermost columns that it has of that, and what its ends show.
 
     ``count`` is how many stitches are in the fabric; ``beside`` how many others lie to its right and to its left.
@@ -76,30 +76,30 @@ class Stretch:
         return self.fabric is not None and self.count > 0 and self.waiting == (0, 0)
 
 
-class _Woven(NamedTuple):
+class _WorkedRow(NamedTuple):
     """What stands on the needle after a row, and which of it was worked in pattern."""
 
-    grain: Grain
+    grain: StitchColumns
     told: Flags
 
 
-class _Course:
+class _RowByRow:
     """What stands on the needle row by row, worked as far as it is asked for.
 
     Far before the row that is asked for, the times of a repeat are leapt over.
     """
 
-    def __init__(self, rows: Sequence[WorkedRow], weaver: Callable[[], Weaver]) -> None:
+    def __init__(self, rows: Sequence[WorkedRow], weaver: Callable[[], PatternWorker]) -> None:
         self.rows, self.begun = rows, weaver
         self._begin()
 
     def _begin(self) -> None:
         self.weaver = self.begun()
-        self.woven: dict[int, _Woven] = {}
-        self.grains: dict[int, Grain] = {}
+        self.woven: dict[int, _WorkedRow] = {}
+        self.grains: dict[int, StitchColumns] = {}
         self.upto = 0
 
-    def after(self, row: int) -> _Woven:
+    def after(self, row: int) -> _WorkedRow:
         """What stands after a row (from 0)."""
         if row in self.woven:
             return self.woven[row]
@@ -108,9 +108,9 @@ class _Course:
         near = 2 if row - self.upto > 2 and not self._begins_a_fabric(row) else _NEAR
         while self.upto <= row:
             self.weaver.row(self.upto, self.rows[self.upto])
-            self.woven[self.upto] = _Woven(self.weaver.grain, self.weaver.worked_in_pattern())
+            self.woven[self.upto] = _WorkedRow(self.weaver.grain, self.weaver.worked_in_pattern())
             self.grains[self.upto] = self.weaver.grain
-            found = leap(self.rows, self.grains, self.upto, row - near)
+            found = skip_repeats(self.rows, self.grains, self.upto, row - near)
             if found is not None:
                 self.weaver.grain, self.upto = found.grain, found.row
                 self.grains = {found.row: found.grain}
@@ -137,7 +137,7 @@ def _fabrics(runs: Sequence[Run]) -> Iterator[str]:
             yield from _fabrics(run.work.runs)
 
 
-class Edges:
+class GrowingEdges:
     """Every part after every row, told as far as it is asked for; parts in right-side order.
 
     Only the parts that are asked for are followed, as all of them take many times as long. ``worked`` is a piece that
@@ -147,10 +147,10 @@ class Edges:
     def __init__(self, worked: WorkedPiece) -> None:
         self.rows = worked.rows
         self._own = worked.piece.headers.fabrics
-        self._courses: dict[tuple[int, int], _Course] = {}
-        self._known: dict[tuple[int, int], Stretch] = {}
+        self._courses: dict[tuple[int, int], _RowByRow] = {}
+        self._known: dict[tuple[int, int], EdgePart] = {}
 
-    def parts(self, row: int) -> tuple[Stretch, ...]:
+    def parts(self, row: int) -> tuple[EdgePart, ...]:
         """The parts after a row (from 0); none where there is no such row."""
         found = (self.part(row, part) for part in range(self.wide(row)))
         return tuple(stretch for stretch in found if stretch is not None)
@@ -159,7 +159,7 @@ class Edges:
         """How many parts there are after a row (from 0); none where there is no such row."""
         return len(_between_marks(self.rows[row])) if 0 <= row < len(self.rows) else 0
 
-    def part(self, row: int, part: int) -> Stretch | None:
+    def part(self, row: int, part: int) -> EdgePart | None:
         """A part after a row (from 0), if there is such a row and it has that part."""
         if part >= self.wide(row):
             return None
@@ -167,11 +167,13 @@ class Edges:
             self._known[row, part] = self._told(row, part)
         return self._known[row, part]
 
-    def _told(self, row: int, part: int) -> Stretch:
+    def _told(self, row: int, part: int) -> EdgePart:
         place, start, end = _between_marks(self.rows[row])[part]
         key = (len(self.rows[row].work), place)
         if key not in self._courses:
-            self._courses[key] = _Course(self.rows, lambda: Weaver(self._own, list(near(self.rows, place, key[0]))))
+            self._courses[key] = _RowByRow(
+                self.rows, lambda: PatternWorker(self._own, list(near(self.rows, place, key[0])))
+            )
         course = self._courses[key]
         woven = course.after(row)
         return _stretch(woven.grain.cut(start, end), woven.told[start:end], course.weaver.fabrics)
@@ -193,7 +195,7 @@ class Edges:
         """What each part gains or loses in a row (from 0), and whether nearer to its right end."""
         here = self.rows[row]
         parts = {place: (part, start, end) for part, (place, start, end) in enumerate(_between_marks(here))}
-        for event in events(here):
+        for event in count_changes(here):
             if event.part in parts:
                 part, start, end = parts[event.part]
                 yield part, event.new - start <= end - event.new, event.change
@@ -217,7 +219,7 @@ def _is_mark(row: WorkedRow, place: int) -> bool:
     return False
 
 
-def _stretch(part: Grain, told: Flags, fabrics: Sequence[Fabric | None]) -> Stretch:
+def _stretch(part: StitchColumns, told: Flags, fabrics: Sequence[Fabric | None]) -> EdgePart:
     count = part.stitches
     letters, fabric, column = part.shown, part.fabric, part.column
     right, left = slice(None, SEEN), slice(max(count - SEEN, 0), None)
@@ -225,7 +227,7 @@ def _stretch(part: Grain, told: Flags, fabrics: Sequence[Fabric | None]) -> Stre
     seen = letters[right], letters[left], at_right, at_left
     inside = fabric[told & (fabric != NONE)]
     if not len(inside):
-        return Stretch(None, NONE, 0, count - 1, count, *seen)
+        return EdgePart(None, NONE, 0, count - 1, count, *seen)
     number = int(np.bincount(inside).argmax())
     own = np.flatnonzero(told & (fabric == number))
     begin, end = int(own[0]), int(own[-1])
@@ -235,7 +237,7 @@ def _stretch(part: Grain, told: Flags, fabrics: Sequence[Fabric | None]) -> Stre
     while end + 1 < count and letters[end + 1] in _NEW and fabric[end + 1] == number:
         end += 1
     first, last = int(column[begin]), int(column[end])
-    return Stretch(fabrics[number], number, first, last, last + 1 - first, *seen, (begin, count - 1 - end))
+    return EdgePart(fabrics[number], number, first, last, last + 1 - first, *seen, (begin, count - 1 - end))
 
 
 @dataclass(frozen=True, slots=True)
@@ -259,7 +261,7 @@ class EdgeRow:
     cells: tuple[EdgeCell, ...]
 
 
-def close_up(found: Edges, part: int, right: bool, row: int, rows: int = 10, across: int = 16) -> list[EdgeRow]:
+def close_up(found: GrowingEdges, part: int, right: bool, row: int, rows: int = 10, across: int = 16) -> list[EdgeRow]:
     """The last rows up to one (from 0) at the right or left end of a part, ``across`` stitches of it."""
     seen = []
     for at in range(max(row - rows + 1, 0), row + 1):
@@ -271,7 +273,7 @@ def close_up(found: Edges, part: int, right: bool, row: int, rows: int = 10, acr
     return seen
 
 
-def _cells(here: Stretch, before: Stretch | None, later: Stretch | None, right: bool) -> tuple[EdgeCell, ...]:
+def _cells(here: EdgePart, before: EdgePart | None, later: EdgePart | None, right: bool) -> tuple[EdgeCell, ...]:
     letters, places = here.end(right)
     known = set(before.end(right)[1]) if before is not None else set()
     then = dict(zip(*later.end(right)[::-1], strict=True)) if later is not None else {}

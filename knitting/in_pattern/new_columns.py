@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import NamedTuple, TypeAlias
 
-from knitting.in_pattern.stitch_columns import Grain, Wales, joined, laid_on
+from knitting.in_pattern.stitch_columns import ColumnRun, StitchColumns, joined, laid_on
 
 _INCREASE = ord("+")
 NEAR_END = 12
 """An increase no more stitches than these from an end of its part grows there."""
 
 
-class Laid(NamedTuple):
+class NewStitches(NamedTuple):
     """Stitches that were put on the needle together, in right-side order.
 
     ``fresh`` ones are new: nothing stood in their columns; ``told`` ones were worked as a fabric asks, ``figured`` ones
@@ -21,7 +21,7 @@ class Laid(NamedTuple):
     shows when they are counted, and one that came to another part alone is.
     """
 
-    grain: Grain
+    grain: StitchColumns
     fresh: bool = False
     told: bool = False
     counts: bool = False
@@ -29,15 +29,15 @@ class Laid(NamedTuple):
     pair: int = 0
 
 
-_Bit: TypeAlias = tuple[Wales, bool, bool]
+_Bit: TypeAlias = tuple[ColumnRun, bool, bool]
 """A stretch, whether it is new, and whether it was worked as a fabric asks."""
 
 
-def cut(laid: Sequence[Laid], counts: Sequence[int]) -> Iterator[list[Laid]]:
+def cut_runs(laid: Sequence[NewStitches], counts: Sequence[int]) -> Iterator[list[NewStitches]]:
     """So many stitches each time, one after the other."""
     waiting = [*reversed(laid)]
     for count in counts:
-        found: list[Laid] = []
+        found: list[NewStitches] = []
         while count and waiting:
             each = waiting.pop()
             many = each.grain.stitches
@@ -49,7 +49,7 @@ def cut(laid: Sequence[Laid], counts: Sequence[int]) -> Iterator[list[Laid]]:
         yield found
 
 
-def grown(part: Sequence[Laid]) -> tuple[Grain, bool]:
+def with_new_columns(part: Sequence[NewStitches]) -> tuple[StitchColumns, bool]:
     """A part with columns for its new stitches, and whether one of them stands among stitches in pattern, where
     nobody can tell on which side the pattern grows."""
     if not any(each.counts for each in part):
@@ -58,14 +58,14 @@ def grown(part: Sequence[Laid]) -> tuple[Grain, bool]:
     core = _core(bits) if _is_changed(bits) else None
     letters = b"".join([each.grain.letters for each in part])
     if core is None:
-        return Grain(laid_on([wales for wales, _, _ in bits]), letters), False
+        return StitchColumns(laid_on([wales for wales, _, _ in bits]), letters), False
     for at, place in pairs:
         letters = _told_apart(bits, at, letters, place, before=at < core[0])
     figured = any(each.figured for each in part)
-    return Grain(_counted_on(bits, *core), letters), figured and _among_told(bits, len(letters))
+    return StitchColumns(_counted_on(bits, *core), letters), figured and _among_told(bits, len(letters))
 
 
-def _bits(part: Sequence[Laid]) -> tuple[list[_Bit], list[tuple[int, int]]]:
+def _bits(part: Sequence[NewStitches]) -> tuple[list[_Bit], list[tuple[int, int]]]:
     """The stretches of a part, and the pairs in it: where the bits and the stitches of each begin."""
     bits: list[_Bit] = []
     pairs: list[tuple[int, int]] = []
@@ -116,9 +116,9 @@ def _core(bits: Sequence[_Bit]) -> tuple[int, int] | None:
     return core
 
 
-def _counted_on(bits: Sequence[_Bit], begin: int, end: int) -> tuple[Wales, ...]:
+def _counted_on(bits: Sequence[_Bit], begin: int, end: int) -> tuple[ColumnRun, ...]:
     """Columns counted outwards from a core; a stitch that is not new keeps its own where there is room for it."""
-    right: list[Wales] = []
+    right: list[ColumnRun] = []
     core = bits[begin][0]
     before = core.first
     for (width, fabric, first, since), fresh, _ in reversed(bits[:begin]):
@@ -126,8 +126,8 @@ def _counted_on(bits: Sequence[_Bit], begin: int, end: int) -> tuple[Wales, ...]
             before, fabric, since = before - width, core.fabric, core.since
         else:
             before = min(first, before - width)
-        right.append(Wales(width, fabric, before, since))
-    left: list[Wales] = []
+        right.append(ColumnRun(width, fabric, before, since))
+    left: list[ColumnRun] = []
     core = bits[end][0]
     after = core.first + core.width
     for (width, fabric, first, since), fresh, _ in bits[end + 1 :]:
@@ -135,7 +135,7 @@ def _counted_on(bits: Sequence[_Bit], begin: int, end: int) -> tuple[Wales, ...]
             first, fabric, since = after, core.fabric, core.since
         else:
             first = max(first, after)
-        left.append(Wales(width, fabric, first, since))
+        left.append(ColumnRun(width, fabric, first, since))
         after = first + width
     return laid_on([*reversed(right), *[wales for wales, _, _ in bits[begin : end + 1]], *left])
 

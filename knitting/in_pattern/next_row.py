@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from knitting.needle.lineage import events, follow, lineage
+from knitting.needle.lineage import count_changes, follow, lineage
 from knitting.needle.worked import WorkedRow
 
 _SAME_PLACE = 2.5
@@ -14,7 +14,7 @@ _SAID = {"k": "a knit", "p": "a purl", "c": "part of a cable", "o": "a yarn over
 
 
 @dataclass(frozen=True, slots=True)
-class Fate:
+class NewStitch:
     """A new stitch: its place in the row and in its part (from the right-side start), the letter it shows later."""
 
     at: int
@@ -33,16 +33,16 @@ class Fate:
         return f"the new stitch {where} becomes {_SAID.get(self.becomes, 'a knit')}"
 
 
-def fates(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[Fate, ...]:
+def new_stitches_in_next_row(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[NewStitch, ...]:
     """What the stitches made in a row become in the one after it. ``now`` and ``then`` are the cells after both rows.
 
     Increases beside decreases that make up for them are lace, and none; among stitches that are all alike nobody
     wonders.
     """
-    changes = events(row)
+    changes = count_changes(row)
     starts = _starts(row.after.parts)
     links = lineage(following)
-    found: list[Fate] = []
+    found: list[NewStitch] = []
     for event in changes:
         lace = any(other.change < 0 and abs(other.new - event.new) < _SAME_PLACE for other in changes)
         if event.change <= 0 or lace:
@@ -53,7 +53,7 @@ def fates(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[Fa
             part = max(number for number, start in enumerate(starts) if start <= at)
             later = int(follow(links, at + 0.5))
             if later < len(then) and _is_question(then, later):
-                found.append(Fate(at, part, at - starts[part], row.after.parts[part], then[later]))
+                found.append(NewStitch(at, part, at - starts[part], row.after.parts[part], then[later]))
     return tuple(found)
 
 

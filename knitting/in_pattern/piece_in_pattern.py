@@ -15,9 +15,9 @@ from typing import NamedTuple
 import numpy as np
 
 from knitting.fabric import Fabric, with_own
-from knitting.in_pattern.new_columns import Laid, grown
-from knitting.in_pattern.row_in_pattern import Loom, asks
-from knitting.in_pattern.stitch_columns import NOTHING, Flags, Grain, Letters, Whole, joined, letters_of
+from knitting.in_pattern.new_columns import NewStitches, with_new_columns
+from knitting.in_pattern.row_in_pattern import RowInPattern, asks_for_fabric
+from knitting.in_pattern.stitch_columns import NOTHING, Flags, Letters, StitchColumns, Whole, joined, letters_of
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import Problem, ProblemKind, in_reading_order
@@ -29,9 +29,11 @@ _NEVER = 1 << 40
 
 def in_pattern(worked: WorkedPiece) -> WorkedPiece:
     """A worked piece with the stitches of its fabrics; the same one where no row is in pattern."""
-    if not any(asks(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work):
+    if not any(
+        asks_for_fabric(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work
+    ):
         return worked
-    weaver = Weaver(worked.piece.headers.fabrics, list(_parts_asked(worked.rows)))
+    weaver = PatternWorker(worked.piece.headers.fabrics, list(_parts_asked(worked.rows)))
     rows = tuple(weaver.row(at, row) for at, row in enumerate(worked.rows))
     problems = [*worked.problems, *weaver.problems]
     return replace(worked, rows=rows, problems=in_reading_order(problems))
@@ -49,7 +51,7 @@ def _in_steps(steps: Sequence[Step]) -> bool:
 
 def cells(worked: WorkedPiece) -> list[str]:
     """What every live stitch shows after each row, a letter each in right-side order (see ``fabric.letter``)."""
-    weaver = Weaver(worked.piece.headers.fabrics)
+    weaver = PatternWorker(worked.piece.headers.fabrics)
     found = []
     for at, row in enumerate(worked.rows):
         weaver.row(at, row)
@@ -57,7 +59,7 @@ def cells(worked: WorkedPiece) -> list[str]:
     return found
 
 
-class _Asked(NamedTuple):
+class _FollowedParts(NamedTuple):
     """Which parts have to be followed from which row on, over rows with the same number of parts up to ``end``.
 
     ``first`` is by the parts' places in right-side order; close to the end all are followed, as parts come or go there
@@ -74,7 +76,7 @@ class _Asked(NamedTuple):
         return looked_back or row >= self.first.get(part, _NEVER) - _REMEMBERED
 
 
-def _parts_asked(rows: Sequence[WorkedRow]) -> Iterator[_Asked]:
+def _parts_asked(rows: Sequence[WorkedRow]) -> Iterator[_FollowedParts]:
     known: dict[tuple[int, Side], list[int]] = {}
     end = 0
     for _, group in groupby(rows, key=lambda row: len(row.work)):
@@ -82,41 +84,41 @@ def _parts_asked(rows: Sequence[WorkedRow]) -> Iterator[_Asked]:
         for row in group:
             key = (id(row.work), row.side)
             if key not in known:
-                known[key] = [at for at, part in enumerate(row.work_in_rs_order) if asks(part.runs)]
+                known[key] = [at for at, part in enumerate(row.work_in_rs_order) if asks_for_fabric(part.runs)]
             for at in known[key]:
                 first.setdefault(at, end)
             end += 1
-        yield _Asked(end, first, end < len(rows))
+        yield _FollowedParts(end, first, end < len(rows))
 
 
-def near(rows: Sequence[WorkedRow], place: int, parts: int) -> Iterator[_Asked]:
+def near(rows: Sequence[WorkedRow], place: int, parts: int) -> Iterator[_FollowedParts]:
     """A part (its place in right-side order) and those beside it, wherever the needle has so many parts; else all."""
     end = 0
     for many, group in groupby(rows, key=lambda row: len(row.work)):
         end += sum(1 for _ in group)
         places = (place - 1, place, place + 1) if many == parts else range(many)
-        yield _Asked(end, dict.fromkeys(places, 0), looked_back=False)
+        yield _FollowedParts(end, dict.fromkeys(places, 0), looked_back=False)
 
 
-class Weaver:
+class PatternWorker:
     """Works through the rows of a piece, keeping the grain of what is on the needle."""
 
-    def __init__(self, own: Sequence[Fabric] = (), asked: Sequence[_Asked] = ()) -> None:
+    def __init__(self, own: Sequence[Fabric] = (), asked: Sequence[_FollowedParts] = ()) -> None:
         self.known = with_own(own)
         self.asked = [*reversed(asked)]
         self.grain = NOTHING
         self.problems: list[Problem] = []
         self.fabrics: list[Fabric | None] = [None]
         self.numbers: dict[Fabric, int] = {}
-        self.below: deque[tuple[Needle, Grain]] = deque(maxlen=_REMEMBERED)
-        self.last: Loom | None = None
+        self.below: deque[tuple[Needle, StitchColumns]] = deque(maxlen=_REMEMBERED)
+        self.last: RowInPattern | None = None
 
     def row(self, at: int, row: WorkedRow) -> WorkedRow:
         """One row: its stitches, and the grain after it."""
         if self.grain.stitches != row.start:
-            self.grain = Grain.fresh(row.start)  # cast on anew, or come back from a holder
+            self.grain = StitchColumns.fresh(row.start)  # cast on anew, or come back from a holder
             self.below.clear()
-        loom = Loom(self, at, row, self.grain)
+        loom = RowInPattern(self, at, row, self.grain)
         places = range(len(row.work))
         followed = self._followed(at)
         work = tuple(
@@ -128,7 +130,7 @@ class Weaver:
         self.last = loom
         self.grain = loom.unmoved() or joined([self._grown(row, part) for part in loom.after()])
         if self.grain.stitches != row.end:
-            self.grain = Grain.fresh(row.end)
+            self.grain = StitchColumns.fresh(row.end)
         self.below.append((row.after, self.grain))
         return row._replace(work=work)
 
@@ -138,13 +140,13 @@ class Weaver:
         flags = self.last.worked_in_pattern() if self.last is not None else none
         return flags if len(flags) == len(none) else none
 
-    def _followed(self, row: int) -> _Asked | None:
+    def _followed(self, row: int) -> _FollowedParts | None:
         while self.asked and row >= self.asked[-1].end:
             self.asked.pop()
         return self.asked[-1] if self.asked else None
 
-    def _grown(self, row: WorkedRow, part: Sequence[Laid]) -> Grain:
-        found, unclear = grown(part)
+    def _grown(self, row: WorkedRow, part: Sequence[NewStitches]) -> StitchColumns:
+        found, unclear = with_new_columns(part)
         if unclear:
             message = "An increase stands among stitches in pattern: on which side of it the pattern grows is not said."
             hint = "Set a marker beside it, so that each side has its own pattern."
@@ -178,7 +180,7 @@ class Weaver:
         return found[::-1] or [letters_of(self.grain)[first : first + count]]
 
 
-def _above(part: Grain, columns: Whole) -> Letters:
+def _above(part: StitchColumns, columns: Whole) -> Letters:
     """What a part shows in some columns; 0 where it has none of them."""
     if not part.stitches:
         return np.zeros(len(columns), dtype=np.uint8)

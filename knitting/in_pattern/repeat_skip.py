@@ -10,28 +10,30 @@ from collections.abc import Mapping, Sequence
 from itertools import accumulate, groupby, pairwise
 from typing import NamedTuple
 
-from knitting.in_pattern.stitch_columns import Grain, Wales, joined
+from knitting.in_pattern.stitch_columns import ColumnRun, StitchColumns, joined
 from knitting.needle.worked import WorkedRow
 
 _LONGEST = 48
 """Rows of a repeat within which the row that is like another is looked for."""
 
 
-class Leap(NamedTuple):
+class RepeatSkip(NamedTuple):
     """A row (from 0) further on, and what stands on the needle after it; the letters are not known."""
 
     row: int
-    grain: Grain
+    grain: StitchColumns
 
 
-class _Growth(NamedTuple):
+class _PartGrowth(NamedTuple):
     """Columns that a part gained in one time of a repeat between its borders, which stayed as they were."""
 
     right: int
     left: int
 
 
-def leap(rows: Sequence[WorkedRow], known: Mapping[int, Grain], at: int, limit: int) -> Leap | None:
+def skip_repeats(
+    rows: Sequence[WorkedRow], known: Mapping[int, StitchColumns], at: int, limit: int
+) -> RepeatSkip | None:
     """As far on from a row (from 0) as its repeat goes and no further than ``limit``; ``None`` where none is safe."""
     period = _period(rows, at) if at < limit else 0
     before = [known.get(at - 2 * period), known.get(at - period), known.get(at)]
@@ -50,7 +52,7 @@ def leap(rows: Sequence[WorkedRow], known: Mapping[int, Grain], at: int, limit: 
         if part is None:
             return None
         found.append(part)
-    return Leap(at + times * period, joined(found))
+    return RepeatSkip(at + times * period, joined(found))
 
 
 def _period(rows: Sequence[WorkedRow], at: int) -> int:
@@ -75,11 +77,13 @@ def _comes(row: WorkedRow, here: WorkedRow, later: int) -> bool:
     return row.section == here.section and row.side is here.side
 
 
-def _parts(row: WorkedRow, grain: Grain) -> list[Grain]:
+def _parts(row: WorkedRow, grain: StitchColumns) -> list[StitchColumns]:
     return [grain.cut(first, last) for first, last in pairwise([0, *accumulate(row.parts)])]
 
 
-def _part(oldest: Grain, before: Grain, here: Grain, times: int, count: int) -> Grain | None:
+def _part(
+    oldest: StitchColumns, before: StitchColumns, here: StitchColumns, times: int, count: int
+) -> StitchColumns | None:
     """A part so many times of the repeat further on, if it did the same in the last two times."""
     if oldest.stitches == before.stitches == here.stitches == count:
         return _unlettered(here.wales) if oldest.wales == before.wales == here.wales else None
@@ -90,46 +94,46 @@ def _part(oldest: Grain, before: Grain, here: Grain, times: int, count: int) -> 
     return further if further is not None and further.stitches == count else None
 
 
-class _Cored(NamedTuple):
+class _CoreRun(NamedTuple):
     """The longest stretch of a part, and the fabrics of what lies to its right and to its left."""
 
-    core: Wales
+    core: ColumnRun
     right: list[tuple[int, int, int]]
     left: list[tuple[int, int, int]]
 
 
-def _cored(part: Grain) -> _Cored | None:
+def _cored(part: StitchColumns) -> _CoreRun | None:
     if not part.wales:
         return None
     at = part.wales.index(max(part.wales, key=lambda wales: wales.width))
-    return _Cored(part.wales[at], _fabrics(part.wales[:at]), _fabrics(part.wales[at + 1 :]))
+    return _CoreRun(part.wales[at], _fabrics(part.wales[:at]), _fabrics(part.wales[at + 1 :]))
 
 
-def _fabrics(wales: Sequence[Wales]) -> list[tuple[int, int, int]]:
+def _fabrics(wales: Sequence[ColumnRun]) -> list[tuple[int, int, int]]:
     """How many stitches are in which fabric from which row on, whatever their columns."""
     of_one = groupby(wales, key=lambda each: (each.fabric, each.since))
     return [(*fabric, sum(each.width for each in group)) for fabric, group in of_one]
 
 
-def _grew(before: Grain, here: Grain) -> _Growth | None:
+def _grew(before: StitchColumns, here: StitchColumns) -> _PartGrowth | None:
     """What a part did: ``None`` unless its borders are as they were and the columns between them run on."""
     then, now = _cored(before), _cored(here)
     if then is None or now is None or then.right != now.right or then.left != now.left:
         return None
     if (then.core.fabric, then.core.since) != (now.core.fabric, now.core.since):
         return None
-    return _Growth(then.core.first - now.core.first, now.core.last - then.core.last)
+    return _PartGrowth(then.core.first - now.core.first, now.core.last - then.core.last)
 
 
-def _further(here: Grain, growth: _Growth, times: int) -> Grain | None:
+def _further(here: StitchColumns, growth: _PartGrowth, times: int) -> StitchColumns | None:
     at = here.wales.index(max(here.wales, key=lambda wales: wales.width))
     core = here.wales[at]
     width = core.width + times * (growth.right + growth.left)
     if width < 1:
         return None
-    grown = Wales(width, core.fabric, core.first - times * growth.right, core.since)
+    grown = ColumnRun(width, core.fabric, core.first - times * growth.right, core.since)
     return _unlettered((*here.wales[:at], grown, *here.wales[at + 1 :]))
 
 
-def _unlettered(wales: tuple[Wales, ...]) -> Grain:
-    return Grain(wales, bytes(sum(each.width for each in wales)))
+def _unlettered(wales: tuple[ColumnRun, ...]) -> StitchColumns:
+    return StitchColumns(wales, bytes(sum(each.width for each in wales)))

@@ -8,12 +8,21 @@ from typing import NamedTuple, Protocol
 
 import numpy as np
 
-from knitting.fabric import Fabric, seen_from_behind, stretch
+from knitting.fabric import Fabric, fabric_run, seen_from_behind
 from knitting.fabric.fabric import letter
-from knitting.fabric.written import Kinds, Repeated, Stretch
-from knitting.in_pattern.fabric_detection import going_on, told
-from knitting.in_pattern.new_columns import Laid, cut, grown
-from knitting.in_pattern.stitch_columns import NONE, Flags, Grain, LeftNeedle, Letters, Wales, laid_on, letters_of
+from knitting.fabric.written import FabricRun, Kinds, RepeatedRow
+from knitting.in_pattern.fabric_detection import continued_fabric, detect_fabric
+from knitting.in_pattern.new_columns import NewStitches, cut_runs, with_new_columns
+from knitting.in_pattern.stitch_columns import (
+    NONE,
+    ColumnRun,
+    Flags,
+    LeftNeedle,
+    Letters,
+    StitchColumns,
+    laid_on,
+    letters_of,
+)
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind
@@ -22,7 +31,7 @@ AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
 """Fabrics that are told from the rows below."""
 
 
-class Weave(Protocol):
+class PatternContext(Protocol):
     """What a row has to know of the piece: its fabrics by their numbers, and what stands below."""
 
     known: Mapping[str, Fabric]
@@ -36,19 +45,21 @@ class Weave(Protocol):
         """What the rows below show in the columns of some stitches, the newest last."""
 
 
-def asks(runs: Sequence[Run]) -> bool:
+def asks_for_fabric(runs: Sequence[Run]) -> bool:
     """Whether some runs are as a fabric asks."""
-    return any(isinstance(work, FabricWork) or (isinstance(work, GroupWork) and asks(work.runs)) for work, _ in runs)
+    return any(
+        isinstance(work, FabricWork) or (isinstance(work, GroupWork) and asks_for_fabric(work.runs)) for work, _ in runs
+    )
 
 
-class Loom:
+class RowInPattern:
     """One row: takes the old stitches in working order and puts the new ones into their parts."""
 
-    def __init__(self, weaver: Weave, at: int, row: WorkedRow, old: Grain) -> None:
+    def __init__(self, weaver: PatternContext, at: int, row: WorkedRow, old: StitchColumns) -> None:
         self.weaver, self.at, self.row = weaver, at, row
         self.behind = row.side is Side.WS
         self.before, self.old = old, LeftNeedle(old, self.behind)
-        self.laid: list[Laid] = []
+        self.laid: list[NewStitches] = []
         self.pairs = 0
         self.moved = False
 
@@ -60,7 +71,7 @@ class Loom:
         if not asked:
             self._pass(part.runs)
             return part
-        found = _Runs()
+        found = _RunList()
         self._work_all(part.runs, found)
         return PartWork(tuple(found), part.stitches, part.mark, part.after) if found.in_pattern else part
 
@@ -72,26 +83,26 @@ class Loom:
         )
         passed = self.old.take(uses, b"\0")
         self.moved |= uses != makes
-        self.laid.append(Laid(passed if uses == makes else Grain.fresh(makes)))
+        self.laid.append(NewStitches(passed if uses == makes else StitchColumns.fresh(makes)))
 
-    def after(self) -> list[list[Laid]]:
+    def after(self) -> list[list[NewStitches]]:
         """What the parts hold after the row in right-side order; none where they do not come to its counts."""
         counts = [part.stitches for part in self.row.work]
         self._reach_end()
         if sum(counts) != sum([len(each.grain.letters) for each in self.laid]):
             return []
-        return [*cut(self._in_rs_order, counts[::-1] if self.behind else counts)]
+        return [*cut_runs(self._in_rs_order, counts[::-1] if self.behind else counts)]
 
-    def unmoved(self) -> Grain | None:
+    def unmoved(self) -> StitchColumns | None:
         """What stands on the needle where every stitch was worked into its own column; ``None`` where some were not."""
         self._reach_end()
         if self.moved:
             return None
-        return Grain(self.before.wales, b"".join([each.grain.letters for each in self._in_rs_order]))
+        return StitchColumns(self.before.wales, b"".join([each.grain.letters for each in self._in_rs_order]))
 
     def _reach_end(self) -> None:
         if self.old.left:  # the row was turned before
-            self.laid.append(Laid(self.old.take(self.old.left)))
+            self.laid.append(NewStitches(self.old.take(self.old.left)))
 
     def worked_in_pattern(self) -> Flags:
         """Which stitches were worked as a fabric asks, in right-side order."""
@@ -99,10 +110,10 @@ class Loom:
         return np.repeat(np.array([each.told for each in laid], dtype=bool), [each.grain.stitches for each in laid])
 
     @property
-    def _in_rs_order(self) -> list[Laid]:
+    def _in_rs_order(self) -> list[NewStitches]:
         return self.laid[::-1] if self.behind else self.laid
 
-    def _work_all(self, runs: Sequence[Run], found: _Runs) -> None:
+    def _work_all(self, runs: Sequence[Run], found: _RunList) -> None:
         """Work some runs one after the other; what they are worked as is ``found``."""
         at = 0
         while at < len(runs):
@@ -126,11 +137,11 @@ class Loom:
                 self._work(work, times)
                 found.add(run)
 
-    def _group(self, run: Run, group: GroupWork, found: _Runs) -> None:
+    def _group(self, run: Run, group: GroupWork, found: _RunList) -> None:
         if self._plain(group, run.times):
             found.add(run)
             return
-        inner = _Runs()
+        inner = _RunList()
         for _ in range(run.times):
             self._work_all(group.runs, inner)
         found.extend(inner if inner.in_pattern else [run])
@@ -140,7 +151,7 @@ class Loom:
         """Increases and decreases beside each other that make up for one another: the columns stay."""
         grain = self.old.take(sum(run.work.uses * run.times for run in runs))
         said = b"".join([self._letter(run.work) * (run.work.makes * run.times) for run in runs])
-        self.laid.append(Laid(grain.showing(self._seen(said, grain.stitches))))
+        self.laid.append(NewStitches(grain.showing(self._seen(said, grain.stitches))))
 
     def _plain(self, group: GroupWork, times: int) -> bool:
         """Take a repeat of nothing but plain stitches at once; false if it is none."""
@@ -149,7 +160,7 @@ class Loom:
                 return False
         once = b"".join([self._letter(inner.work) * inner.times for inner in group.runs])
         grain = self.old.take(len(once) * times)
-        self.laid.append(Laid(grain.showing(self._seen(once * times, grain.stitches))))
+        self.laid.append(NewStitches(grain.showing(self._seen(once * times, grain.stitches))))
         return True
 
     def _seen(self, worked: bytes, stitches: int) -> bytes:
@@ -168,13 +179,15 @@ class Loom:
         uses, makes = work.uses, work.makes
         if uses == makes == 1 and isinstance(work, StitchKind):
             grain = self.old.take(times, self._letter(work) if work.family is Family.PLAIN else b"")
-            self.laid.append(Laid(grain))
+            self.laid.append(NewStitches(grain))
             return
         self.moved = True
         if makes == 0:
             self.old.take(uses * times)
         elif uses == 0:
-            self.laid.append(Laid(Grain.fresh(makes * times, self._letter(work)), fresh=True, counts=True))
+            self.laid.append(
+                NewStitches(StitchColumns.fresh(makes * times, self._letter(work)), fresh=True, counts=True)
+            )
         else:
             for _ in range(times):
                 self._one(work)
@@ -187,7 +200,7 @@ class Loom:
         shown = self._letters_of(work)
         if work.makes == 1:
             top = self._on_top(work, old.stitches)
-            self.laid.append(Laid(old.cut(top, top + 1).showing(shown)))
+            self.laid.append(NewStitches(old.cut(top, top + 1).showing(shown)))
             return
         kept = min(work.uses, work.makes)
         middle = (work.makes - kept) // 2
@@ -198,7 +211,7 @@ class Loom:
             place = old.stitches - 1 - from_ if self.behind else from_
             stitch = old.cut(place, place + 1).showing(shown[at : at + 1])
             fresh = pair > 0 or not middle <= at < middle + kept
-            self.laid.append(Laid(stitch, fresh, counts=fresh, pair=pair))
+            self.laid.append(NewStitches(stitch, fresh, counts=fresh, pair=pair))
 
     def _letters_of(self, work: Workable) -> bytes:
         """What stitches worked into others show, in working order."""
@@ -217,43 +230,43 @@ class Loom:
 
     # -- in fabric -----------------------------------------------------------------------------------------
 
-    def _in_fabric(self, name: str, count: int, found: _Runs) -> None:
+    def _in_fabric(self, name: str, count: int, found: _RunList) -> None:
         found.in_pattern = True
         first = self.old.left - count if self.behind else self.old.past
         taken = self.old.take(count)
         placed = self._placed(name, taken, first)
         self.moved |= placed is None or placed.counts
         if placed is None:
-            self.laid.append(Laid(taken.showing(bytes(taken.stitches)), told=True, counts=True))
+            self.laid.append(NewStitches(taken.showing(bytes(taken.stitches)), told=True, counts=True))
             found.add(Run(IN_PATTERN, count))
             return
         fabric, wales, counts = placed
         row = (self.at - wales[0].since) % fabric.height
-        pieces = [stretch(fabric, row, each.first, each.width) for each in wales]
-        grain = Grain(wales, "".join([piece.letters for piece in pieces]).encode())
-        self.laid.append(Laid(grain, told=True, counts=counts, figured=fabric.width > 1))
+        pieces = [fabric_run(fabric, row, each.first, each.width) for each in wales]
+        grain = StitchColumns(wales, "".join([piece.letters for piece in pieces]).encode())
+        self.laid.append(NewStitches(grain, told=True, counts=counts, figured=fabric.width > 1))
         for piece in reversed(pieces) if self.behind else pieces:
             _put(piece, self.behind, found)
 
-    def _placed(self, name: str, grain: Grain, first: int) -> _Placed | None:
+    def _placed(self, name: str, grain: StitchColumns, first: int) -> _PlacedFabric | None:
         """The fabric of a stretch, and where its stitches stand in it."""
         known = self._known(name, grain)
         if known is not None:
             return known
         if name in AS_SET:
-            found = told(self.weaver.rows_below(self.row, first, grain.stitches))
+            found = detect_fabric(self.weaver.rows_below(self.row, first, grain.stitches))
             if found is None:
                 return None
             fabric, row, column = found[0], found[1], 0
         elif name in self.weaver.known:
             fabric = self.weaver.known[name]
-            row, column = going_on(fabric, letters_of(grain), self.behind, self.row.in_round)
+            row, column = continued_fabric(fabric, letters_of(grain), self.behind, self.row.in_round)
         else:
             return None
-        wales = Wales(grain.stitches, self.weaver.number_of(fabric), column, self.at - row)
-        return _Placed(fabric, (wales,), True)
+        wales = ColumnRun(grain.stitches, self.weaver.number_of(fabric), column, self.at - row)
+        return _PlacedFabric(fabric, (wales,), True)
 
-    def _known(self, name: str, grain: Grain) -> _Placed | None:
+    def _known(self, name: str, grain: StitchColumns) -> _PlacedFabric | None:
         """The fabric that some of the stitches are in already; the others are counted on from them."""
         wanted: int | None = None
         if name not in AS_SET:
@@ -269,22 +282,24 @@ class Loom:
         assert fabric is not None
         inside = [each.fabric == number and each.since == since for each in grain.wales]
         if all(inside):
-            return _Placed(fabric, grain.wales, False)
+            return _PlacedFabric(fabric, grain.wales, False)
         bits = zip(grain.wales, inside, strict=True)
-        counted, _ = grown([Laid(Grain((each,), bytes(each.width)), not own, own, counts=True) for each, own in bits])
+        counted, _ = with_new_columns(
+            [NewStitches(StitchColumns((each,), bytes(each.width)), not own, own, counts=True) for each, own in bits]
+        )
         in_one = laid_on([each._replace(fabric=number, since=since) for each in counted.wales])
-        return _Placed(fabric, in_one, True)
+        return _PlacedFabric(fabric, in_one, True)
 
 
-class _Placed(NamedTuple):
+class _PlacedFabric(NamedTuple):
     """A fabric, where some stitches stand in it (right-side order), and whether they came into it in this row."""
 
     fabric: Fabric
-    wales: tuple[Wales, ...]
+    wales: tuple[ColumnRun, ...]
     counts: bool
 
 
-class _Runs(list[Run]):
+class _RunList(list[Run]):
     """Runs one after the other, neighbouring ones of the same stitch as one; whether a fabric asked for some."""
 
     in_pattern = False
@@ -321,7 +336,7 @@ def _balanced(runs: Sequence[Run], at: int) -> int:
     return 0
 
 
-def _put(piece: Stretch, behind: bool, found: _Runs) -> None:
+def _put(piece: FabricRun, behind: bool, found: _RunList) -> None:
     """A stretch of a fabric as it is worked."""
     first, group, again, last = _worked(piece.repeated, behind)
     found.extend(first)
@@ -333,7 +348,7 @@ def _put(piece: Stretch, behind: bool, found: _Runs) -> None:
 
 
 @lru_cache(maxsize=4_096)
-def _worked(repeated: Repeated, behind: bool) -> tuple[tuple[Run, ...], tuple[Run, ...], Run, tuple[Run, ...]]:
+def _worked(repeated: RepeatedRow, behind: bool) -> tuple[tuple[Run, ...], tuple[Run, ...], Run, tuple[Run, ...]]:
     """What comes before the repeat in working order, the repeat once, the same as one run, and what comes after."""
     head, group, tail = (_runs(kinds, behind) for kinds in (repeated.head, repeated.group, repeated.tail))
     again = group[0] if len(group) == 1 else Run(_group(group), 1)

@@ -20,7 +20,7 @@ NONE = 0
 """The fabric of stitches that are in none; the letter of a stitch that is not known."""
 
 
-class Wales(NamedTuple):
+class ColumnRun(NamedTuple):
     """Neighbouring stitches in columns of one fabric that follow one another.
 
     ``width`` is how many, ``fabric`` the fabric's number, ``first`` the column of the rightmost stitch, and ``since``
@@ -38,16 +38,16 @@ class Wales(NamedTuple):
         return self.first + self.width - 1
 
 
-class Grain(NamedTuple):
+class StitchColumns(NamedTuple):
     """The live stitches: the columns that they stand in, and a letter each for what they show."""
 
-    wales: tuple[Wales, ...]
+    wales: tuple[ColumnRun, ...]
     letters: bytes
 
     @classmethod
-    def fresh(cls, count: int, letter: bytes = b"\0") -> Grain:
+    def fresh(cls, count: int, letter: bytes = b"\0") -> StitchColumns:
         """Stitches that were cast on."""
-        return cls((Wales(count, NONE, 0, 0),), letter * count) if count else NOTHING
+        return cls((ColumnRun(count, NONE, 0, 0),), letter * count) if count else NOTHING
 
     @property
     def stitches(self) -> int:
@@ -73,48 +73,48 @@ class Grain(NamedTuple):
         shifts = np.array([wales.first for wales in self.wales], dtype=np.int64) - begins
         return np.repeat(shifts, widths) + np.arange(len(self.letters))
 
-    def cut(self, first: int, last: int) -> Grain:
+    def cut(self, first: int, last: int) -> StitchColumns:
         """Some neighbouring stitches."""
         found, begin = [], 0
         for wales in self.wales:
             end = begin + wales.width
             low, high = max(first, begin), min(last, end)
             if low < high:
-                found.append(Wales(high - low, wales.fabric, wales.first + low - begin, wales.since))
+                found.append(ColumnRun(high - low, wales.fabric, wales.first + low - begin, wales.since))
             begin = end
-        return Grain(tuple(found), self.letters[first:last])
+        return StitchColumns(tuple(found), self.letters[first:last])
 
-    def showing(self, letters: bytes) -> Grain:
+    def showing(self, letters: bytes) -> StitchColumns:
         """The same stitches with other letters, one for each."""
-        return Grain(self.wales, letters)
+        return StitchColumns(self.wales, letters)
 
 
-NOTHING = Grain((), b"")
+NOTHING = StitchColumns((), b"")
 
 
-def joined(grains: Sequence[Grain]) -> Grain:
+def joined(grains: Sequence[StitchColumns]) -> StitchColumns:
     """Stretches of stitches as one."""
     if len(grains) == 1:
         return grains[0]
     wales = laid_on([each for grain in grains for each in grain.wales])
-    return Grain(wales, b"".join([grain.letters for grain in grains]))
+    return StitchColumns(wales, b"".join([grain.letters for grain in grains]))
 
 
-def laid_on(wales: Iterable[Wales]) -> tuple[Wales, ...]:
+def laid_on(wales: Iterable[ColumnRun]) -> tuple[ColumnRun, ...]:
     """Stretches one after the other, as few as there can be."""
-    found: list[Wales] = []
+    found: list[ColumnRun] = []
     width, fabric, first, since = 0, -1, 0, 0  # none that there is
     for each in wales:
         if first + width == each.first and fabric == each.fabric and since == each.since:
             width += each.width
-            found[-1] = Wales(width, fabric, first, since)
+            found[-1] = ColumnRun(width, fabric, first, since)
         else:
             width, fabric, first, since = each
             found.append(each)
     return tuple(found)
 
 
-def letters_of(grain: Grain) -> Letters:
+def letters_of(grain: StitchColumns) -> Letters:
     """What every stitch shows, as numbers; 0 where it is not known."""
     return np.frombuffer(grain.letters, dtype=np.uint8)
 
@@ -123,13 +123,13 @@ class LeftNeedle:
     """The old stitches of a row, taken one after the other in working order: how many are ``left``, how many
     ``past``."""
 
-    def __init__(self, old: Grain, behind: bool) -> None:
+    def __init__(self, old: StitchColumns, behind: bool) -> None:
         self._letters, self._behind = old.letters, behind
         self._waiting = [*old.wales] if behind else [*reversed(old.wales)]
         self.left = old.stitches
         self.past = 0
 
-    def take(self, count: int, shown: bytes = b"") -> Grain:
+    def take(self, count: int, shown: bytes = b"") -> StitchColumns:
         """The next stitches, as many of them as there are; each shows the letter ``shown``, or what it did."""
         count = min(count, self.left)
         if not count:
@@ -138,7 +138,7 @@ class LeftNeedle:
         self.left -= count
         self.past += count
         letters = shown * count or self._letters[at : at + count]
-        taken: list[Wales] = []
+        taken: list[ColumnRun] = []
         while count:
             wales = self._waiting.pop()
             if wales.width > count:
@@ -147,9 +147,9 @@ class LeftNeedle:
                 self._waiting.append(rest)
             taken.append(wales)
             count -= wales.width
-        return Grain(tuple(taken[::-1] if self._behind else taken), letters)
+        return StitchColumns(tuple(taken[::-1] if self._behind else taken), letters)
 
 
-def _parted(wales: Wales, at: int) -> tuple[Wales, Wales]:
+def _parted(wales: ColumnRun, at: int) -> tuple[ColumnRun, ColumnRun]:
     width, fabric, first, since = wales
-    return Wales(at, fabric, first, since), Wales(width - at, fabric, first + at, since)
+    return ColumnRun(at, fabric, first, since), ColumnRun(width - at, fabric, first + at, since)

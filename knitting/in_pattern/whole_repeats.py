@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import NamedTuple
 
-from knitting.in_pattern.growing_edges import Edges, Stretch
+from knitting.in_pattern.growing_edges import EdgePart, GrowingEdges
 from knitting.in_pattern.new_columns import NEAR_END
 
 _AHEAD = 60
@@ -32,7 +32,7 @@ class _Gained(NamedTuple):
     left: int
 
 
-def next_repeat(found: Edges, row: int, part: int) -> NextRepeat | None:
+def next_repeat(found: GrowingEdges, row: int, part: int) -> NextRepeat | None:
     """When the next repeat of a part is whole after a row (from 0), while the needle has the same parts."""
     here = found.part(row, part)
     if here is None or here.fabric is None or here.fabric.width == 1:
@@ -50,7 +50,7 @@ def next_repeat(found: Edges, row: int, part: int) -> NextRepeat | None:
     return None
 
 
-def whole_at(found: Edges, part: int, since: int = 0, ahead: int = _AHEAD) -> int | None:
+def whole_at(found: GrowingEdges, part: int, since: int = 0, ahead: int = _AHEAD) -> int | None:
     """The first row (from 1) after which whole repeats fill a part from end to end; ``None`` if none of those does
     that are looked at."""
     at, end = since, min(since + ahead, len(found.rows))
@@ -67,7 +67,7 @@ def whole_at(found: Edges, part: int, since: int = 0, ahead: int = _AHEAD) -> in
     return None
 
 
-def _gained(found: Edges, row: int, part: int, ahead: int) -> Iterator[_Gained]:
+def _gained(found: GrowingEdges, row: int, part: int, ahead: int) -> Iterator[_Gained]:
     right = left = 0
     for at in range(row + 1, min(row + ahead, len(found.rows))):
         if found.wide(at) != found.wide(row):
@@ -78,7 +78,7 @@ def _gained(found: Edges, row: int, part: int, ahead: int) -> Iterator[_Gained]:
         yield _Gained(at, right, left)
 
 
-def _may_have_another(here: Stretch, gained: _Gained) -> bool:
+def _may_have_another(here: EdgePart, gained: _Gained) -> bool:
     """Whether the ends may have gained as much as one repeat more asks for. What grows beyond many other stitches is
     none of the pattern's."""
     assert here.fabric is not None
@@ -90,7 +90,7 @@ def _may_have_another(here: Stretch, gained: _Gained) -> bool:
     return bool((grows_right and right + gained.right >= width) or (grows_left and left + gained.left >= width))
 
 
-def _may_be_whole(here: Stretch, gained: _Gained) -> bool:
+def _may_be_whole(here: EdgePart, gained: _Gained) -> bool:
     if here.fabric is None:
         return True
     width, (right, left) = here.fabric.width, here.beside

@@ -27,7 +27,7 @@ class Link(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
-class Event:
+class CountChange:
     """A change of count: ``change`` stitches at ``old`` (before the row) and ``new`` (after it).
 
     Both are in stitches from the right-side start, at the middle of what is taken or made. ``part`` counts the
@@ -87,9 +87,9 @@ def trace_back(links: Sequence[Link], position: float) -> float:
     return follow([Link(link.new, link.old, link.makes, link.uses, link.times) for link in links], position)
 
 
-def events(row: WorkedRow) -> tuple[Event, ...]:
+def count_changes(row: WorkedRow) -> tuple[CountChange, ...]:
     """Every change of count in a row, in right-side order."""
-    found: list[Event] = []
+    found: list[CountChange] = []
     turned = row.side is Side.WS
     old = new = 0
     for index, part in enumerate(row.work):
@@ -103,7 +103,7 @@ def events(row: WorkedRow) -> tuple[Event, ...]:
     if not turned:
         return tuple(found)
     start, end = row.start, row.end
-    mirrored = [Event(e.stitch, e.change, start - e.old, end - e.new, e.part, e.repeat) for e in reversed(found)]
+    mirrored = [CountChange(e.stitch, e.change, start - e.old, end - e.new, e.part, e.repeat) for e in reversed(found)]
     return tuple(mirrored)
 
 
@@ -116,11 +116,11 @@ def _each(run: Run, repeat: bool = False) -> Iterator[tuple[Run, bool]]:
         yield run, repeat
 
 
-def _events_of(run: Run, old: int, new: int, part: int, repeat: bool) -> list[Event]:
+def _events_of(run: Run, old: int, new: int, part: int, repeat: bool) -> list[CountChange]:
     work = run.work
     stitch = work if isinstance(work, StitchKind) else None
     change = work.makes - work.uses
     return [
-        Event(stitch, change, old + work.uses * (t + 0.5), new + work.makes * (t + 0.5), part, repeat)
+        CountChange(stitch, change, old + work.uses * (t + 0.5), new + work.makes * (t + 0.5), part, repeat)
         for t in range(run.times)
     ]

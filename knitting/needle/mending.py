@@ -26,7 +26,7 @@ from knitting.stitches import KNIT, PURL
 from knitting.words.writer import Writer
 
 
-def mended(stop: Stop, steps: Sequence[Step], at: int, used: int, start: int, walk: Walk) -> Problem:
+def mends_for(stop: Stop, steps: Sequence[Step], at: int, used: int, start: int, walk: Walk) -> Problem:
     """The problem of a stop at step ``at``, with what would mend it.
 
     ``used`` are the stitches taken before that step, ``start`` those before the row.

@@ -9,12 +9,12 @@ from typing import NamedTuple
 from knitting.needle import stops
 from knitting.needle.goals import distance
 from knitting.needle.group_work import group_work
-from knitting.needle.mending import left_over, mended
+from knitting.needle.mending import left_over, mends_for
 from knitting.needle.needle import Mark, Needle
-from knitting.needle.shorthand import has_shapes, with_stitches
+from knitting.needle.shorthand import has_shorthand, with_stitches
 from knitting.needle.stops import Stop
 from knitting.needle.walk import Walk, needle_after
-from knitting.needle.worked import ClusterWork, Elastic, FabricWork, GroupWork, PartWork, Run
+from knitting.needle.worked import ClusterWork, ElasticRun, FabricWork, GroupWork, PartWork, Run
 from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import (
     ChangeColour,
@@ -39,7 +39,7 @@ from knitting.words.writer import Writer
 
 
 @dataclass(frozen=True, eq=False)
-class Setting:
+class RowContext:
     """What a row is worked within: the piece's headers and words, the side, what lies before it.
 
     ``first`` says that nothing lies below the row, ``skip`` how many stitches the row before turned away from;
@@ -70,13 +70,13 @@ class RowResult(NamedTuple):
     bound_off: int
     dropped: int
     colour: str
-    elastic: tuple[Elastic | None, ...] = ()
+    elastic: tuple[ElasticRun | None, ...] = ()
     unworked: int = 0
     held: tuple[tuple[str, Needle, int], ...] = ()
     returned: tuple[tuple[str, Needle, int], ...] = ()
 
 
-def work_row(needle: Needle, steps: Sequence[Step], where: Span, setting: Setting) -> RowResult:
+def work_row(needle: Needle, steps: Sequence[Step], where: Span, setting: RowContext) -> RowResult:
     """Work ``steps`` along a needle whose parts stand in right-side order.
 
     A row that cannot be worked is worked as far as it goes; the stitches not reached stay as they are, and
@@ -104,7 +104,7 @@ def work_row(needle: Needle, steps: Sequence[Step], where: Span, setting: Settin
 
 
 class _RowWorker:
-    def __init__(self, needle: Needle, steps: Sequence[Step], setting: Setting) -> None:
+    def __init__(self, needle: Needle, steps: Sequence[Step], setting: RowContext) -> None:
         self.needle = needle
         self.start = needle.total
         self.steps = steps
@@ -122,7 +122,7 @@ class _RowWorker:
         """Work all steps; true if the row could be worked to its end."""
         done, used = 0, 0
         try:
-            if has_shapes(self.steps):
+            if has_shorthand(self.steps):
                 self.steps = with_stitches(self.steps, self.needle, self.setting.headers, self.writer)
                 self.walk.passes_by_word = bool(self.needle.marks) and _passes_by_word(self.steps)
             if self.setting.skip:
@@ -134,7 +134,7 @@ class _RowWorker:
                 self.step(step)
         except Stop as stop:
             if not stop.said_before:
-                self.problems.append(mended(stop, self.steps, done, used, self.start, self.walk))
+                self.problems.append(mends_for(stop, self.steps, done, used, self.start, self.walk))
             return False
         left = 0 if self.turned else self.walk.remaining
         if left:

@@ -32,7 +32,7 @@ _SINGLE = {True: ("kfb", "yo"), False: ("k2tog", "ssk")}
 _IN_PLACE = {True: ("m1l", "m1r", "yo"), False: ("k2tog", "ssk")}
 
 
-def has_shapes(steps: Sequence[Step]) -> bool:
+def has_shorthand(steps: Sequence[Step]) -> bool:
     """Whether any step is a change written without its stitches."""
     return any(isinstance(step, Shape) for step in steps)
 
@@ -42,11 +42,11 @@ def with_stitches(steps: Sequence[Step], needle: Needle, headers: Headers, write
 
     A :class:`Stop` says why that cannot be done without guessing.
     """
-    return tuple(_Shaper(needle, headers, writer).row(steps))
+    return tuple(_ShorthandWriter(needle, headers, writer).row(steps))
 
 
 @dataclass
-class _Shaper:
+class _ShorthandWriter:
     needle: Needle
     headers: Headers
     writer: Writer

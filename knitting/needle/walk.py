@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from knitting.needle import stops
 from knitting.needle.needle import Mark, Needle
-from knitting.needle.worked import Elastic, FabricWork, GroupWork, PartWork, Run, Workable
+from knitting.needle.worked import ElasticRun, FabricWork, GroupWork, PartWork, Run, Workable
 from knitting.problems import NOWHERE, Span
 from knitting.rows import Marker, Step
 from knitting.stitches import STITCHES, Family, StitchKind
@@ -62,8 +62,8 @@ class Walk:
         self.bound_off = 0
         self.dropped = 0
         self.budget = _STEP_BUDGET
-        self.elastic: list[Elastic | None] = []
-        self.elastic_run: Elastic | None = None
+        self.elastic: list[ElasticRun | None] = []
+        self.elastic_run: ElasticRun | None = None
 
     @property
     def remaining(self) -> int:
@@ -94,7 +94,7 @@ class Walk:
                 self.used += whole * uses
                 self._emit(what, whole, makes, where)
                 if to_goal and self.elastic_run is None:
-                    self.elastic_run = Elastic(len(self.runs) - 1, whole)
+                    self.elastic_run = ElasticRun(len(self.runs) - 1, whole)
                 times -= whole
             if times:
                 if self.left == 0 and self.marks and not self.marks[-1].in_stitch:

@@ -72,7 +72,7 @@ class Run(NamedTuple):
     times: int
 
 
-class Elastic(NamedTuple):
+class ElasticRun(NamedTuple):
     """Which run of a part came from a goal, and how many of its stitches did.
 
     A run may hold more: ``k4, k to last 2 sts`` is one run, and its first four stand whatever the count.
@@ -172,7 +172,7 @@ class LineCount:
     last_row: int | None
 
 
-class Rest(NamedTuple):
+class RestingStitches(NamedTuple):
     """Stitches that rest on a holder: from after ``row`` rows until ``back`` rows were worked, or for good.
 
     ``place`` and ``back_place`` are the stitches of the needle on the right-side start's side of them then.
@@ -186,7 +186,7 @@ class Rest(NamedTuple):
     back_place: int = 0
 
 
-class Deed(NamedTuple):
+class WorkedOrder(NamedTuple):
     """One thing done in the course of a piece: the ``steps`` of a row, or an ``order`` between rows.
 
     ``section`` counts the sections of the piece from 0; ``colour`` is the one that the row's own head names.
@@ -217,8 +217,8 @@ class WorkedPiece:
     finished: bool = False
     held: Mapping[str, int] = field(default_factory=dict)
     breaks: tuple[int, ...] = ()
-    rests: tuple[Rest, ...] = ()
-    course: tuple[Deed, ...] = ()
+    rests: tuple[RestingStitches, ...] = ()
+    course: tuple[WorkedOrder, ...] = ()
 
     @property
     def on_needle(self) -> int:

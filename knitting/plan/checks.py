@@ -12,9 +12,9 @@ from knitting.fabric import with_own
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess
 from knitting.measures import Gauge
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.plan.fabric_rules import fabric_troubles, fabrics_amiss, grows_unseen
+from knitting.plan.fabric_rules import fabric_troubles, grows_unseen, unfit_fabrics
 from knitting.plan.plan import CENTRE, EDGES, Beside, Line, LineKind, Plan, PlannedPart, Shaping, Stage
-from knitting.plan.split import Split, rests_at, spots
+from knitting.plan.split import RowSplit, rests_at, shaping_places
 from knitting.plan.troubles import Path, PlanMend, Trouble
 from knitting.plan.works import LineWork, makes, work_of
 from knitting.problems import ProblemKind, plural
@@ -34,7 +34,7 @@ MOST_SHAPINGS = 40
 WithShapings = Callable[[tuple[Shaping, ...]], Plan]
 
 
-def impossible(plan: Plan) -> str:
+def blocking_troubles(plan: Plan) -> str:
     """Why no plan can be so, whatever is mended in it; nothing for a plan that can be shown.
 
     Files may hold anything; what a knitter can type comes to a trouble with its mend instead.
@@ -48,7 +48,7 @@ def impossible(plan: Plan) -> str:
     guessed = plan.known_from if isinstance(plan.known_from, YarnGuess) else None
     if guessed is not None and guessed.weight not in YARN_WEIGHTS:
         return f"There is no category {guessed.weight} of yarn: there are 0 to {max(YARN_WEIGHTS)}."
-    amiss = fabrics_amiss(plan)
+    amiss = unfit_fabrics(plan)
     if amiss:
         return amiss
     if isinstance(plan.start, Tab) and plan.start.rows > MOST_ROWS:
@@ -73,7 +73,7 @@ def start_troubles(plan: Plan) -> Iterator[Trouble]:
     if len(plan.lines) != len(plan.parts) - 1:
         message = f"{plural(len(plan.parts), 'part')} need {len(plan.parts) - 1} lines between them."
         yield Trouble(ProblemKind.NO_MARKER, ("parts",), message, stops=True)
-    hanging = Split(plan.parts, plan.lines).unmarkable() if len(plan.lines) == len(plan.parts) - 1 else None
+    hanging = RowSplit(plan.parts, plan.lines).unmarkable() if len(plan.lines) == len(plan.parts) - 1 else None
     if hanging is not None:
         left = plan.parts[-1]
         message = f"The marker of '{hanging.name}' has no stitch to its left to stand before."
@@ -139,7 +139,7 @@ def _centre_troubles(plan: Plan) -> Iterator[Trouble]:
     at = next((at for at, line in enumerate(plan.lines) if line.name == CENTRE and line.stitches == 1), None)
     if at is None:
         return
-    split = Split(plan.parts, plan.lines)
+    split = RowSplit(plan.parts, plan.lines)
     right = split.starts()[at]
     left = plan.counted - right - 1
     if right != left and isinstance(plan.start, CastOn):
@@ -192,7 +192,7 @@ def _part_troubles(plan: Plan, at: int, part: PlannedPart) -> Iterator[Trouble]:
 # -- stages ----------------------------------------------------------------------------------------------
 
 
-def sound_stage(plan: Plan, at: int, split: Split, side: Side) -> tuple[Stage, list[Trouble]]:
+def sound_stage(plan: Plan, at: int, split: RowSplit, side: Side) -> tuple[Stage, list[Trouble]]:
     """A stage without what cannot be worked in it, and what is said of that."""
     stage = plan.stages[at]
     troubles: list[Trouble] = []
@@ -229,7 +229,7 @@ def sound_stage(plan: Plan, at: int, split: Split, side: Side) -> tuple[Stage, l
 
 
 def _shaping_trouble(
-    stage: Stage, place: int, split: Split, side: Side, changed: WithShapings, path: Path
+    stage: Stage, place: int, split: RowSplit, side: Side, changed: WithShapings, path: Path
 ) -> Trouble | None:
     shaping = stage.shapings[place]
 
@@ -240,7 +240,7 @@ def _shaping_trouble(
     if not shaping.at:
         message = f"A shaping of '{stage.name}' stands at no line and no edge."
         return Trouble(ProblemKind.NO_MARKER, path, message, (leave_out,), stops=True)
-    missing = spots(split, shaping, side)
+    missing = shaping_places(split, shaping, side)
     if isinstance(missing, str):
         near = [line.name for line in split.lines] or [EDGES[0]]
         names = ", ".join(f"'{name}'" for name in near)
@@ -320,7 +320,7 @@ def _row_trouble(stage: Stage, shaping: Shaping, put: Callable[..., Plan], path:
     return Trouble(ProblemKind.ROW_MISSING, path, message, tuple(mends), stops=True)
 
 
-def unmarked_troubles(plan: Plan, at: int, split: Split, grows: frozenset[str]) -> Iterator[Trouble]:
+def unmarked_troubles(plan: Plan, at: int, split: RowSplit, grows: frozenset[str]) -> Iterator[Trouble]:
     """Stretches in which two parts change and no mark says where one ends."""
     for segment in split.segments():
         growing = [place for place in segment if split.parts[place].name in grows]

@@ -5,16 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from knitting.fabric import FABRIC_NAME, FABRICS, MOST_COLUMNS, MOST_FABRICS, trouble_of, with_own
+from knitting.fabric import FABRIC_NAME, FABRICS, MOST_COLUMNS, MOST_FABRICS, fabric_trouble, with_own
 from knitting.in_pattern.new_columns import NEAR_END
 from knitting.plan.plan import LineKind, Plan, Shaping
-from knitting.plan.split import Split, Spot
+from knitting.plan.split import RowSplit, ShapingPlace
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import LineWork
 from knitting.problems import ProblemKind
 
 
-def grows_unseen(split: Split, found: Sequence[Spot], shaping: Shaping, work: LineWork) -> str:
+def grows_unseen(split: RowSplit, found: Sequence[ShapingPlace], shaping: Shaping, work: LineWork) -> str:
     """Why an increase cannot stand where it does: in the middle of a stitch pattern, with no line beside it."""
     if work.change <= 0:
         return ""
@@ -28,7 +28,7 @@ def grows_unseen(split: Split, found: Sequence[Spot], shaping: Shaping, work: Li
     return ""
 
 
-def _beyond(split: Split, spot: Spot) -> int:
+def _beyond(split: RowSplit, spot: ShapingPlace) -> int:
     """Stitches between the line of a spot and the mark or edge that the written rows count from."""
     step = -1 if spot.at_head else 1
     at, counted = spot.part, 0
@@ -53,13 +53,13 @@ def fabrics_in_use(plan: Plan) -> set[str]:
     return found | {fabric for stage in plan.stages for _, fabric in stage.fabrics}
 
 
-def fabrics_amiss(plan: Plan) -> str:
+def unfit_fabrics(plan: Plan) -> str:
     """Why a plan's own fabrics cannot be, whatever is mended; nothing where they can."""
     keys = [fabric.key for fabric in plan.fabrics]
     if len(set(keys)) < len(keys) or len(keys) > MOST_FABRICS or set(keys) & set(FABRICS):
         return f"A plan has {MOST_FABRICS} fabrics of its own at most, each with a name that no other has."
     for fabric in plan.fabrics:
-        amiss = trouble_of(fabric, in_round=True)
+        amiss = fabric_trouble(fabric, in_round=True)
         if not FABRIC_NAME.fullmatch(fabric.key) or amiss or fabric.first > MOST_COLUMNS:
             return amiss or f"'{fabric.key[:40]}' cannot be a fabric's name, or begins too far on."
     unknown = sorted(fabrics_in_use(plan) - set(with_own(plan.fabrics)))
@@ -70,7 +70,7 @@ def fabric_troubles(plan: Plan) -> Iterator[Trouble]:
     """The plan's own fabrics that cannot be worked as it goes, in rows or in rounds."""
     used = fabrics_in_use(plan)
     for fabric in plan.fabrics:
-        amiss = trouble_of(fabric, plan.in_round)
+        amiss = fabric_trouble(fabric, plan.in_round)
         if fabric.key in used and amiss:
             plain = tuple(replace(part, fabric="garter") if part.fabric == fabric.key else part for part in plan.parts)
             mend = PlanMend(f"take garter for '{fabric.key}'", replace(plan, parts=plain))

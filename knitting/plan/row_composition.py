@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from knitting.plan.plan import CENTRE, Line, LineKind, Shaping
-from knitting.plan.row_items import Do, Item, Kept, Plain, Plainly, Stop, in_words
-from knitting.plan.split import Split, Spot, spots
+from knitting.plan.row_items import FixedSteps, Item, MarkReached, Plain, Plainly, ReservedStitches, as_steps
+from knitting.plan.split import RowSplit, ShapingPlace, shaping_places
 from knitting.plan.works import LineWork, Steps, in_purl, makes, uses, work_of
 from knitting.problems import NOWHERE
 from knitting.rows import (
@@ -31,10 +31,10 @@ _IN_ROUNDS = {"garter": (KNIT, PURL)}
 
 
 @dataclass(frozen=True, slots=True)
-class Placed:
+class PlacedWork:
     """A work at a spot, with the plain stitches between it and the line."""
 
-    spot: Spot
+    spot: ShapingPlace
     work: LineWork
     steps: Steps
     away: int
@@ -48,12 +48,12 @@ class Placed:
 
 
 @dataclass(frozen=True)
-class Shaped:
+class RowShaping:
     """What a row does: works in their places, how many stitches each part needs for them, what each gains."""
 
-    split: Split
+    split: RowSplit
     side: Side
-    placed: tuple[Placed, ...]
+    placed: tuple[PlacedWork, ...]
     needs: tuple[int, ...] = field(default=())
     gains: tuple[int, ...] = field(default=())
 
@@ -68,17 +68,17 @@ class Shaped:
         return sum(self.gains)
 
 
-def shaped(split: Split, shapings: Sequence[Shaping], side: Side) -> Shaped:
+def row_shaping(split: RowSplit, shapings: Sequence[Shaping], side: Side) -> RowShaping:
     """The works of a row in their places; the lines and works must be known (see the checks)."""
-    placed: list[Placed] = []
+    placed: list[PlacedWork] = []
     for shaping in shapings:
-        found = spots(split, shaping, side)
+        found = shaping_places(split, shaping, side)
         assert not isinstance(found, str), "the lines of a shaping are checked before"
         for spot in found:
             work = work_of(shaping.work, shaping.steps, spot.line >= 0)
             assert work is not None, "works are checked before"
             placed.append(
-                Placed(
+                PlacedWork(
                     spot, work, _steps(split, spot, work, shaping, side), shaping.away, shaping.leaning, shaping.steps
                 )
             )
@@ -89,10 +89,10 @@ def shaped(split: Split, shapings: Sequence[Shaping], side: Side) -> Shaped:
             continue
         needs[each.spot.part] += each.away + uses(each.steps)
         gains[each.spot.part] += makes(each.steps) - uses(each.steps)
-    return Shaped(split, side, tuple(placed), tuple(needs), tuple(gains))
+    return RowShaping(split, side, tuple(placed), tuple(needs), tuple(gains))
 
 
-def _across(line: Line, placed: Placed, needs: list[int], gains: list[int]) -> None:
+def _across(line: Line, placed: PlacedWork, needs: list[int], gains: list[int]) -> None:
     """A work across a line takes from the parts on both sides, or gives to them, in equal measure."""
     at = placed.spot.line
     taken, given = uses(placed.steps) - line.stitches, makes(placed.steps) - line.stitches
@@ -101,16 +101,16 @@ def _across(line: Line, placed: Placed, needs: list[int], gains: list[int]) -> N
         gains[part] += (given + share) // 2 - (taken + share) // 2
 
 
-def _steps(split: Split, spot: Spot, work: LineWork, shaping: Shaping, side: Side) -> Steps:
+def _steps(split: RowSplit, spot: ShapingPlace, work: LineWork, shaping: Shaping, side: Side) -> Steps:
     """The steps of a work on a row of that side: knitted or purled as the stitches beside them are."""
-    purled = plainly(split.parts[spot.part].fabric, side) is PURL
+    purled = plain_steps(split.parts[spot.part].fabric, side) is PURL
     before_in_rs = not spot.at_head
     if purled:
         return in_purl(work.steps(before_in_rs, shaping.leaning))
     return work.steps(before_in_rs is (side is Side.RS), shaping.leaning)
 
 
-def plainly(fabric: str, side: Side, second_round: bool = False) -> Plainly:
+def plain_steps(fabric: str, side: Side, second_round: bool = False) -> Plainly:
     """How the plain stitches of a fabric are worked on a row of that side."""
     if second_round and fabric in _IN_ROUNDS:
         return _IN_ROUNDS[fabric][1]
@@ -121,8 +121,8 @@ def plainly(fabric: str, side: Side, second_round: bool = False) -> Plainly:
 # -- the row's items ---------------------------------------------------------------------------------------
 
 
-def composed(
-    row: Shaped, grows: frozenset[str], cast_on: int = 0, hold: str = "", second_round: bool = False
+def row_steps(
+    row: RowShaping, grows: frozenset[str], cast_on: int = 0, hold: str = "", second_round: bool = False
 ) -> tuple[Step, ...]:
     """The steps of a row. ``grows`` names the parts whose count changes while the words stay the same.
 
@@ -131,16 +131,16 @@ def composed(
     items: list[Item] = list(_Items(row, grows, hold, second_round).run())
     if hold:
         count = next(part.count for part in row.split.parts if part.name == hold)
-        items.append(Do((Hold(hold, NOWHERE, count=count),), count))
+        items.append(FixedSteps((Hold(hold, NOWHERE, count=count),), count))
     if cast_on:
-        items.append(Do((Work(STITCHES["co"], cast_on, NOWHERE),), 0))
-    return in_groups(merged(tuple(in_words(items))))
+        items.append(FixedSteps((Work(STITCHES["co"], cast_on, NOWHERE),), 0))
+    return in_groups(merged(tuple(as_steps(items))))
 
 
 class _Items:
     """Goes along a row in working order and gives what is met."""
 
-    def __init__(self, row: Shaped, grows: frozenset[str], hold: str, second_round: bool) -> None:
+    def __init__(self, row: RowShaping, grows: frozenset[str], hold: str, second_round: bool) -> None:
         self.row, self.split = row, row.split
         self.forwards = row.forwards
         self.hold = hold
@@ -160,7 +160,7 @@ class _Items:
                 yield from self._line(line, live)
 
     def _how(self, fabric: str) -> Plainly:
-        return plainly(fabric, self.row.side, self.second_round)
+        return plain_steps(fabric, self.row.side, self.second_round)
 
     def _part(self, at: int) -> Iterator[Item]:
         part = self.split.parts[at]
@@ -169,19 +169,19 @@ class _Items:
         near = [each for each in here if each.spot.at_head is self.forwards]
         far = [each for each in here if each.spot.at_head is not self.forwards]
         for each in near:
-            yield from (Plain(how, each.away), Do(each.steps, uses(each.steps)))
+            yield from (Plain(how, each.away), FixedSteps(each.steps, uses(each.steps)))
         rest = part.count - self.row.needs[at]
         elastic = at in self.elastic and (rest > 0 or part.name in self.grows)
         yield Plain(how, rest, elastic)
         for each in reversed(far):
-            yield from (Do(each.steps, uses(each.steps)), Plain(how, each.away))
+            yield from (FixedSteps(each.steps, uses(each.steps)), Plain(how, each.away))
 
     def _line(self, at: int, live: set[int]) -> Iterator[Item]:
         line = self.split.lines[at]
         over = next((each for each in self.row.placed if each.spot.line == at), None)
         if line.kind is LineKind.UNMARKED:
             how = self._how(self._line_fabric(at))
-            yield Do(over.steps, uses(over.steps)) if over else Plain(how, line.stitches)
+            yield FixedSteps(over.steps, uses(over.steps)) if over else Plain(how, line.stitches)
         elif over is None:
             yield from self._pass(line, at, live)
         else:
@@ -213,12 +213,16 @@ class _Items:
         """Whether a line's one marker is met before its stitch."""
         return (line.kind is LineKind.BEFORE) is self.forwards
 
-    def _cross(self, line: Line, over: Placed) -> Iterator[Item]:
+    def _cross(self, line: Line, over: PlacedWork) -> Iterator[Item]:
         """Past a line that is worked across: markers off before it and on again beside what it leaves."""
         taken = uses(over.steps) - line.stitches
         short = taken // 2 if self.forwards else (taken + 1) // 2
         if line.kind is LineKind.STITCH:
-            yield from (Kept(short), _stitch_stop(self.split, line), Do(over.steps, uses(over.steps) - short))
+            yield from (
+                ReservedStitches(short),
+                _stitch_stop(self.split, line),
+                FixedSteps(over.steps, uses(over.steps) - short),
+            )
             return
         place = Marker(MarkerDeed.PLACE, NOWHERE)
         off: list[Step] = []
@@ -230,21 +234,21 @@ class _Items:
         if line.kind is LineKind.BOTH:
             off.append(Marker(MarkerDeed.REMOVE, NOWHERE, ahead=short + line.stitches))
             on_last = (place,)
-        yield Kept(short)
-        yield Stop(ToMarker, (*off, *on_first))
-        yield Do((*over.steps, *on_last), uses(over.steps) - short)
+        yield ReservedStitches(short)
+        yield MarkReached(ToMarker, (*off, *on_first))
+        yield FixedSteps((*over.steps, *on_last), uses(over.steps) - short)
 
 
-def _elastic(split: Split, segment: Sequence[int], grows: frozenset[str]) -> int:
+def _elastic(split: RowSplit, segment: Sequence[int], grows: frozenset[str]) -> int:
     """The part of a stretch whose stitches are worked up to a goal: the one that grows, else the largest."""
     growing = [at for at in segment if split.parts[at].name in grows]
     return growing[0] if growing else max(segment, key=lambda at: split.parts[at].count)
 
 
-_MARKER = Stop(ToMarker, (Marker(MarkerDeed.PASS, NOWHERE),))
+_MARKER = MarkReached(ToMarker, (Marker(MarkerDeed.PASS, NOWHERE),))
 
 
-def _stitch_stop(split: Split, line: Line) -> Stop:
+def _stitch_stop(split: RowSplit, line: Line) -> MarkReached:
     """A stop at a marked stitch; it is called the centre stitch where it is that and no other is marked."""
     alone = sum(each.kind is LineKind.STITCH for each in split.lines) == 1
-    return Stop(lambda short: ToMarkedStitch(short, alone and line.name == CENTRE))
+    return MarkReached(lambda short: ToMarkedStitch(short, alone and line.name == CENTRE))

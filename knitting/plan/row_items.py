@@ -25,7 +25,7 @@ class Plain:
 
 
 @dataclass(frozen=True, slots=True)
-class Do:
+class FixedSteps:
     """Steps that always do the same, and how many stitches they use after a mark that they reach across."""
 
     steps: tuple[Step, ...]
@@ -33,24 +33,24 @@ class Do:
 
 
 @dataclass(frozen=True, slots=True)
-class Kept:
+class ReservedStitches:
     """Stitches left for a work that reaches across the next line."""
 
     count: int
 
 
 @dataclass(frozen=True, slots=True)
-class Stop:
+class MarkReached:
     """A mark: the next goal leads to it. ``deeds`` are what is done with markers there."""
 
     goal: Callable[[int], Goal]
     deeds: tuple[Step, ...] = ()
 
 
-Item: TypeAlias = Plain | Do | Kept | Stop
+Item: TypeAlias = Plain | FixedSteps | ReservedStitches | MarkReached
 
 
-def in_words(items: Sequence[Item]) -> Iterator[Step]:
+def as_steps(items: Sequence[Item]) -> Iterator[Step]:
     """The steps that say what is met along a row."""
     items = _merged(_over_last_marks([item for item in items if not _is_empty(item)]))
     for at, item in enumerate(items):
@@ -58,16 +58,16 @@ def in_words(items: Sequence[Item]) -> Iterator[Step]:
             yield _to(item.how, _goal(items, at + 1), whole=len(items) == 1)
         elif isinstance(item, Plain):
             yield _so_many(item.how, item.count)
-        elif isinstance(item, Do):
+        elif isinstance(item, FixedSteps):
             yield from item.steps
-        elif isinstance(item, Stop):
+        elif isinstance(item, MarkReached):
             yield from item.deeds
 
 
 def _is_empty(item: Item) -> bool:
     if isinstance(item, Plain):
         return not item.elastic and item.count == 0
-    return isinstance(item, Kept) and item.count == 0
+    return isinstance(item, ReservedStitches) and item.count == 0
 
 
 def _merged(items: Sequence[Item]) -> list[Item]:
@@ -90,7 +90,7 @@ def _may_join(one: Plain, other: Plain) -> bool:
 
 def _over_last_marks(items: list[Item]) -> list[Item]:
     """The items with the plain stretch that runs over the last marks as one: no goal leads to a mark behind it."""
-    ends = max((at for at, item in enumerate(items) if isinstance(item, Stop)), default=None)
+    ends = max((at for at, item in enumerate(items) if isinstance(item, MarkReached)), default=None)
     if ends is None or not _is_passed(items[ends]):
         return items
     first, last = ends, ends
@@ -102,8 +102,8 @@ def _over_last_marks(items: list[Item]) -> list[Item]:
     while last + 1 < len(items) and _goes_on(items[last + 1], how):
         last += 1
     if _is_led_to(items, first):
-        first = next(at for at in range(first, ends + 1) if isinstance(items[at], Stop))
-    while isinstance(items[first], Stop) and first < last:
+        first = next(at for at in range(first, ends + 1) if isinstance(items[at], MarkReached))
+    while isinstance(items[first], MarkReached) and first < last:
         first += 1  # a mark that other work leads to keeps its stop
     stretch = [item for item in items[first : last + 1] if isinstance(item, Plain)]
     behind = any(isinstance(item, Plain) and item.elastic for item in items[last + 1 :])
@@ -115,7 +115,7 @@ def _over_last_marks(items: list[Item]) -> list[Item]:
 def _is_led_to(items: Sequence[Item], first: int) -> bool:
     """Whether stitches before a stretch are worked up to a mark in it."""
     for item in reversed(items[:first]):
-        if isinstance(item, Stop):
+        if isinstance(item, MarkReached):
             return False
         if isinstance(item, Plain) and item.elastic:
             return True
@@ -124,7 +124,9 @@ def _is_led_to(items: Sequence[Item], first: int) -> bool:
 
 def _is_passed(item: Item) -> bool:
     """Whether a mark is only passed."""
-    return isinstance(item, Stop) and all(isinstance(d, Marker) and d.deed is MarkerDeed.PASS for d in item.deeds)
+    return isinstance(item, MarkReached) and all(
+        isinstance(d, Marker) and d.deed is MarkerDeed.PASS for d in item.deeds
+    )
 
 
 def _goes_on(item: Item, how: Plainly | None) -> bool:
@@ -135,9 +137,9 @@ def _goal(items: Sequence[Item], at: int) -> Goal:
     """The next mark or the end, less what is worked before it."""
     short = 0
     for item in items[at:]:
-        if isinstance(item, Stop):
+        if isinstance(item, MarkReached):
             return item.goal(short)
-        short += item.uses if isinstance(item, Do) else item.count
+        short += item.uses if isinstance(item, FixedSteps) else item.count
     return ToEnd(short)
 
 

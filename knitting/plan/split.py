@@ -20,7 +20,7 @@ from knitting.rows import Side
 
 
 @dataclass(frozen=True, slots=True)
-class Split:
+class RowSplit:
     """The parts in right-side order with the lines between them; ``held`` names parts on holders."""
 
     parts: tuple[PlannedPart, ...]
@@ -51,14 +51,14 @@ class Split:
         """The place of a line: it lies after the part of the same place."""
         return next((at for at, line in enumerate(self.lines) if line.name == name), None)
 
-    def with_counts(self, counts: tuple[int, ...]) -> Split:
+    def with_counts(self, counts: tuple[int, ...]) -> RowSplit:
         """The same split with other counts."""
         if counts == self.counts:
             return self
         parts = tuple(replace(part, count=count) for part, count in zip(self.parts, counts, strict=True))
         return replace(self, parts=parts)
 
-    def with_fabrics(self, fabrics: tuple[tuple[str, str], ...]) -> Split:
+    def with_fabrics(self, fabrics: tuple[tuple[str, str], ...]) -> RowSplit:
         """The same split with parts in other fabrics."""
         known = dict(fabrics)
         parts = tuple(replace(part, fabric=known.get(part.name, part.fabric)) for part in self.parts)
@@ -95,7 +95,7 @@ class Split:
 
 
 @dataclass(frozen=True, slots=True)
-class Spot:
+class ShapingPlace:
     """A place for a shaping: a line and which side of it, or an edge.
 
     ``part`` is the part that the work stands in; ``at_head`` says that it stands at the part's right end.
@@ -107,14 +107,14 @@ class Spot:
     line: int = -1
 
 
-def spots(split: Split, shaping: Shaping, side: Side) -> list[Spot] | str:
+def shaping_places(split: RowSplit, shaping: Shaping, side: Side) -> list[ShapingPlace] | str:
     """Where a shaping stands on a row of that side, or the name of the line that is not there."""
-    found: list[Spot] = []
+    found: list[ShapingPlace] = []
     for name in shaping.at:
         edge = _edge(name, side)
         if edge:
             part = split.live[0] if edge == RIGHT_EDGE else split.live[-1]
-            found.append(Spot(part, edge == RIGHT_EDGE))
+            found.append(ShapingPlace(part, edge == RIGHT_EDGE))
             continue
         at = split.line(name)
         if at is None:
@@ -123,7 +123,7 @@ def spots(split: Split, shaping: Shaping, side: Side) -> list[Spot] | str:
     return found
 
 
-def rests_at(split: Split, found: Sequence[Spot]) -> str:
+def rests_at(split: RowSplit, found: Sequence[ShapingPlace]) -> str:
     """The name of a held part that a work at some of the places would need; empty where there is none."""
     needed = [at for spot in found for at in ((spot.line, spot.line + 1) if spot.line >= 0 else (spot.part,))]
     return next((split.parts[at].name for at in needed if split.parts[at].name in split.held), "")
@@ -137,10 +137,10 @@ def _edge(name: str, side: Side) -> str:
     return name if name in (RIGHT_EDGE, LEFT_EDGE) else ""
 
 
-def _beside(split: Split, at: int, beside: Beside) -> list[Spot]:
-    before, after = Spot(at, at_head=False), Spot(at + 1, at_head=True)
+def _beside(split: RowSplit, at: int, beside: Beside) -> list[ShapingPlace]:
+    before, after = ShapingPlace(at, at_head=False), ShapingPlace(at + 1, at_head=True)
     if beside is Beside.ON:
-        return [Spot(at, at_head=False, line=at)]
+        return [ShapingPlace(at, at_head=False, line=at)]
     if beside is Beside.BOTH:
         return [before, after]
     if beside in (Beside.BEFORE, Beside.AFTER):

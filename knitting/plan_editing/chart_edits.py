@@ -9,8 +9,8 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from knitting.forecast.course import StageCourse, on_row
-from knitting.forecast.forecast import Course, foresee
+from knitting.forecast.forecast import Forecast, forecast_of
+from knitting.forecast.stages import StageForecast, on_row
 from knitting.plan.checks import MOST_SHAPINGS, MOST_STAGES
 from knitting.plan.plan import (
     EDGES,
@@ -29,8 +29,8 @@ from knitting.plan.plan import (
     Stage,
     YarnShare,
 )
-from knitting.plan.row_composition import Placed, Shaped, shaped
-from knitting.plan.split import Split, Spot
+from knitting.plan.row_composition import PlacedWork, RowShaping, row_shaping
+from knitting.plan.split import RowSplit, ShapingPlace
 from knitting.plan.works import WORKS, uses
 from knitting.plan_editing.edits import CannotEdit
 from knitting.problems import ProblemKind, plural
@@ -39,7 +39,7 @@ _BREAKS = frozenset({ProblemKind.STEPPED_PAST, ProblemKind.NEVER_REACHED})
 
 
 @dataclass(frozen=True, slots=True)
-class Chosen:
+class ChosenStitch:
     """A stitch of a planned row. ``offset`` counts the stitches to its right in its part, before the row.
 
     ``work`` is the shaping that it belongs to, as it is placed in the row; ``None`` for a plain stitch. ``near`` says
@@ -48,10 +48,10 @@ class Chosen:
 
     stage: int
     row: int
-    shape: Shaped
+    shape: RowShaping
     part: int
     offset: int
-    work: Placed | None
+    work: PlacedWork | None
     near: str
     apart: int
 
@@ -62,14 +62,14 @@ class Chosen:
         return f"{plural(self.apart, 'stitch')} from {near}" if self.apart else f"at {near}"
 
 
-def choose(course: Course, row: int, stitch: int, between: int = -1) -> Chosen:
+def choose(forecast: Forecast, row: int, stitch: int, between: int = -1) -> ChosenStitch:
     """The stitch at a place (from 0, in right-side order, before row ``row`` counted from 1).
 
     What uses no stitch, as a yarn over does, stands between two: ``between`` says that it is meant, and how many
     others stand to its right in the same place. Raises :class:`CannotEdit` where there is no such planned stitch.
     """
-    at, place = _located(course, row)
-    shape = _shape(course.stages[at], place)
+    at, place = _located(forecast, row)
+    shape = _shape(forecast.stages[at], place)
     split = shape.split
     if between >= 0:
         found = list(_between(shape, stitch))
@@ -87,12 +87,12 @@ def choose(course: Course, row: int, stitch: int, between: int = -1) -> Chosen:
         own = split.lines[part].stitches
         if stitch < start + own:
             over = next((each for each in shape.placed if each.spot.line == part), None)
-            return Chosen(at, place, shape, part, count, over, split.lines[part].name, 0)
+            return ChosenStitch(at, place, shape, part, count, over, split.lines[part].name, 0)
         start += own
     raise CannotEdit("There is no such stitch in that row.")
 
 
-def _between(shape: Shaped, stitch: int) -> Iterator[tuple[int, int, Placed]]:
+def _between(shape: RowShaping, stitch: int) -> Iterator[tuple[int, int, PlacedWork]]:
     """The works that begin, end or stand at a place between two stitches, from the right: part, offset, work."""
     split = shape.split
     start = 0
@@ -104,32 +104,32 @@ def _between(shape: Shaped, stitch: int) -> Iterator[tuple[int, int, Placed]]:
         start += count + (split.lines[part].stitches if part < len(split.lines) else 0)
 
 
-def _located(course: Course, row: int) -> tuple[int, int]:
+def _located(forecast: Forecast, row: int) -> tuple[int, int]:
     """The stage of a row and its row of the rhythm, from 0; set-up rows count below zero."""
-    for at, stage in enumerate(course.stages):
+    for at, stage in enumerate(forecast.stages):
         place = row - stage.first_row
         if 0 <= place < stage.rows + len(stage.setup):
             return at, place - len(stage.setup)
     raise CannotEdit("The rows of a tab stay as they are.")
 
 
-def _shape(stage: StageCourse, place: int) -> Shaped:
+def _shape(stage: StageForecast, place: int) -> RowShaping:
     if place < 0:
         return stage.setup[place].shape
     cycle = stage.cycle.rows[place % len(stage.cycle.rows)]
     shapings = on_row(stage.stage, place % stage.stage.rhythm + 1)
-    return shaped(stage.split.with_counts(stage.counts[place]), shapings, cycle.side)
+    return row_shaping(stage.split.with_counts(stage.counts[place]), shapings, cycle.side)
 
 
-def _chosen(at: int, place: int, shape: Shaped, part: int, offset: int, work: Placed | None) -> Chosen:
+def _chosen(at: int, place: int, shape: RowShaping, part: int, offset: int, work: PlacedWork | None) -> ChosenStitch:
     split = shape.split
     after = split.parts[part].count - offset - 1
     if offset <= after:
-        return Chosen(at, place, shape, part, offset, work, _right_of(split, part), offset)
-    return Chosen(at, place, shape, part, offset, work, _left_of(split, part), max(after, 0))
+        return ChosenStitch(at, place, shape, part, offset, work, _right_of(split, part), offset)
+    return ChosenStitch(at, place, shape, part, offset, work, _left_of(split, part), max(after, 0))
 
 
-def _spans(shape: Shaped, part: int, count: int) -> Iterator[tuple[Placed, int, int]]:
+def _spans(shape: RowShaping, part: int, count: int) -> Iterator[tuple[PlacedWork, int, int]]:
     """The works within a part with the stitches that they use, counted from its right end."""
     begin, end = 0, count
     for each in shape.placed:
@@ -144,18 +144,18 @@ def _spans(shape: Shaped, part: int, count: int) -> Iterator[tuple[Placed, int, 
             end -= each.away + taken
 
 
-def _right_of(split: Split, part: int) -> str:
+def _right_of(split: RowSplit, part: int) -> str:
     return split.lines[part - 1].name if part - 1 in range(len(split.lines)) and part != split.live[0] else RIGHT_EDGE
 
 
-def _left_of(split: Split, part: int) -> str:
+def _left_of(split: RowSplit, part: int) -> str:
     return split.lines[part].name if part < len(split.lines) and part != split.live[-1] else LEFT_EDGE
 
 
 # -- what can be done there ------------------------------------------------------------------------------------
 
 
-def put(course: Course, chosen: Chosen, work: str, only_here: bool) -> Plan:
+def put(forecast: Forecast, chosen: ChosenStitch, work: str, only_here: bool) -> Plan:
     """The plan with a work at a stitch, in that row only or in every row like it."""
     if work not in WORKS:
         raise CannotEdit("There is no such increase or decrease.")
@@ -169,11 +169,11 @@ def put(course: Course, chosen: Chosen, work: str, only_here: bool) -> Plan:
             f"'{name}' has too few plain stitches for a {WORKS[work].said} there: it would reach the mark."
         )
     if only_here:
-        return _exception(course, chosen, (*_singles(chosen.shape), new), WORKS[work].change)
-    return _rule(course, chosen, (new,), "")
+        return _exception(forecast, chosen, (*_singles(chosen.shape), new), WORKS[work].change)
+    return _rule(forecast, chosen, (new,), "")
 
 
-def leave_out(course: Course, chosen: Chosen, only_here: bool) -> Plan:
+def leave_out(forecast: Forecast, chosen: ChosenStitch, only_here: bool) -> Plan:
     """The plan without the work at a stitch, in that row only or in every row like it."""
     if chosen.work is None:
         raise CannotEdit("Nothing is increased or decreased there.")
@@ -181,11 +181,11 @@ def leave_out(course: Course, chosen: Chosen, only_here: bool) -> Plan:
         kept = tuple(
             single for single, each in zip(_singles(chosen.shape), chosen.shape.placed) if each is not chosen.work
         )
-        return _exception(course, chosen, kept, -chosen.work.gains)
-    return _rule(course, chosen, (), "out")
+        return _exception(forecast, chosen, kept, -chosen.work.gains)
+    return _rule(forecast, chosen, (), "out")
 
 
-def move(course: Course, chosen: Chosen, left: int, only_here: bool) -> Plan:
+def move(forecast: Forecast, chosen: ChosenStitch, left: int, only_here: bool) -> Plan:
     """The plan with the work at a stitch so many stitches further to the left (below zero: to the right)."""
     if chosen.work is None or chosen.work.spot.line >= 0:
         raise CannotEdit("Only what stands beside a line can be moved from it.")
@@ -197,23 +197,23 @@ def move(course: Course, chosen: Chosen, left: int, only_here: bool) -> Plan:
             replace(single, away=away) if each is chosen.work else single
             for single, each in zip(_singles(chosen.shape), chosen.shape.placed)
         ]
-        return _exception(course, chosen, tuple(singles), 0)
-    return _rule(course, chosen, (_single(chosen.shape.split, chosen.work, away),), "out")
+        return _exception(forecast, chosen, tuple(singles), 0)
+    return _rule(forecast, chosen, (_single(chosen.shape.split, chosen.work, away),), "out")
 
 
-def _others(chosen: Chosen) -> Iterator[Shaping]:
+def _others(chosen: ChosenStitch) -> Iterator[Shaping]:
     """All that the row works besides what stands at the chosen stitch."""
     for single, each in zip(_singles(chosen.shape), chosen.shape.placed, strict=True):
         if each is not chosen.work:
             yield single
 
 
-def _taken(chosen: Chosen) -> Iterator[int]:
+def _taken(chosen: ChosenStitch) -> Iterator[int]:
     for _, begin, end in _spans(chosen.shape, chosen.part, chosen.shape.split.parts[chosen.part].count):
         yield end - begin
 
 
-def _shaping_at(chosen: Chosen, work: str) -> Shaping:
+def _shaping_at(chosen: ChosenStitch, work: str) -> Shaping:
     """A work at the chosen stitch as a shaping of the line that is nearest to it."""
     split = chosen.shape.split
     if WORKS[work].across:
@@ -236,13 +236,13 @@ def _shaping_at(chosen: Chosen, work: str) -> Shaping:
     return Shaping((chosen.near,), Beside.AFTER if from_right else Beside.BEFORE, work, (), away)
 
 
-def _singles(shape: Shaped) -> tuple[Shaping, ...]:
+def _singles(shape: RowShaping) -> tuple[Shaping, ...]:
     """Every work of a row as a shaping of its own."""
     return tuple(_single(shape.split, each, each.away) for each in shape.placed)
 
 
-def _single(split: Split, placed: Placed, away: int) -> Shaping:
-    spot: Spot = placed.spot
+def _single(split: RowSplit, placed: PlacedWork, away: int) -> Shaping:
+    spot: ShapingPlace = placed.spot
     if spot.line >= 0:
         return Shaping((split.lines[spot.line].name,), Beside.ON, placed.work.key, (), away, placed.leaning, placed.own)
     name = _right_of(split, spot.part) if spot.at_head else _left_of(split, spot.part)
@@ -250,11 +250,11 @@ def _single(split: Split, placed: Placed, away: int) -> Shaping:
     return Shaping((name,), side, placed.work.key, (), away, placed.leaning, placed.own)
 
 
-def _rule(course: Course, chosen: Chosen, new: Sequence[Shaping], deed: str) -> Plan:
+def _rule(forecast: Forecast, chosen: ChosenStitch, new: Sequence[Shaping], deed: str) -> Plan:
     """The plan whose stage does so in every row like the chosen one."""
     if chosen.row < 0:
         raise CannotEdit("A set-up row comes once: change it in this row only.")
-    stage = course.plan.stages[chosen.stage]
+    stage = forecast.plan.stages[chosen.stage]
     row = chosen.row % stage.rhythm + 1
     shapings = list(stage.shapings)
     if deed == "out":
@@ -265,40 +265,40 @@ def _rule(course: Course, chosen: Chosen, new: Sequence[Shaping], deed: str) -> 
     shapings += [replace(each, rows=(row,)) for each in new]
     if len(shapings) > MOST_SHAPINGS:
         raise CannotEdit(f"'{stage.name}' has {MOST_SHAPINGS} shapings already, the most that a stage can have.")
-    plan = course.plan.with_stage(chosen.stage, replace(stage, shapings=tuple(shapings)))
-    return _checked(course, plan, every=False)
+    plan = forecast.plan.with_stage(chosen.stage, replace(stage, shapings=tuple(shapings)))
+    return _checked(forecast, plan, every=False)
 
 
-def _exception(course: Course, chosen: Chosen, shapings: tuple[Shaping, ...], change: int) -> Plan:
+def _exception(forecast: Forecast, chosen: ChosenStitch, shapings: tuple[Shaping, ...], change: int) -> Plan:
     """The plan in which one row only has other shapings; ends that are counts follow."""
-    stage = course.plan.stages[chosen.stage]
+    stage = forecast.plan.stages[chosen.stage]
     if chosen.row < 0:
         at = chosen.row + len(stage.setup)
         row = replace(stage.setup[at], shapings=shapings)
         setup = (*stage.setup[:at], row, *stage.setup[at + 1 :])
-        until = _shifted(stage.until, change, course, chosen)
-        return _checked(course, course.plan.with_stage(chosen.stage, replace(stage, setup=setup, until=until)))
-    if len(course.plan.stages) >= MOST_STAGES:
+        until = _shifted(stage.until, change, forecast, chosen)
+        return _checked(forecast, forecast.plan.with_stage(chosen.stage, replace(stage, setup=setup, until=until)))
+    if len(forecast.plan.stages) >= MOST_STAGES:
         raise CannotEdit(f"A plan has {MOST_STAGES} stages at most.")
-    return _checked(course, _parted(course, chosen, shapings, change))
+    return _checked(forecast, _parted(forecast, chosen, shapings, change))
 
 
-def _parted(course: Course, chosen: Chosen, shapings: tuple[Shaping, ...], change: int) -> Plan:
-    stage, how = course.plan.stages[chosen.stage], course.stages[chosen.stage]
+def _parted(forecast: Forecast, chosen: ChosenStitch, shapings: tuple[Shaping, ...], change: int) -> Plan:
+    stage, how = forecast.plan.stages[chosen.stage], forecast.stages[chosen.stage]
     rest = min(stage.rhythm - chosen.row % stage.rhythm - 1, how.rows - chosen.row - 1)
     rows = [SetupRow(shapings)]
     rows += [SetupRow(on_row(stage, (chosen.row + more) % stage.rhythm + 1)) for more in range(1, rest + 1)]
     done = chosen.row + len(rows)
-    until = _shifted(_remaining(stage, how, done, course.plan), change, course, chosen)
+    until = _shifted(_remaining(stage, how, done, forecast.plan), change, forecast, chosen)
     number = how.first_row + len(how.setup) + chosen.row
-    name = _new_name(course.plan, f"Row {number} by hand, then {stage.name}")
+    name = _new_name(forecast.plan, f"Row {number} by hand, then {stage.name}")
     went_on = replace(stage, name=name, setup=tuple(rows), until=until, add_lines=(), drop_lines=(), fabrics=())
     if chosen.row:
         first: tuple[Stage, ...] = (replace(stage, until=Rows(chosen.row), ending=0), went_on)
     else:
         first = (replace(stage, name=name, setup=(*stage.setup, *rows), until=until),)
-    stages = (*course.plan.stages[: chosen.stage], *first, *course.plan.stages[chosen.stage + 1 :])
-    return replace(course.plan, stages=stages)
+    stages = (*forecast.plan.stages[: chosen.stage], *first, *forecast.plan.stages[chosen.stage + 1 :])
+    return replace(forecast.plan, stages=stages)
 
 
 def _new_name(plan: Plan, name: str) -> str:
@@ -306,7 +306,7 @@ def _new_name(plan: Plan, name: str) -> str:
     return next(each for each in (name, *(f"{name} {at}" for at in range(2, 400))) if each not in taken)
 
 
-def _remaining(stage: Stage, how: StageCourse, done: int, plan: Plan) -> End:
+def _remaining(stage: Stage, how: StageForecast, done: int, plan: Plan) -> End:
     """The end of a stage after so many of its rows were worked elsewhere."""
     match stage.until:
         case Count() | PartCount() | YarnShare():
@@ -321,20 +321,20 @@ def _remaining(stage: Stage, how: StageCourse, done: int, plan: Plan) -> End:
             return Rows(left_rows)
 
 
-def _shifted(until: End, change: int, course: Course, chosen: Chosen) -> End:
+def _shifted(until: End, change: int, forecast: Forecast, chosen: ChosenStitch) -> End:
     """An end at a count follows what the row gains or loses."""
     if isinstance(until, Count):
         return Count(until.stitches + change)
-    split = course.stages[chosen.stage].split
+    split = forecast.stages[chosen.stage].split
     if isinstance(until, PartCount) and split.part(until.part) == chosen.part:
         return PartCount(until.part, until.stitches + change)
     return until
 
 
-def _checked(course: Course, plan: Plan, every: bool = True) -> Plan:
+def _checked(forecast: Forecast, plan: Plan, every: bool = True) -> Plan:
     """A plan that comes out as the one before it did; what would break it is said."""
-    known = {trouble.kind for trouble in course.troubles}
-    found = foresee(plan)
+    known = {trouble.kind for trouble in forecast.troubles}
+    found = forecast_of(plan)
     for trouble in found.troubles:
         breaks = trouble.stops or (every and trouble.kind in _BREAKS)
         if breaks and trouble.kind not in known:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import TypeVar
 
 from knitting.fabric import with_own
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.plan.checks import MOST_RHYTHM, NAME, NAME_WANTED, recounted
 from knitting.plan.plan import (
     EDGES,
@@ -257,20 +257,20 @@ def _other_end(plan: Plan, place: int, kind: str) -> End:
     """An end of another kind that stops the stage where it stops now."""
     if kind == end_kind(plan.stages[place].until):
         return plan.stages[place].until
-    courses = foresee(plan).stages
+    courses = forecast_of(plan).stages
     if place >= len(courses):
         raise CannotEdit("Mend what stands before it first: where this stage ends cannot be told yet.")
-    course = courses[place]
+    forecast = courses[place]
     if kind == "count":
-        return Count(course.ends)
+        return Count(forecast.ends)
     if kind == "rows":
-        return Rows(course.rows)
+        return Rows(forecast.rows)
     if kind == "repeats":
-        return Repeats(max(course.times, 1))
+        return Repeats(max(forecast.times, 1))
     if kind == "length":
-        return Length(round(max(course.rows, 1) * plan.gauge_at(course.first_row).row_cm, 1))
+        return Length(round(max(forecast.rows, 1) * plan.gauge_at(forecast.first_row).row_cm, 1))
     if kind == "part":
-        part = course.closing.parts[0]
+        part = forecast.closing.parts[0]
         return PartCount(part.name, part.count)
     return YarnShare(0.5)
 

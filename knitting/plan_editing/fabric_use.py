@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from knitting.fabric import Fabric, Joins, Pin, Rest, with_own, worn
+from knitting.fabric import Fabric, Joins, Pin, Rest, adapted, with_own
 from knitting.plan.fabric_rules import fabrics_in_use
 from knitting.plan.plan import Plan, SetupRow
 
@@ -13,7 +13,7 @@ _PIN_WORDS = {Pin.RIGHT: "", Pin.CENTRE: "centred", Pin.LEFT: "left"}
 
 
 @dataclass(frozen=True, slots=True)
-class Wearing:
+class FabricUse:
     """A fabric as a part wears it: ``fabric`` is the key of one that ships or of one that was drawn."""
 
     fabric: str
@@ -24,10 +24,10 @@ class Wearing:
     rest: Rest = Rest.STOCKINETTE
 
 
-def wearing_of(plan: Plan, key: str) -> Wearing:
+def fabric_use_of(plan: Plan, key: str) -> FabricUse:
     """How the fabric of a key is worn."""
     fabric = with_own(plan.fabrics)[key]
-    return Wearing(fabric.base or key, fabric.joins, fabric.pin, fabric.first, fabric.mirrored, fabric.rest)
+    return FabricUse(fabric.base or key, fabric.joins, fabric.pin, fabric.first, fabric.mirrored, fabric.rest)
 
 
 def fabric_of(plan: Plan, part: str, stage: int | None = None) -> str:
@@ -51,7 +51,7 @@ def born_in(plan: Plan, part: str) -> int | None:
     return None
 
 
-def put_on(plan: Plan, part: str, wearing: Wearing, stage: int | None = None) -> Plan:
+def in_fabric(plan: Plan, part: str, wearing: FabricUse, stage: int | None = None) -> Plan:
     """The plan with a part in a fabric from its beginning, or from a stage on; ``KeyError`` for an unknown fabric."""
     base = with_own(plan.fabrics)[wearing.fabric]
     if base.base:
@@ -71,11 +71,11 @@ def put_on(plan: Plan, part: str, wearing: Wearing, stage: int | None = None) ->
     return tidied(plan.with_stage(stage, replace(known, fabrics=changed)))
 
 
-def _made(plan: Plan, base: Fabric, wearing: Wearing) -> Fabric:
+def _made(plan: Plan, base: Fabric, wearing: FabricUse) -> Fabric:
     """The fabric of a wearing: the base itself where it is worn as it is, or one under a name that says how."""
     if base.width == 1:
         return base  # every column is alike
-    as_it_is = Wearing(base.key, base.joins, rest=base.rest)
+    as_it_is = FabricUse(base.key, base.joins, rest=base.rest)
     if wearing == as_it_is:
         return base
     words = [_PIN_WORDS[wearing.pin], "mirrored" if wearing.mirrored else ""]
@@ -83,7 +83,7 @@ def _made(plan: Plan, base: Fabric, wearing: Wearing) -> Fabric:
     words += [("whole" if wearing.joins is Joins.WHOLE else "part") if wearing.joins is not base.joins else ""]
     words += [_REST_WORDS[wearing.rest] if wearing.rest is not base.rest else ""]
     key = f"{base.key.replace('_', '-')} {'-'.join(word for word in words if word)}"
-    return worn(base, key, wearing.joins, wearing.pin, wearing.first, wearing.mirrored, wearing.rest)
+    return adapted(base, key, wearing.joins, wearing.pin, wearing.first, wearing.mirrored, wearing.rest)
 
 
 def with_fabric(plan: Plan, fabric: Fabric, instead_of: str = "") -> Plan:
@@ -99,7 +99,7 @@ def with_fabric(plan: Plan, fabric: Fabric, instead_of: str = "") -> Plan:
 
 def _worn_as(fabric: Fabric, other: Fabric) -> Fabric:
     """A fabric worn as another one is, under that one's name."""
-    return worn(fabric, other.key, other.joins, other.pin, other.first % fabric.width, other.mirrored, other.rest)
+    return adapted(fabric, other.key, other.joins, other.pin, other.first % fabric.width, other.mirrored, other.rest)
 
 
 def without_fabric(plan: Plan, key: str) -> Plan:
@@ -139,7 +139,7 @@ def _renamed(plan: Plan, key: str, other: str) -> Plan:
     )
 
 
-def dressed(plan: Plan, other: Plan) -> Plan:
+def in_other_fabrics(plan: Plan, other: Plan) -> Plan:
     """A plan in the fabrics of another one, wherever its parts, lines and stages have the same names."""
     parts = {each.name: each.fabric for each in other.parts}
     lines = {each.name: each.fabric for each in other.lines}

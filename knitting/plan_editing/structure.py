@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from knitting.forecast.course import with_lines, without_line
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
+from knitting.forecast.stages import with_lines, without_line
 from knitting.needle.walk import MOST_MARKS
 from knitting.plan.checks import MOST_SHAPINGS, MOST_STAGES
 from knitting.plan.plan import (
@@ -23,7 +23,7 @@ from knitting.plan.plan import (
     Shaping,
     Stage,
 )
-from knitting.plan.split import Split
+from knitting.plan.split import RowSplit
 from knitting.plan_editing.edits import CannotEdit
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Tab
@@ -47,7 +47,7 @@ def with_line(plan: Plan, part: int | None = None) -> Plan:
     middle = len(plan.parts) == 1 or (len(plan.parts) % 2 and at == len(plan.parts) // 2)
     name = CENTRE if middle and all(line.name != CENTRE for line in plan.lines) else _new("line", plan)
     added = AddedLine(Line(name, LineKind.STITCH, 1), divided.name, _new(f"{divided.name} left", plan))
-    split = with_lines(Split(plan.parts, plan.lines), added)
+    split = with_lines(RowSplit(plan.parts, plan.lines), added)
     if split is None:
         raise CannotEdit(f"'{divided.name}' has no stitch for a line.")
     return replace(plan, parts=split.parts, lines=split.lines)
@@ -66,7 +66,7 @@ def without(plan: Plan, line: int) -> Plan:
     if not 0 <= line < len(plan.lines):
         raise CannotEdit("That line is not there any more.")
     name = plan.lines[line].name
-    split = without_line(Split(plan.parts, plan.lines), name)
+    split = without_line(RowSplit(plan.parts, plan.lines), name)
     assert split is not None, "the line was just found"
 
     def stage(each: Stage) -> Stage:
@@ -94,8 +94,8 @@ def with_shaping(plan: Plan, stage: int) -> Plan:
     each = _stage(plan, stage)
     if len(each.shapings) >= MOST_SHAPINGS:
         raise CannotEdit(f"'{each.name}' has {MOST_SHAPINGS} shapings already, the most that a stage can have.")
-    course = foresee(plan).stages
-    lines = course[stage].split.lines if stage < len(course) else plan.lines
+    forecast = forecast_of(plan).stages
+    lines = forecast[stage].split.lines if stage < len(forecast) else plan.lines
     used = {name for shaping in each.shapings for name in shaping.at}
     bare = next((line.name for line in lines if line.name not in used and line.kind is not LineKind.UNMARKED), None)
     if bare is not None:

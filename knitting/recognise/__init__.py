@@ -1,5 +1,5 @@
 """Plans read out of worked rows."""
 
-from knitting.recognise.plan_reading import Recognised, recognise
+from knitting.recognise.plan_reading import Recognition, recognise
 
-__all__ = ["Recognised", "recognise"]
+__all__ = ["Recognition", "recognise"]

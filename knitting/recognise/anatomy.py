@@ -20,12 +20,12 @@ Plain: TypeAlias = "StitchKind | FabricWork"
 """How the plain stitches of a part are worked: knitted, purled, or as a fabric asks."""
 
 
-class NotTold(Exception):
+class NotRecognised(Exception):
     """A row whose shaping cannot be told; the words say why."""
 
 
 @dataclass(frozen=True, slots=True)
-class AtEnd:
+class EndWork:
     """A work near one end of a part: plain stitches between it and the line, and its steps in working order."""
 
     away: int
@@ -40,8 +40,8 @@ class PartAnatomy:
     ``first_width`` and ``last_width`` how many stand there before anything else is met.
     """
 
-    right: AtEnd | None
-    left: AtEnd | None
+    right: EndWork | None
+    left: EndWork | None
     plain: Plain | None
     first: Plain | None
     last: Plain | None
@@ -50,27 +50,27 @@ class PartAnatomy:
 
 
 @dataclass(frozen=True, slots=True)
-class Anatomy:
+class RowAnatomy:
     """A row's parts and what is worked across its lines, both in right-side order."""
 
     parts: tuple[PartAnatomy, ...]
     across: tuple[tuple[Step, ...], ...]
 
 
-def anatomy(row: WorkedRow) -> Anatomy:
-    """The parts of a row; :class:`NotTold` where a plan could not say them."""
+def row_anatomy(row: WorkedRow) -> RowAnatomy:
+    """The parts of a row; :class:`NotRecognised` where a plan could not say them."""
     if row.before.marks != row.after.marks:
-        raise NotTold("marks are set, moved or taken off within it")
+        raise NotRecognised("marks are set, moved or taken off within it")
     if not row.complete or row.turned or row.in_tab:
-        raise NotTold("it is not worked from end to end")
+        raise NotRecognised("it is not worked from end to end")
     parts: list[PartAnatomy] = []
     across: list[tuple[Step, ...]] = []
     for part, stitches in zip(row.work, stitches_of(row.work), strict=True):
         if any(isinstance(kind, StitchKind) and kind.family in _UNPLANNED for kind, _ in stitches):
-            raise NotTold("stitches are cast on, bound off or held within it")
+            raise NotRecognised("stitches are cast on, bound off or held within it")
         turns = sum({one, other} == {KNIT, PURL} for (one, _), (other, _) in pairwise(stitches))
         if turns > _MOST_TURNS or any(kind is IN_PATTERN for kind, _ in stitches):
-            raise NotTold("it is worked in a pattern")
+            raise NotRecognised("it is worked in a pattern")
         if part.mark is not None:
             across.append(_steps(stitches))
             continue
@@ -80,7 +80,7 @@ def anatomy(row: WorkedRow) -> Anatomy:
     if row.side is Side.WS:
         parts.reverse()
         across.reverse()
-    return Anatomy(tuple(parts), tuple(across))
+    return RowAnatomy(tuple(parts), tuple(across))
 
 
 def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
@@ -88,7 +88,7 @@ def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
     if not plain:
         if not stitches:
             return PartAnatomy(None, None, None, None, None, 0, 0)
-        return PartAnatomy(*_in_rs_order(AtEnd(0, _steps(stitches)), None, side), None, None, None, 0, 0)
+        return PartAnatomy(*_in_rs_order(EndWork(0, _steps(stitches)), None, side), None, None, None, 0, 0)
     middle = max(plain)[1]
     kind = _plain(stitches[middle])
     assert kind is not None
@@ -107,7 +107,7 @@ def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
     )
 
 
-def _in_rs_order(near: AtEnd | None, far: AtEnd | None, side: Side) -> tuple[AtEnd | None, AtEnd | None]:
+def _in_rs_order(near: EndWork | None, far: EndWork | None, side: Side) -> tuple[EndWork | None, EndWork | None]:
     return (near, far) if side is Side.RS else (far, near)
 
 
@@ -118,24 +118,24 @@ def _plain(stitch: _Stitch) -> Plain | None:
     return kind if isinstance(kind, StitchKind) and kind in (KNIT, PURL) else None
 
 
-def _near(stitches: list[_Stitch]) -> AtEnd | None:
+def _near(stitches: list[_Stitch]) -> EndWork | None:
     """What is worked before the middle of a part: plain stitches first, then the work."""
     away = 0
     while stitches and _plain(stitches[0]):
         away += stitches.pop(0)[1]
     if not stitches:
         return None
-    return AtEnd(away, _steps(stitches))
+    return EndWork(away, _steps(stitches))
 
 
-def _far(stitches: list[_Stitch]) -> AtEnd | None:
+def _far(stitches: list[_Stitch]) -> EndWork | None:
     """What is worked behind the middle of a part: the work, then plain stitches."""
     away = 0
     while stitches and _plain(stitches[-1]):
         away += stitches.pop()[1]
     if not stitches:
         return None
-    return AtEnd(away, _steps(stitches))
+    return EndWork(away, _steps(stitches))
 
 
 def _steps(stitches: list[_Stitch] | tuple[_Stitch, ...]) -> tuple[Step, ...]:

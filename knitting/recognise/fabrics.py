@@ -7,8 +7,8 @@ from functools import partial
 
 from knitting.in_pattern.row_in_pattern import AS_SET
 from knitting.needle.worked import FabricWork
-from knitting.recognise.anatomy import NotTold, Plain
-from knitting.recognise.rhythms import Told, is_plain, part_names
+from knitting.recognise.anatomy import NotRecognised, Plain
+from knitting.recognise.rhythms import RecognisedRow, is_plain, part_names
 from knitting.rows import Side, Work
 from knitting.stitches import KNIT, PURL, StitchKind
 
@@ -16,7 +16,7 @@ _FABRICS = {(KNIT, KNIT): "garter", (KNIT, PURL): "stockinette", (PURL, KNIT): "
 
 
 def fabrics_told(
-    its_rows: Sequence[Told], stretch: Sequence[Told], right: int, left: int, in_round: bool
+    its_rows: Sequence[RecognisedRow], stretch: Sequence[RecognisedRow], right: int, left: int, in_round: bool
 ) -> dict[str, str]:
     """The fabric of every part in a stage; a side that it does not meet is told by the rows around it."""
     parts = len(its_rows[0].anatomy.parts)
@@ -30,7 +30,7 @@ def fabrics_told(
     return found
 
 
-def line_fabric(rows: Sequence[Told], at: int) -> str:
+def line_fabric(rows: Sequence[RecognisedRow], at: int) -> str:
     """The fabric of a line's own stitch, told where it is worked plainly; nothing where it never is."""
     sides: dict[Side, StitchKind] = {}
     for each in rows:
@@ -48,16 +48,19 @@ def _named(names: set[str]) -> str:
     (name, *others) = sorted(names)
     if others or name in AS_SET:
         said = f"'{name}' and '{others[0]}'" if others else f"'in {name.replace('_', ' ')}', which has no name"
-        raise NotTold(f"A part is worked in {said}: a plan wants one named fabric for it.")
+        raise NotRecognised(f"A part is worked in {said}: a plan wants one named fabric for it.")
     return name
 
 
-def _plain_of(at: int, told: Told) -> Plain | None:
+def _plain_of(at: int, told: RecognisedRow) -> Plain | None:
     return told.anatomy.parts[at].plain
 
 
 def _fabric(
-    its_rows: Sequence[Told], stretch: Sequence[Told], of: Callable[[Told], Plain | None], in_round: bool
+    its_rows: Sequence[RecognisedRow],
+    stretch: Sequence[RecognisedRow],
+    of: Callable[[RecognisedRow], Plain | None],
+    in_round: bool,
 ) -> str:
     named = {kind.fabric for each in its_rows if isinstance(kind := of(each), FabricWork)}
     if named:

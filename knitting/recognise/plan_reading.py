@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from itertools import groupby
 
 from knitting.compiling import compiled
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.in_pattern.piece_in_pattern import is_patterned
 from knitting.needle.needle import Mark
 from knitting.needle.worked import WorkedPiece, WorkedRow
@@ -25,9 +25,9 @@ from knitting.plan.plan import (
     Stage,
 )
 from knitting.problems import NOWHERE, plural
-from knitting.recognise.anatomy import Anatomy, NotTold, anatomy
+from knitting.recognise.anatomy import NotRecognised, RowAnatomy, row_anatomy
 from knitting.recognise.fabrics import fabrics_told, line_fabric
-from knitting.recognise.rhythms import Told, line_names, part_names, stages_told
+from knitting.recognise.rhythms import RecognisedRow, line_names, part_names, stages_told
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
 from knitting.stitches import KNIT, PURL
 from knitting.working.comparison import stitches_of
@@ -35,14 +35,14 @@ from knitting.working.piece_worker import counted, work_piece
 
 
 @dataclass(frozen=True)
-class Recognised:
+class Recognition:
     """A plan that comes to the same rows, or why there is none; ``said`` tells what was found, line by line."""
 
     plan: Plan | None
     said: tuple[str, ...]
 
 
-def recognise(worked: WorkedPiece) -> Recognised:
+def recognise(worked: WorkedPiece) -> Recognition:
     """Read the shaping out of a worked piece."""
     worked = _marked_from_the_start(worked)
     told = worked
@@ -50,19 +50,19 @@ def recognise(worked: WorkedPiece) -> Recognised:
         told = _marked_from_the_start(counted(worked.piece, gauge=worked.piece.headers.gauge))
     try:
         plan = _Reader(told).plan()
-    except NotTold as reason:
-        return Recognised(None, (str(reason), *_seen(worked)))
-    course = foresee(plan)
-    if course.troubles:
-        said = f"What was found does not come out as a plan: {course.troubles[0].message}"
-        return Recognised(None, (said, *_found(plan)))
-    again = work_piece(compiled(course))
+    except NotRecognised as reason:
+        return Recognition(None, (str(reason), *_seen(worked)))
+    forecast = forecast_of(plan)
+    if forecast.troubles:
+        said = f"What was found does not come out as a plan: {forecast.troubles[0].message}"
+        return Recognition(None, (said, *_found(plan)))
+    again = work_piece(compiled(forecast))
     other = _first_other(worked, again)
     if other is not None:
         name = worked.rows[other].label if other < len(worked.rows) else "the end"
         said = f"A plan of these rows would come to other stitches in row {other + 1} ({name})."
-        return Recognised(None, (said, *_found(plan)))
-    return Recognised(plan, tuple(_found(plan)))
+        return Recognition(None, (said, *_found(plan)))
+    return Recognition(plan, tuple(_found(plan)))
 
 
 def _marked_from_the_start(worked: WorkedPiece) -> WorkedPiece:
@@ -85,9 +85,9 @@ def _seen(worked: WorkedPiece) -> tuple[str, ...]:
     told = 0
     for row in rows:
         try:
-            anatomy(row)
+            row_anatomy(row)
             told += 1
-        except NotTold:
+        except NotRecognised:
             pass
     parts, marks = plural(len(rows[0].before.counts), "part"), plural(len(rows[0].before.marks), "mark")
     return (f"Recognised: {parts} and {marks} at the beginning; {told} of {plural(len(rows), 'row')}.",)
@@ -125,7 +125,7 @@ def _found(plan: Plan) -> list[str]:
 
 
 class _Reader:
-    """Reads one piece; :class:`NotTold` says where it stops."""
+    """Reads one piece; :class:`NotRecognised` says where it stops."""
 
     def __init__(self, worked: WorkedPiece) -> None:
         self.worked = worked
@@ -167,19 +167,19 @@ class _Reader:
 
     def _start(self) -> CastOn | Tab:
         if self.worked.problems:
-            raise NotTold("The rows do not all add up yet: mend them first.")
+            raise NotRecognised("The rows do not all add up yet: mend them first.")
         if len(self.rows) < 2 or self.worked.sound_rows < len(self.worked.rows):
-            raise NotTold("Stitches are cast on anew or come back from a holder: that is not told as a plan yet.")
+            raise NotRecognised("Stitches are cast on anew or come back from a holder: that is not told as a plan yet.")
         starts = [order for order in self._orders() if isinstance(order, CastOn | Tab)]
         if len(starts) != 1 or self.worked.held:
-            raise NotTold("More than one cast-on, or held stitches: that is not told as a plan yet.")
+            raise NotRecognised("More than one cast-on, or held stitches: that is not told as a plan yet.")
         return replace(starts[0], claim=None, span=NOWHERE)
 
     def _finish(self) -> Finish:
         last = self._orders()[-1]
         if isinstance(last, BindOff):
             if last.slipped != last.left or (last.left and not last.drops):
-                raise NotTold("The bind-off leaves stitches in a way that a plan does not know.")
+                raise NotRecognised("The bind-off leaves stitches in a way that a plan does not know.")
             return Finish(Finishing.BIND_OFF, last.manner, last.left)
         if isinstance(last, FastenOff):
             return Finish(Finishing.FASTEN_OFF)
@@ -187,23 +187,23 @@ class _Reader:
 
     # -- rows ----------------------------------------------------------------------------------------------
 
-    def _told(self) -> list[Told]:
+    def _told(self) -> list[RecognisedRow]:
         """Every row with what it does, told by the widest row of the same words."""
         widest: dict[object, WorkedRow] = {}
         for row in self.rows:
             key = (row.span, row.side, len(row.before.marks))
             if key not in widest or row.before.total > widest[key].before.total:
                 widest[key] = row
-        known: dict[object, Anatomy] = {}
+        known: dict[object, RowAnatomy] = {}
         for words, row in widest.items():
             try:
-                known[words] = anatomy(row)
-            except NotTold as reason:
+                known[words] = row_anatomy(row)
+            except NotRecognised as reason:
                 at = self.worked.rows.index(row) + 1
-                raise NotTold(f"Row {at} ({row.label}) is not told as a plan: {reason}.") from None
-        return [Told(row, known[row.span, row.side, len(row.before.marks)]) for row in self.rows]
+                raise NotRecognised(f"Row {at} ({row.label}) is not told as a plan: {reason}.") from None
+        return [RecognisedRow(row, known[row.span, row.side, len(row.before.marks)]) for row in self.rows]
 
-    def _border(self, told: Sequence[Told], end: str) -> int:
+    def _border(self, told: Sequence[RecognisedRow], end: str) -> int:
         """The stitches of an edge that is worked otherwise than what lies beside it; 0 where there is none."""
         widths: set[int] = set()
         for each in told:
@@ -214,7 +214,9 @@ class _Reader:
                 widths.add(width)
         return max(widths, default=0)
 
-    def _split(self, rows: Sequence[Told], right: int, left: int) -> tuple[tuple[PlannedPart, ...], tuple[Line, ...]]:
+    def _split(
+        self, rows: Sequence[RecognisedRow], right: int, left: int
+    ) -> tuple[tuple[PlannedPart, ...], tuple[Line, ...]]:
         needle = rows[0].row.before
         names = line_names(needle.marks)
         inner = list(needle.counts)
@@ -233,7 +235,9 @@ class _Reader:
             lines.append(Line("B", LineKind.UNMARKED))
         return tuple(parts), tuple(lines)
 
-    def _opened(self, stage: Stage, before: Sequence[Told], rows: Sequence[Told], right: int) -> Stage:
+    def _opened(
+        self, stage: Stage, before: Sequence[RecognisedRow], rows: Sequence[RecognisedRow], right: int
+    ) -> Stage:
         """A stage that begins with one mark more, or with none of those before it."""
         old, new = before[-1].row.after, rows[0].row.before
         removed = any(isinstance(order, RemoveMarks) for order in self._orders())
@@ -243,7 +247,7 @@ class _Reader:
             after = None if new.counts[0] == new.counts[1] and not right else new.counts[0] - right
             line = _line(new.marks[0], line_names(new.marks)[0])
             return replace(stage, add_lines=(AddedLine(line, part_names(1)[0], "left half", after),))
-        raise NotTold("Marks come or go in a way that is not told as a plan yet.")
+        raise NotRecognised("Marks come or go in a way that is not told as a plan yet.")
 
 
 def _named(stages: Sequence[Stage], fabrics: Sequence[dict[str, str]]) -> Iterator[Stage]:

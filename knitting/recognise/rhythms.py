@@ -21,7 +21,7 @@ from knitting.plan.plan import (
     Stage,
 )
 from knitting.plan.works import OWN, WORKS, in_purl
-from knitting.recognise.anatomy import Anatomy, AtEnd, NotTold
+from knitting.recognise.anatomy import EndWork, NotRecognised, RowAnatomy
 from knitting.rows import Side, Step
 from knitting.stitches import KNIT, PURL, Leaning
 
@@ -29,11 +29,11 @@ _LONGEST_RHYTHM = 24
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class RecognisedRow:
     """A row with what it does; equal written rows share what their widest shows."""
 
     row: WorkedRow
-    anatomy: Anatomy
+    anatomy: RowAnatomy
 
 
 def line_names(marks: Sequence[Mark]) -> list[str]:
@@ -52,7 +52,9 @@ def part_names(many: int) -> list[str]:
     return [f"part {at}" for at in range(1, many + 1)]
 
 
-def stages_told(rows: Sequence[Told], right: int, left: int, in_round: bool) -> Iterator[tuple[Stage, Sequence[Told]]]:
+def stages_told(
+    rows: Sequence[RecognisedRow], right: int, left: int, in_round: bool
+) -> Iterator[tuple[Stage, Sequence[RecognisedRow]]]:
     """Rows as stages, each the rhythm that tells most of those that are left."""
     signs = [_sign(each, right, left) for each in rows]
     at = 0
@@ -71,7 +73,7 @@ def stages_told(rows: Sequence[Told], right: int, left: int, in_round: bool) -> 
 
 def _is_plain_row(sign: _Sign) -> bool:
     edges, inner, across, _ = sign
-    return not any(isinstance(work, AtEnd) for work in (*edges, *inner)) and all(
+    return not any(isinstance(work, EndWork) for work in (*edges, *inner)) and all(
         not steps or is_plain(steps) for steps in across[:-1]
     )
 
@@ -96,7 +98,7 @@ def _best_rhythm(signs: Sequence[object], at: int, in_round: bool) -> tuple[int,
 _Sign = tuple[tuple[object, ...], ...]
 
 
-def _sign(told: Told, right: int, left: int) -> _Sign:
+def _sign(told: RecognisedRow, right: int, left: int) -> _Sign:
     """What a row does, told so that rows of one rhythm are equal: edges in working order, lines as they lie."""
     row, found = told.row, told.anatomy
     edges: list[object] = []
@@ -114,14 +116,14 @@ def _sign(told: Told, right: int, left: int) -> _Sign:
     return tuple(edges), tuple(inner), (*found.across, side), tuple(plains)
 
 
-def _less(work: AtEnd, border: int) -> AtEnd:
+def _less(work: EndWork, border: int) -> EndWork:
     if work.away < border:
-        raise NotTold("An edge of another stitch is shaped within: that is not told as a plan yet.")
-    return AtEnd(work.away - border, work.steps)
+        raise NotRecognised("An edge of another stitch is shaped within: that is not told as a plan yet.")
+    return EndWork(work.away - border, work.steps)
 
 
 def _stage(
-    rows: Sequence[Told], signs: Sequence[_Sign], rhythm: int, in_round: bool, borders: tuple[str, str]
+    rows: Sequence[RecognisedRow], signs: Sequence[_Sign], rhythm: int, in_round: bool, borders: tuple[str, str]
 ) -> Stage:
     """One rhythm with its shapings; ``borders`` names the lines inside which the edges are shaped, if any."""
     shapings: dict[object, Shaping] = {}
@@ -132,19 +134,19 @@ def _stage(
         edges, inner, across, _ = signs[position]
         ways = (ROW_START, ROW_END) if rhythm % 2 and not in_round else _edges(row.side)
         for name, work in zip(ways, edges, strict=True):
-            if isinstance(work, AtEnd):
+            if isinstance(work, EndWork):
                 at_right = _at_right(name, row.side)
                 inside = borders[0 if at_right else 1] or name
                 _take(shapings, inside, Beside.INSIDE, work, position, row.side, at_right)
         for number, name in enumerate(names):
             before, after = inner[2 * number + 1], inner[2 * number + 2]
-            if isinstance(before, AtEnd):
+            if isinstance(before, EndWork):
                 _take(shapings, name, Beside.BEFORE, before, position, row.side, False)
-            if isinstance(after, AtEnd):
+            if isinstance(after, EndWork):
                 _take(shapings, name, Beside.AFTER, after, position, row.side, True)
             steps = across[number]
             if isinstance(steps, tuple) and steps and marks[number].in_stitch and not is_plain(steps):
-                _take(shapings, name, Beside.ON, AtEnd(0, steps), position, row.side, False)
+                _take(shapings, name, Beside.ON, EndWork(0, steps), position, row.side, False)
     begun, ends = rows[0].row.start, rows[-1].row.end
     count = Count(ends) if ends != begun and len(rows) % rhythm == 0 and _meets_once(rows, rhythm) else None
     until = count or (Repeats(len(rows) // rhythm) if len(rows) % rhythm == 0 else Rows(len(rows)))
@@ -167,14 +169,14 @@ def is_plain(steps: object) -> bool:
     return isinstance(steps, tuple) and len(steps) == 1 and getattr(steps[0], "stitch", None) in (KNIT, PURL)
 
 
-def _meets_once(rows: Sequence[Told], rhythm: int) -> bool:
+def _meets_once(rows: Sequence[RecognisedRow], rhythm: int) -> bool:
     """Whether the last count is met only at the end, so that "until" says when."""
     ends = [rows[at].row.end for at in range(rhythm - 1, len(rows), rhythm)]
     return ends.count(ends[-1]) == 1 and ends in (sorted(ends), sorted(ends, reverse=True))
 
 
 def _take(
-    shapings: dict[object, Shaping], at: str, side: Beside, work: AtEnd, position: int, facing: Side, at_head: bool
+    shapings: dict[object, Shaping], at: str, side: Beside, work: EndWork, position: int, facing: Side, at_head: bool
 ) -> None:
     """Add a work to the shapings, or one row more to the shaping that is the same."""
     key, leaning, steps = _work_key(work.steps, side, facing, at_head)

@@ -12,12 +12,12 @@ from knitting.cloth import Finding, lay_flat
 from knitting.cloth.findings import FLAT_DEG
 from knitting.compiling import compiled
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.plan.plan import Plan
 from knitting.plan.troubles import Path, PlanMend
 from knitting.problems import ProblemKind
-from knitting.remedies.judgement import Left, Lies, left_of, lies
-from knitting.remedies.plan_candidates import candidates
+from knitting.remedies.judgement import BendLeft, ClothFindings, bend_left, findings_of
+from knitting.remedies.plan_candidates import plan_candidates
 from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
 from knitting.working.piece_worker import work_piece
 
@@ -51,54 +51,54 @@ class PlanTrials:
 
     plan: Plan
     wanted: Curvature | None
-    laid: dict[Plan, _Laid] = field(default_factory=dict)
+    laid: dict[Plan, _LaidPlan] = field(default_factory=dict)
     asked: set[Plan] = field(default_factory=set)
     go_on: GoOn = to_the_end
 
     @cached_property
     def troubles(self) -> frozenset[tuple[ProblemKind, Path]]:
         """What does not come out in the plan as it is."""
-        return frozenset((each.kind, each.where) for each in foresee(self.plan).troubles)
+        return frozenset((each.kind, each.where) for each in forecast_of(self.plan).troubles)
 
     def advice(self) -> tuple[Advice, ...]:
         """Every finding with its mends; :class:`StillTrying` if one shall not go on."""
         self.asked = set()
-        found = self.lies(self.plan).found
+        found = self.findings_of(self.plan).found
         mends = {each: self._mends(each) for each in found}
         offered = [mend for each in found for mend in mends[each]]
         return tuple(Advice(each, _said(mends[each] or self._mended_by(each, offered))) for each in found)
 
-    def _mended_by(self, finding: Finding, offered: list[_Tried]) -> list[_Tried]:
+    def _mended_by(self, finding: Finding, offered: list[_TriedPlan]) -> list[_TriedPlan]:
         """Those of the mends of other findings that mend this one as well: one bend may come of another."""
         also = (PlanMend(mend.says, mend.plan) for mend in offered)
-        return self._better(finding, also, _Others()) if finding.asks else []
+        return self._better(finding, also, _SecondBest()) if finding.asks else []
 
-    def lies(self, plan: Plan) -> Lies:
+    def findings_of(self, plan: Plan) -> ClothFindings:
         """How the cloth of a plan lies."""
         if plan not in self.laid:
             if plan is not self.plan and not self.go_on():
                 raise StillTrying
-            worked = work_piece(compiled(foresee(plan)), gauge=plan.gauge)
+            worked = work_piece(compiled(forecast_of(plan)), gauge=plan.gauge)
             later = tuple((change.row, change.gauge) for change in plan.gauges)
-            self.laid[plan] = _Laid(lies(lay_flat(worked, plan.gauge, later), self.wanted), worked.stitches)
+            self.laid[plan] = _LaidPlan(findings_of(lay_flat(worked, plan.gauge, later), self.wanted), worked.stitches)
         self.asked.add(plan)
-        return self.laid[plan].lies
+        return self.laid[plan].cloth_findings
 
     @property
     def stitches(self) -> int:
         """Stitches laid out for what is asked now."""
         return sum(self.laid[plan].stitches for plan in self.asked)
 
-    def _mends(self, finding: Finding) -> list[_Tried]:
+    def _mends(self, finding: Finding) -> list[_TriedPlan]:
         if not finding.asks:
             return []
-        others = _Others()
-        better = self._better(finding, candidates(self.plan, finding), others)
+        others = _SecondBest()
+        better = self._better(finding, plan_candidates(self.plan, finding), others)
         return better or self._twice(finding, others.spoiled) or _best(others.easing)
 
-    def _better(self, finding: Finding, mends: Iterable[PlanMend], others: _Others) -> list[_Tried]:
+    def _better(self, finding: Finding, mends: Iterable[PlanMend], others: _SecondBest) -> list[_TriedPlan]:
         """Those of some plans that lie better; the ``others`` that help are kept apart."""
-        better: list[_Tried] = []
+        better: list[_TriedPlan] = []
         for tries, mend in enumerate(mends):
             flat = sum(each.left.size < FLAT_DEG for each in better)
             if flat == MOST_OFFERED or tries == _MOST_TRIED or (tries >= _FEW_TRIED and self.stitches > _PATIENCE):
@@ -110,54 +110,54 @@ class PlanTrials:
                 better.append(tried)
         return _best(better)
 
-    def _twice(self, finding: Finding, spoiled: list[_Tried]) -> list[_Tried]:
+    def _twice(self, finding: Finding, spoiled: list[_TriedPlan]) -> list[_TriedPlan]:
         """Two changes, where every one that helps makes another bend: the second mends that one."""
         for first in sorted(spoiled, key=lambda each: each.left.size)[:_MOST_SPOILED]:
             second = (
                 PlanMend(f"{first.says}, and {mend.says}", mend.plan)
                 for new in first.left.new
-                for mend in islice(candidates(first.plan, new), _MOST_SECOND)
+                for mend in islice(plan_candidates(first.plan, new), _MOST_SECOND)
             )
-            better = self._better(finding, second, _Others())
+            better = self._better(finding, second, _SecondBest())
             if better:
                 return better
         return []
 
-    def _tried(self, mend: PlanMend, finding: Finding) -> _Tried | None:
+    def _tried(self, mend: PlanMend, finding: Finding) -> _TriedPlan | None:
         """A mend with what is left of the bend; ``None`` where it does not help or does not come out."""
         plan = _made_to_end(mend.plan, self.troubles)
-        left = left_of(finding, self.lies(self.plan), self.lies(plan)) if plan is not None else None
-        return _Tried(left, mend.says, plan) if left is not None and plan is not None else None
+        left = bend_left(finding, self.findings_of(self.plan), self.findings_of(plan)) if plan is not None else None
+        return _TriedPlan(left, mend.says, plan) if left is not None and plan is not None else None
 
 
-class _Laid(NamedTuple):
+class _LaidPlan(NamedTuple):
     """A plan laid out: how it lies, and how many stitches that took."""
 
-    lies: Lies
+    cloth_findings: ClothFindings
     stitches: int
 
 
-class _Tried(NamedTuple):
+class _TriedPlan(NamedTuple):
     """A plan that was laid out: what it leaves of a bend."""
 
-    left: Left
+    left: BendLeft
     says: str
     plan: Plan
 
 
 @dataclass
-class _Others:
+class _SecondBest:
     """Plans that help, but in which another sort of bend shows instead, or much of the bend is left."""
 
-    spoiled: list[_Tried] = field(default_factory=list)
-    easing: list[_Tried] = field(default_factory=list)
+    spoiled: list[_TriedPlan] = field(default_factory=list)
+    easing: list[_TriedPlan] = field(default_factory=list)
 
 
-def _best(tried: list[_Tried]) -> list[_Tried]:
+def _best(tried: list[_TriedPlan]) -> list[_TriedPlan]:
     return sorted(tried, key=lambda each: each.left.size // _TOLD_APART)[:MOST_OFFERED]
 
 
-def _said(mends: list[_Tried]) -> tuple[PlanMend, ...]:
+def _said(mends: list[_TriedPlan]) -> tuple[PlanMend, ...]:
     return tuple(PlanMend(f"{each.says} ({each.left.says})", each.plan) for each in mends)
 
 
@@ -167,7 +167,7 @@ def _made_to_end(plan: Plan, known: frozenset[tuple[ProblemKind, Path]]) -> Plan
     ``known`` are the troubles that the plan had before.
     """
     for _ in range(_MOST_ENDS):
-        troubles = [each for each in foresee(plan).troubles if each.stops or (each.kind, each.where) not in known]
+        troubles = [each for each in forecast_of(plan).troubles if each.stops or (each.kind, each.where) not in known]
         if not troubles:
             return plan
         if not troubles[0].mends or troubles[0].kind is not ProblemKind.STEPPED_PAST:

@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import accumulate
 
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.remedies.unrolled_piece import Item, RowDone, rolled
+from knitting.remedies.unrolled_piece import Item, UnrolledRow, rolled
 from knitting.rows import Group, Hold, InFabric, Side, Step, ToEnd, WorkTo
 from knitting.working.piece_worker import work_piece
 
@@ -16,8 +16,8 @@ def holders_kept(worked: WorkedPiece, items: Sequence[Item]) -> list[Item]:
     """A changed course in which the stitches that were held from a mark to the end of a row are so again."""
     found = list(items)
     for at, item in enumerate(items):
-        held = _held(item.steps) if isinstance(item, RowDone) else 0
-        if not isinstance(item, RowDone) or not held:
+        held = _held(item.steps) if isinstance(item, UnrolledRow) else 0
+        if not isinstance(item, UnrolledRow) or not held:
             continue
         rows = work_piece(rolled(worked, found)).rows
         there = rows[item.number - 1] if item.number <= len(rows) else item.row

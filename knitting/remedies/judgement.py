@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from knitting.cloth import Bend, Finding, Layout, NotLaid, Verdict, flatness, measure
+from knitting.cloth import Bend, Finding, Layout, NoLayout, Verdict, flatness, measure
 from knitting.cloth.findings import FLAT_DEG
 from knitting.cloth.flatness import top_angle_deg
 from knitting.curvature import Curvature
@@ -15,7 +15,7 @@ _AS_MUCH_DEG = 3.0
 """Degrees by which a change of rate may differ from one that was there before and is still the same."""
 
 
-class Lies(NamedTuple):
+class ClothFindings(NamedTuple):
     """How a cloth lies: what is found, and the bends that it could have and has not.
 
     A cloth of another shape has no top edge or no four corners any more: that nothing is found there mends nothing.
@@ -25,11 +25,11 @@ class Lies(NamedTuple):
     right: frozenset[Bend]
 
 
-def lies(layout: Layout | NotLaid, wanted: Curvature | None = None) -> Lies:
+def findings_of(layout: Layout | NoLayout, wanted: Curvature | None = None) -> ClothFindings:
     """How a cloth lies."""
     found = flatness(layout, wanted)
-    if isinstance(layout, NotLaid):
-        return Lies(found, frozenset())
+    if isinstance(layout, NoLayout):
+        return ClothFindings(found, frozenset())
     right = set(Bend)
     top = top_angle_deg(layout)
     if top is None or abs(180 - top) >= FLAT_DEG:
@@ -39,10 +39,10 @@ def lies(layout: Layout | NotLaid, wanted: Curvature | None = None) -> Lies:
         right.remove(Bend.CORNERS)
     if not any(each.bend is Bend.CENTRE and each.verdict is Verdict.FLAT and not each.wished for each in found):
         right.remove(Bend.CENTRE)
-    return Lies(found, frozenset(right))
+    return ClothFindings(found, frozenset(right))
 
 
-class Left(NamedTuple):
+class BendLeft(NamedTuple):
     """What is left of a bend: its size (degrees, or hundredths of a length), and that in a few words.
 
     ``eases`` says that much of it is left. ``new`` are bends of other sorts that show instead: the change alone is no
@@ -55,7 +55,7 @@ class Left(NamedTuple):
     new: tuple[Finding, ...] = ()
 
 
-def left_of(finding: Finding, before: Lies, after: Lies) -> Left | None:
+def bend_left(finding: Finding, before: ClothFindings, after: ClothFindings) -> BendLeft | None:
     """What a change leaves of a finding; ``None`` where it does not help."""
     same = _same(after.found, finding, before.found)
     size = max((each.size for each in same), default=0.0)
@@ -65,7 +65,7 @@ def left_of(finding: Finding, before: Lies, after: Lies) -> Left | None:
     new = tuple(
         each for each in after.found if each.bend in sorts and each.verdict is Verdict.SHOWS and not each.wished
     )
-    return Left(size, _then(finding.bend, same), size > _BETTER * finding.size, new)
+    return BendLeft(size, _then(finding.bend, same), size > _BETTER * finding.size, new)
 
 
 def _showing(found: tuple[Finding, ...]) -> set[Bend]:

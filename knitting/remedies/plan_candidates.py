@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import chain, islice
 
 from knitting.cloth import Bend, Finding
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import (
     EDGES,
@@ -41,7 +41,7 @@ _MOST_TURNED = 4
 _GARTER_RATES = (2.0, 0.5, 3.0, 1.5)
 
 
-def candidates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
+def plan_candidates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Plans that may lie better where a finding says that one does not."""
     for way in _WAYS[finding.bend]:
         yield from islice(way(plan, finding), _MOST_OF_A_WAY)
@@ -79,8 +79,8 @@ def _in_garter(plan: Plan, _: Finding) -> Iterator[PlanMend]:
 
 def _as_before(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The rhythm of a stage before kept on where the rate changes, or that of the stage taken up before it."""
-    course = foresee(plan)
-    for at in begun_near(course.stages, finding):
+    forecast = forecast_of(plan)
+    for at in begun_near(forecast.stages, finding):
         stage = plan.stages[at]
         for before in reversed(plan.stages[:at]):
             if (before.shapings or before is plan.stages[at - 1]) and _rhythm_of(before) != _rhythm_of(stage):
@@ -110,8 +110,8 @@ def _in_rhythm_of(stage: Stage, other: Stage) -> Stage:
 
 def _eased(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Some rows between two rates in which they take turns: the bend is spread over two places."""
-    course = foresee(plan)
-    for at in begun_near(course.stages, finding):
+    forecast = forecast_of(plan)
+    for at in begun_near(forecast.stages, finding):
         before, after = plan.stages[at - 1], plan.stages[at]
         if after.setup or after.add_lines or after.drop_lines or not (before.shapings and after.shapings):
             continue
@@ -132,19 +132,19 @@ def _shifted(shaping: Shaping, by: int) -> Shaping:
 
 def _ended_there(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The piece finished where the bend would begin."""
-    for at in begun_near(foresee(plan).stages, finding):
+    for at in begun_near(forecast_of(plan).stages, finding):
         yield PlanMend(f"finish before '{plan.stages[at].name}'", replace(plan, stages=plan.stages[:at]))
 
 
 def _cut_short(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The stage in which the bend begins cut short there, and the piece finished."""
-    for at, course in enumerate(foresee(plan).stages):
-        before = finding.rows[0] - course.first_row
-        if 0 < before < course.rows:
-            before -= before % 2 if not course.in_round else 0
+    for at, forecast in enumerate(forecast_of(plan).stages):
+        before = finding.rows[0] - forecast.first_row
+        if 0 < before < forecast.rows:
+            before -= before % 2 if not forecast.in_round else 0
             stage = replace(plan.stages[at], until=Rows(before), ending=0)
             shorter = replace(plan, stages=(*plan.stages[:at], stage))
-            yield PlanMend(f"finish after row {course.first_row + before - 1}", shorter)
+            yield PlanMend(f"finish after row {forecast.first_row + before - 1}", shorter)
 
 
 def _garter_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -157,12 +157,12 @@ def _garter_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
 
 def _back_sooner(plan: Plan, _: Finding) -> Iterator[PlanMend]:
     """Fewer rows while a part waits on its holder: the sides that meet again are less unequal."""
-    course = foresee(plan)
+    forecast = forecast_of(plan)
     held: dict[str, int] = {}
     for at, stage in enumerate(plan.stages):
         for row in stage.setup:
             if row.back in held and at - held[row.back] == 1:
-                yield from _shorter(plan, held[row.back], course.stages[held[row.back]].rows, row.back)
+                yield from _shorter(plan, held[row.back], forecast.stages[held[row.back]].rows, row.back)
             if row.hold:
                 held[row.hold] = at
 
@@ -202,7 +202,7 @@ def _turned_stage(plan: Plan, stage: Stage) -> Stage:
 
 def _eased_into_plain(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Half the rate for some rows before the shaping ends: the bend is spread over two places."""
-    for at in begun_near(foresee(plan).stages, finding):
+    for at in begun_near(forecast_of(plan).stages, finding):
         before = plan.stages[at - 1]
         if before.shapings:
             rhythm = 2 * before.rhythm
@@ -215,15 +215,15 @@ def _eased_into_plain(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
 
 def _shaped_on(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The shapings of an earlier stage along the same lines taken up again where the rate changes."""
-    course = foresee(plan)
-    for at in begun_near(course.stages, finding):
-        lines = {line.name for line in course.stages[at].opening.lines}
+    forecast = forecast_of(plan)
+    for at in begun_near(forecast.stages, finding):
+        lines = {line.name for line in forecast.stages[at].opening.lines}
         for before in reversed(plan.stages[:at]):
             along = tuple(each for each in before.shapings if set(each.at) <= lines)
             if along:
                 taken_up = replace(plan.stages[at], rhythm=before.rhythm, shapings=along, ending=0)
                 yield PlanMend(f"shape along the lines as in '{before.name}'", plan.with_stage(at, taken_up))
-        yield from _lines_kept(plan, at, course.stages[at].rows)
+        yield from _lines_kept(plan, at, forecast.stages[at].rows)
 
 
 def _lines_kept(plan: Plan, at: int, rows: int) -> Iterator[PlanMend]:
@@ -279,7 +279,7 @@ def _of_all(*ways: Callable[[Plan, Finding], Iterator[PlanMend]]) -> Callable[[P
     """Some ways together, wherever a stage begins: for what no one row is to blame for."""
 
     def found(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
-        stages = foresee(plan).stages
+        stages = forecast_of(plan).stages
         for stage in stages[1:]:
             there = replace(finding, rows=(stage.first_row, finding.rows[1]))
             yield from chain.from_iterable(way(plan, there) for way in ways)

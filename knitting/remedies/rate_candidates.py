@@ -8,8 +8,8 @@ from itertools import islice
 from math import radians, tan
 
 from knitting.cloth import Bend, Finding
-from knitting.forecast.course import StageCourse
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
+from knitting.forecast.stages import StageForecast
 from knitting.plan.plan import EDGES, LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Plan, Stage
 from knitting.plan.troubles import PlanMend
 from knitting.plan.works import work_of
@@ -22,19 +22,19 @@ _MOST_RATES = 5
 
 def other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The first stage that shapes at the rate that would lie flat, or as near it as a rhythm comes."""
-    stages = foresee(plan).stages
+    stages = forecast_of(plan).stages
     at = next((place for place, stage in enumerate(stages) if stage.stage.shapings and stage.rows), -1)
     yield from _rates_of(plan, stages, at, finding)
 
 
 def rate_from_there(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The stage that begins where the rate changes, at the rate that would lie flat."""
-    course = foresee(plan)
-    for at in begun_near(course.stages, finding):
-        yield from _rates_of(plan, course.stages, at, finding)
+    forecast = forecast_of(plan)
+    for at in begun_near(forecast.stages, finding):
+        yield from _rates_of(plan, forecast.stages, at, finding)
 
 
-def _rates_of(plan: Plan, stages: tuple[StageCourse, ...], at: int, finding: Finding) -> Iterator[PlanMend]:
+def _rates_of(plan: Plan, stages: tuple[StageForecast, ...], at: int, finding: Finding) -> Iterator[PlanMend]:
     if at < 0 or not finding.gains or finding.flat_gains / finding.gains <= 0:
         return
     stage, rounds = plan.stages[at], stages[at].in_round
@@ -49,8 +49,8 @@ def all_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
         return
     factor = finding.flat_gains / finding.gains
     found = {
-        at: list(islice(at_rate(plan.stages[at], factor, course.in_round), _MOST_RATES))
-        for at, course in enumerate(foresee(plan).stages)
+        at: list(islice(at_rate(plan.stages[at], factor, forecast.in_round), _MOST_RATES))
+        for at, forecast in enumerate(forecast_of(plan).stages)
     }
     shaping = [at for at, rates in found.items() if rates]
     for nearest in range(min((len(found[at]) for at in shaping), default=0)):
@@ -64,7 +64,7 @@ def all_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
 
 def all_at_one_rate(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Every stage that shapes as one of them does, at the rate that would lie flat; those with most places first."""
-    shaping = [at for at, course in enumerate(foresee(plan).stages) if course.stage.shapings and course.rows]
+    shaping = [at for at, forecast in enumerate(forecast_of(plan).stages) if forecast.stage.shapings and forecast.rows]
     for model in sorted(shaping, key=lambda at: -_places(plan.stages[at])):
         stage = plan.stages[model]
         gains = _gained(stage)
@@ -134,7 +134,7 @@ def _places(stage: Stage) -> int:
     return sum(len(shaping.at) * (1 + (shaping.side is Beside.BOTH)) for shaping in stage.shapings)
 
 
-def begun_near(stages: tuple[StageCourse, ...], finding: Finding) -> Iterator[int]:
+def begun_near(stages: tuple[StageForecast, ...], finding: Finding) -> Iterator[int]:
     """The stages that begin about where a finding's rows do, the nearest first; never the first stage."""
     off = {at: abs(stages[at].first_row - finding.rows[0]) for at in range(1, len(stages))}
     for at in sorted(off, key=lambda place: off[place]):

@@ -16,7 +16,7 @@ from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.remedies.holders import holders_kept
 from knitting.remedies.step_changes import all_knitted, other_side_of_marks, other_way_round
-from knitting.remedies.unrolled_piece import Between, Item, RowDone, shown_face, side_after, unrolled
+from knitting.remedies.unrolled_piece import Item, UnrolledOrder, UnrolledRow, shown_face, side_after, unrolled
 from knitting.rows import BindOff, FastenOff, Headers, InFabric, Side, Step, ToEnd, WorkTo
 
 _BLOCKS = (2, 4, 1, 3, 6, 8, 12)
@@ -27,7 +27,7 @@ _STEPS = (1, 2, 4, 12)
 Turned: TypeAlias = Callable[[tuple[Step, ...]], tuple[Step, ...] | None]
 
 
-class Rewritten(NamedTuple):
+class RewrittenRows(NamedTuple):
     """A course in the place of another: what is done to it, and the headers if they change."""
 
     says: str
@@ -36,7 +36,7 @@ class Rewritten(NamedTuple):
 
 
 @dataclass(frozen=True)
-class _Course:
+class _RowsToMend:
     """What is asked of every way: the piece, its course, the finding, and all that was found beside it."""
 
     worked: WorkedPiece
@@ -51,18 +51,20 @@ class _Course:
     def within(self) -> list[int]:
         """The places of the finding's rows in the course."""
         first, last = self.finding.rows
-        return [at for at, item in enumerate(self.items) if isinstance(item, RowDone) and first <= item.number <= last]
+        return [
+            at for at, item in enumerate(self.items) if isinstance(item, UnrolledRow) and first <= item.number <= last
+        ]
 
-    def done(self, at: int) -> RowDone:
+    def done(self, at: int) -> UnrolledRow:
         """The row in a place of the course."""
         item = self.items[at]
-        assert isinstance(item, RowDone)
+        assert isinstance(item, UnrolledRow)
         return item
 
 
-def rewritten(worked: WorkedPiece, finding: Finding, found: tuple[Finding, ...]) -> Iterator[Rewritten]:
+def row_candidates(worked: WorkedPiece, finding: Finding, found: tuple[Finding, ...]) -> Iterator[RewrittenRows]:
     """Courses that may lie better where a finding says that one does not, the likeliest first."""
-    course = _Course(worked, unrolled(worked), finding, found)
+    course = _RowsToMend(worked, unrolled(worked), finding, found)
     for way in _WAYS[finding.bend]:
         yield from way(course)
 
@@ -70,14 +72,14 @@ def rewritten(worked: WorkedPiece, finding: Finding, found: tuple[Finding, ...])
 # -- rows in and out ---------------------------------------------------------------------------------------
 
 
-def _at_the_flat_rate(course: _Course) -> Iterator[Rewritten]:
+def _at_the_flat_rate(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """As many rows as the increases of a stretch ask for to lie flat."""
     gains, flat = course.finding.gains, course.finding.flat_gains
     if gains and flat / gains > 0:
         yield from _respaced(course, flat / gains)
 
 
-def _as_fast_all_over(course: _Course) -> Iterator[Rewritten]:
+def _as_fast_all_over(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """After every shaping row as many plain ones as its change asks for, at the flat rate from the first row on."""
     flat = course.finding.flat_gains
     rows = course.within()
@@ -89,7 +91,7 @@ def _as_fast_all_over(course: _Course) -> Iterator[Rewritten]:
     wanted = made = 0.0
     for at, following in zip(shaping, [*shaping[1:], rows[-1] + 1], strict=True):
         between = course.items[at + 1 : following]
-        if not all(isinstance(item, RowDone) and item.is_plain for item in between):
+        if not all(isinstance(item, UnrolledRow) and item.is_plain for item in between):
             return
         wanted += course.done(at).row.change / flat
         many = max(round((wanted - made - 1) / unit), 0) * unit + (unit - 1)
@@ -100,10 +102,10 @@ def _as_fast_all_over(course: _Course) -> Iterator[Rewritten]:
             items.append(_plain_row(course, at, side if place % 2 == 0 or course.in_round else side.other))
     items += course.items[rows[-1] + 1 :]
     noun = "round" if course.in_round else "row"
-    yield Rewritten(f"{said_number(flat)} increases a {noun} all over, by plain {noun}s between them", items)
+    yield RewrittenRows(f"{said_number(flat)} increases a {noun} all over, by plain {noun}s between them", items)
 
 
-def _at_other_angles(course: _Course) -> Iterator[Rewritten]:
+def _at_other_angles(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """As many rows as make right angles of those that are off: four folds at a top edge, two at a corner."""
     off = course.finding.defect_deg
     if course.finding.bend is Bend.TOP:
@@ -113,7 +115,7 @@ def _at_other_angles(course: _Course) -> Iterator[Rewritten]:
         yield from _respaced(course, tan(radians((90 - off) / 2)))
 
 
-def _respaced(course: _Course, factor: float) -> Iterator[Rewritten]:
+def _respaced(course: _RowsToMend, factor: float) -> Iterator[RewrittenRows]:
     """The shaping rows of a stretch ``factor`` times as often, by plain rows between them, evenly."""
     rows = course.within()
     unit = 1 if course.in_round else 2
@@ -135,7 +137,7 @@ def _respaced(course: _Course, factor: float) -> Iterator[Rewritten]:
         noun = "round" if course.in_round else "row"
         many = sum(spread) * unit
         plain = f"{many} plain {noun}{'' if many == 1 else 's'} {'more' if more > 0 else 'fewer'}"
-        yield Rewritten(f"{plain}, evenly over {noun}s {first} to {last}", made)
+        yield RewrittenRows(f"{plain}, evenly over {noun}s {first} to {last}", made)
 
 
 def _spread(many: float, over: int, parts: int) -> list[int]:
@@ -148,12 +150,12 @@ def _spread(many: float, over: int, parts: int) -> list[int]:
     return [whole + rhythm[at % share.denominator] for at in range(over)]
 
 
-def _with_more(course: _Course, places: Sequence[int], spread: Sequence[int], unit: int) -> list[Item]:
+def _with_more(course: _RowsToMend, places: Sequence[int], spread: Sequence[int], unit: int) -> list[Item]:
     more = dict(zip(places, spread, strict=True))
     found: list[Item] = []
     for at, item in enumerate(course.items):
         found.append(item)
-        if isinstance(item, RowDone) and more.get(at):
+        if isinstance(item, UnrolledRow) and more.get(at):
             side = side_after(item.row)
             for _ in range(more[at] * unit):
                 found.append(_plain_row(course, at, side))
@@ -161,7 +163,7 @@ def _with_more(course: _Course, places: Sequence[int], spread: Sequence[int], un
     return found
 
 
-def _plain_row(course: _Course, at: int, side: Side) -> RowDone:
+def _plain_row(course: _RowsToMend, at: int, side: Side) -> UnrolledRow:
     """A plain row for a side, as those near a place are worked: one of theirs, all knitted or purled, or in pattern."""
     here = course.done(at)
     near = [item for item in _near(course.items, at) if item.row.side is side and item.section == here.section]
@@ -176,11 +178,11 @@ def _plain_row(course: _Course, at: int, side: Side) -> RowDone:
     return replace(here, steps=(plain,), colour="")
 
 
-def _near(items: Sequence[Item], at: int) -> Iterator[RowDone]:
+def _near(items: Sequence[Item], at: int) -> Iterator[UnrolledRow]:
     for place in range(1, _BLOCKS[-1]):
         for there in (at + place, at - place):
             item = items[there] if 0 <= there < len(items) else None
-            if isinstance(item, RowDone):
+            if isinstance(item, UnrolledRow):
                 yield item
 
 
@@ -188,12 +190,12 @@ def _reaches_on(step: Step) -> bool:
     return getattr(step, "goal", None) is not None or getattr(step, "whole", False)
 
 
-def _plain_runs(course: _Course, rows: Sequence[int], unit: int) -> Iterator[tuple[int, ...]]:
+def _plain_runs(course: _RowsToMend, rows: Sequence[int], unit: int) -> Iterator[tuple[int, ...]]:
     """Plain rows that can be left out, one at a time or in pairs."""
     at = 0
     while at + unit <= len(rows):
         run = tuple(rows[at : at + unit])
-        begins = run[0] == 0 or not isinstance(course.items[run[0] - 1], RowDone)
+        begins = run[0] == 0 or not isinstance(course.items[run[0] - 1], UnrolledRow)
         if not begins and run[-1] - run[0] == unit - 1 and all(course.done(place).is_plain for place in run):
             yield run
             at += unit
@@ -201,7 +203,7 @@ def _plain_runs(course: _Course, rows: Sequence[int], unit: int) -> Iterator[tup
             at += 1
 
 
-def _with_fewer(course: _Course, runs: Sequence[tuple[int, ...]], spread: Sequence[int]) -> list[Item]:
+def _with_fewer(course: _RowsToMend, runs: Sequence[tuple[int, ...]], spread: Sequence[int]) -> list[Item]:
     out = {at for run, gone in zip(runs, spread, strict=True) if gone for at in run}
     return [item for at, item in enumerate(course.items) if at not in out]
 
@@ -209,13 +211,13 @@ def _with_fewer(course: _Course, runs: Sequence[tuple[int, ...]], spread: Sequen
 # -- rows as others are ------------------------------------------------------------------------------------
 
 
-def _as_rows_before(course: _Course) -> Iterator[Rewritten]:
+def _as_rows_before(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """Rows from before a change once more in the place of those after it: the last ones, or the last that shape as
     the flat rate does."""
     first, last = course.finding.rows
     rows = course.within()
     noun = "round" if course.in_round else "row"
-    before = [at for at in range(rows[0]) if isinstance(course.items[at], RowDone)] if rows else []
+    before = [at for at in range(rows[0]) if isinstance(course.items[at], UnrolledRow)] if rows else []
     for end in _ends(course, before):
         for many in _BLOCKS:
             block = [course.done(at) for at in before[max(end - many, 0) : end]]
@@ -229,20 +231,24 @@ def _as_rows_before(course: _Course) -> Iterator[Rewritten]:
                     continue  # what is put by there has to be
                 items[at] = replace(course.done(at), steps=block[place % many].steps)
             as_those = f"{block[0].number} to {block[-1].number}" if many > 1 else str(block[0].number)
-            yield Rewritten(f"work {noun}s {first} to {last} as {noun}{'s' if many > 1 else ''} {as_those}", items)
+            yield RewrittenRows(f"work {noun}s {first} to {last} as {noun}{'s' if many > 1 else ''} {as_those}", items)
 
 
-def _ended_there(course: _Course) -> Iterator[Rewritten]:
+def _ended_there(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """The piece finished where the bend would begin."""
     rows = course.within()
     after = course.items[rows[0] :] if rows and rows[0] else []
-    last = [item for item in after if isinstance(item, Between) and isinstance(item.order, BindOff | FastenOff)][-1:]
+    last = [item for item in after if isinstance(item, UnrolledOrder) and isinstance(item.order, BindOff | FastenOff)][
+        -1:
+    ]
     if after:
         at = course.done(rows[0]).number - 1
-        yield Rewritten(f"finish after {'round' if course.in_round else 'row'} {at}", [*course.items[: rows[0]], *last])
+        yield RewrittenRows(
+            f"finish after {'round' if course.in_round else 'row'} {at}", [*course.items[: rows[0]], *last]
+        )
 
 
-def _finished_sooner(course: _Course) -> Iterator[Rewritten]:
+def _finished_sooner(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """The piece finished before one of its later sections, the last first."""
     rows = course.within()
     begins = [at for before, at in pairwise(rows) if course.items[at].section != course.items[before].section]
@@ -251,7 +257,7 @@ def _finished_sooner(course: _Course) -> Iterator[Rewritten]:
         yield from _ended_there(replace(course, finding=sooner))
 
 
-def _ends(course: _Course, before: Sequence[int]) -> Iterator[int]:
+def _ends(course: _RowsToMend, before: Sequence[int]) -> Iterator[int]:
     """How many of the rows before a change there are up to the ones that may be a model: with the same marks, no
     stitches put by, and changing as the flat rate does."""
     yield len(before)
@@ -265,7 +271,7 @@ def _ends(course: _Course, before: Sequence[int]) -> Iterator[int]:
             return
 
 
-def _sides_in_turn(course: _Course) -> Iterator[Rewritten]:
+def _sides_in_turn(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """What stands on one side of its marks, in every other such row on the other side: all over, or in one section."""
     rows = course.within()
     sections = sorted({course.items[at].section for at in rows})
@@ -277,7 +283,7 @@ def _sides_in_turn(course: _Course) -> Iterator[Rewritten]:
             yield from _turned_in(course, there, turned, f"{says}, in '{name}' only" if name else f"{says}, at first")
 
 
-def _turned_in(course: _Course, rows: Sequence[int], turned: Turned, says: str) -> Iterator[Rewritten]:
+def _turned_in(course: _RowsToMend, rows: Sequence[int], turned: Turned, says: str) -> Iterator[RewrittenRows]:
     items = list(course.items)
     odd = False
     for at in rows:
@@ -287,7 +293,7 @@ def _turned_in(course: _Course, rows: Sequence[int], turned: Turned, says: str) 
             items[at] = replace(done, steps=other) if odd else done
             odd = not odd
     if items != course.items:
-        yield Rewritten(says, holders_kept(course.worked, items))
+        yield RewrittenRows(says, holders_kept(course.worked, items))
 
 
 _TURNS = (
@@ -296,21 +302,21 @@ _TURNS = (
 )
 
 
-def _in_garter(course: _Course) -> Iterator[Rewritten]:
+def _in_garter(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """The same in garter, whose rows are half as high as a stitch is wide."""
     if course.in_round:
         return
     items = [
-        replace(item, steps=all_knitted(item.steps)) if isinstance(item, RowDone) else item for item in course.items
+        replace(item, steps=all_knitted(item.steps)) if isinstance(item, UnrolledRow) else item for item in course.items
     ]
     headers = course.worked.piece.headers
     stitches = (headers.gauge or GUESS_IN_GARTER).stitches
     garter = replace(headers, gauge=Gauge(stitches, 2 * stitches, "garter", guessed=True))
     if items != course.items:
-        yield Rewritten("work it in garter", items, garter)
+        yield RewrittenRows("work it in garter", items, garter)
 
 
-def _as_for_the_others(course: _Course) -> Iterator[Rewritten]:
+def _as_for_the_others(course: _RowsToMend) -> Iterator[RewrittenRows]:
     """What would mend the other bends: stretched stitches come of them."""
     for other in course.found:
         if other.bend in (Bend.CHANGE, Bend.CENTRE, Bend.PULL) and not other.wished:
@@ -319,7 +325,7 @@ def _as_for_the_others(course: _Course) -> Iterator[Rewritten]:
                 yield from way(there)
 
 
-_WAYS: Mapping[Bend, tuple[Callable[[_Course], Iterator[Rewritten]], ...]] = {
+_WAYS: Mapping[Bend, tuple[Callable[[_RowsToMend], Iterator[RewrittenRows]], ...]] = {
     Bend.TOP: (_in_garter, _at_other_angles),
     Bend.CORNERS: (_in_garter, _at_other_angles),
     Bend.CENTRE: (_at_the_flat_rate, _as_fast_all_over),

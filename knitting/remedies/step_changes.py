@@ -11,7 +11,7 @@ from knitting.problems import NOWHERE
 from knitting.rows import Group, InFabric, Marker, MarkerDeed, Step, ToEnd, ToMarkedStitch, ToMarker, Work, WorkTo
 from knitting.rows.grouping import in_groups
 from knitting.rows.lists import merged
-from knitting.rows.without_places import unplaced
+from knitting.rows.without_places import without_places
 from knitting.stitches import KNIT, knitted, mirrored
 
 
@@ -55,7 +55,7 @@ def other_side_of_marks(steps: tuple[Step, ...]) -> tuple[Step, ...] | None:
         goal = replace(step.goal, short=taken)
         found += [replace(step, goal=goal), *_other_way(beside.after), beside.mark, *_other_way(beside.before)]
         at = beside.end
-    return in_groups(merged(found)) if unplaced(tuple(found)) != unplaced(tuple(one_by_one)) else None
+    return in_groups(merged(found)) if without_places(tuple(found)) != without_places(tuple(one_by_one)) else None
 
 
 def _ungrouped(steps: Sequence[Step]) -> list[Step]:
@@ -71,7 +71,7 @@ def _ungrouped(steps: Sequence[Step]) -> list[Step]:
 _MOST_TIMES = 40
 
 
-class _Beside(NamedTuple):
+class _MarkNeighbour(NamedTuple):
     """What stands beside a mark, and the place in the row where the next stretch begins."""
 
     before: list[Work]
@@ -80,7 +80,7 @@ class _Beside(NamedTuple):
     end: int
 
 
-def _beside(steps: Sequence[Step], at: int, goal: ToMarker | ToMarkedStitch) -> _Beside | None:
+def _beside(steps: Sequence[Step], at: int, goal: ToMarker | ToMarkedStitch) -> _MarkNeighbour | None:
     before = _works(steps, at)
     at += len(before)
     if isinstance(goal, ToMarker):
@@ -100,7 +100,7 @@ def _beside(steps: Sequence[Step], at: int, goal: ToMarker | ToMarkedStitch) -> 
         else:
             return None
     goes_on = end < len(steps) and getattr(steps[end], "goal", None) is not None
-    return _Beside(before, mark, after, end) if goes_on else None
+    return _MarkNeighbour(before, mark, after, end) if goes_on else None
 
 
 def _works(steps: Sequence[Step], at: int) -> list[Work]:

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from knitting.problems import NOWHERE
 from knitting.rows import Group, Order, Piece, Repeat, Row, Section, Step, Times, Work
-from knitting.rows.without_places import unplaced
+from knitting.rows.without_places import without_places
 from knitting.stitches import Family, Look, mirrored
 
 
@@ -64,7 +64,9 @@ def _doubled(before: list[Order], repeat: Repeat) -> list[Order] | None:
     if not any(turned) or any(rows[number].gathered or rows[number].times > 1 for number in numbers):
         return None
     again = [
-        replace(rows[n], numbers=(n + len(numbers),), steps=unplaced(steps or rows[n].steps), span=NOWHERE, claim=None)
+        replace(
+            rows[n], numbers=(n + len(numbers),), steps=without_places(steps or rows[n].steps), span=NOWHERE, claim=None
+        )
         for n, steps in zip(numbers, turned, strict=True)
     ]
     times, odd = divmod(repeat.until.more + 1, 2)

@@ -24,12 +24,12 @@ from knitting.rows import (
     WorkTo,
 )
 from knitting.rows.lists import every_step
-from knitting.rows.without_places import ByWords, unplaced
+from knitting.rows.without_places import SharedByWords, without_places
 from knitting.stitches import KNIT, PURL, StitchKind
 
 
 @dataclass(frozen=True, slots=True)
-class RowDone:
+class UnrolledRow:
     """A row of the course: its words, and how it was worked; ``number`` counts the worked rows from 1."""
 
     section: int
@@ -47,26 +47,26 @@ class RowDone:
 
 
 @dataclass(frozen=True, slots=True)
-class Between:
+class UnrolledOrder:
     """An order between rows."""
 
     section: int
     order: Order
 
 
-Item = RowDone | Between
+Item = UnrolledRow | UnrolledOrder
 
 
 def unrolled(worked: WorkedPiece) -> list[Item]:
     """Everything done in the course of a piece, one thing after the other."""
-    words = ByWords[None, tuple[Step, ...]](lambda steps, _: unplaced(steps))
+    words = SharedByWords[None, tuple[Step, ...]](lambda steps, _: without_places(steps))
     at = worked.tab_rows
     found: list[Item] = []
     for deed in worked.course:
         if deed.order is not None:
-            found.append(Between(deed.section, unplaced(deed.order)))
+            found.append(UnrolledOrder(deed.section, without_places(deed.order)))
             continue
-        found.append(RowDone(deed.section, words.of(deed.steps, None), deed.colour, at + 1, worked.rows[at]))
+        found.append(UnrolledRow(deed.section, words.of(deed.steps, None), deed.colour, at + 1, worked.rows[at]))
         at += 1
     return found
 
@@ -83,7 +83,7 @@ def rolled(worked: WorkedPiece, items: Sequence[Item], headers: Headers | None =
 def _numbered(items: Sequence[Item]) -> Iterator[Order]:
     number = 0
     for item in items:
-        if isinstance(item, Between):
+        if isinstance(item, UnrolledOrder):
             yield item.order
             continue
         number += 1

@@ -12,10 +12,10 @@ from knitting.cloth.findings import FLAT_DEG
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import Plan
 from knitting.plan.troubles import PlanMend
-from knitting.recognise import Recognised
+from knitting.recognise import Recognition
 from knitting.remedies.advice import MOST_OFFERED, PlanTrials
-from knitting.remedies.judgement import Left, Lies, left_of, lies
-from knitting.remedies.row_candidates import Rewritten, rewritten
+from knitting.remedies.judgement import BendLeft, ClothFindings, bend_left, findings_of
+from knitting.remedies.row_candidates import RewrittenRows, row_candidates
 from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
 from knitting.remedies.turned_eyelets import turned_in_turn
 from knitting.remedies.unrolled_piece import rolled
@@ -56,7 +56,7 @@ class WordsAdvice:
     mends: tuple[WordsMend, ...] = ()
 
 
-def advise_words(worked: WorkedPiece, read: Recognised) -> tuple[WordsAdvice, ...]:
+def advise_words(worked: WorkedPiece, read: Recognition) -> tuple[WordsAdvice, ...]:
     """How the cloth of a written piece lies, with mends that were tried. ``read`` is the plan read out of it."""
     return WordsTrials(worked, read).advice()
 
@@ -82,13 +82,13 @@ def _fits(piece: Piece) -> bool:
 class WordsTrials:
     """Other rows tried in the place of some, no more than there is patience for, and each once."""
 
-    def __init__(self, worked: WorkedPiece, read: Recognised) -> None:
+    def __init__(self, worked: WorkedPiece, read: Recognition) -> None:
         self.worked = worked
-        self.now = lies(lay_flat(worked))
+        self.now = findings_of(lay_flat(worked))
         self.as_plan = PlanTrials(read.plan, None) if read.plan else None
         self.stitches = 0
-        self.offered: list[_Tried] = []
-        self.known: dict[tuple[Finding, str], _Again | None] = {}
+        self.offered: list[_TriedRows] = []
+        self.known: dict[tuple[Finding, str], _LaidRows | None] = {}
         self.go_on: GoOn = to_the_end
 
     def advice(self) -> tuple[WordsAdvice, ...]:
@@ -116,8 +116,8 @@ class WordsTrials:
         """The rows that lie best, one or two of them."""
         if self.worked.problems or len(self.worked.rows) > _MOST_ROWS:
             return []
-        others = _Others()
-        better = self._better(finding, rewritten(self.worked, finding, self.now.found), others)
+        others = _SecondBest()
+        better = self._better(finding, row_candidates(self.worked, finding, self.now.found), others)
         better = better or self._twice(finding, others.spoiled) or others.easing
         better.sort(key=lambda each: each.left.size)
         self.offered += better[:MOST_OFFERED]
@@ -125,26 +125,26 @@ class WordsTrials:
 
     def mended_by_the_others(self, finding: Finding) -> list[WordsMend]:
         """Those of the mends of other findings that mend this one as well: one bend may come of another."""
-        judged = ((left_of(finding, self.now, Lies(each.found, each.right)), each) for each in self.offered)
+        judged = ((bend_left(finding, self.now, ClothFindings(each.found, each.right)), each) for each in self.offered)
         better = [each._replace(left=left) for left, each in judged if left is not None and not left.new]
         return _said(sorted(better, key=lambda each: each.left.size))
 
-    def _better(self, finding: Finding, courses: Iterable[Rewritten], others: _Others) -> list[_Tried]:
+    def _better(self, finding: Finding, courses: Iterable[RewrittenRows], others: _SecondBest) -> list[_TriedRows]:
         """Those of some courses that lie better; the ``others`` that help are kept apart."""
-        better: list[_Tried] = []
+        better: list[_TriedRows] = []
         for tries, other in enumerate(courses):
             flat = sum(each.left.size < FLAT_DEG for each in better)
             if tries == _MOST_TRIED or flat == MOST_OFFERED or self.stitches > _PATIENCE:
                 break
             again = self._again(finding, other)
             self.stitches += again.worked.stitches if again is not None else 0
-            left = left_of(finding, self.now, again.lies) if again is not None else None
+            left = bend_left(finding, self.now, again.cloth_findings) if again is not None else None
             if left is not None and again is not None:
                 kept = others.spoiled if left.new else others.easing if left.eases else better
-                kept.append(_Tried(left, other.says, again.worked, *again.lies))
+                kept.append(_TriedRows(left, other.says, again.worked, *again.cloth_findings))
         return better
 
-    def _again(self, finding: Finding, other: Rewritten) -> _Again | None:
+    def _again(self, finding: Finding, other: RewrittenRows) -> _LaidRows | None:
         """Other rows worked and laid out; ``None`` where they do not come out."""
         key = (finding, other.says)
         if key not in self.known:
@@ -154,34 +154,34 @@ class WordsTrials:
             again = work_piece(piece)
             longer = len(again.rows) > _MOST_LONGER * len(self.worked.rows)
             sound = not again.problems and not longer and _fits(piece)
-            self.known[key] = _Again(again, lies(lay_flat(again))) if sound else None
+            self.known[key] = _LaidRows(again, findings_of(lay_flat(again))) if sound else None
         return self.known[key]
 
-    def _twice(self, finding: Finding, spoiled: list[_Tried]) -> list[_Tried]:
+    def _twice(self, finding: Finding, spoiled: list[_TriedRows]) -> list[_TriedRows]:
         """Two changes, where every one that helps makes another bend: the second mends that one."""
         for first in sorted(spoiled, key=lambda each: each.left.size)[:_MOST_SPOILED]:
             second = (
                 other._replace(says=f"{first.says}, and {other.says}")
                 for new in first.left.new
-                for other in islice(rewritten(first.worked, new, first.found), _MOST_SECOND)
+                for other in islice(row_candidates(first.worked, new, first.found), _MOST_SECOND)
             )
-            better = self._better(finding, second, _Others())
+            better = self._better(finding, second, _SecondBest())
             if better:
                 return better
         return []
 
 
-class _Again(NamedTuple):
+class _LaidRows(NamedTuple):
     """Other rows, worked, and how their cloth lies."""
 
     worked: WorkedPiece
-    lies: Lies
+    cloth_findings: ClothFindings
 
 
-class _Tried(NamedTuple):
+class _TriedRows(NamedTuple):
     """Rows that were laid out: what they leave of a bend, and all that is found of them."""
 
-    left: Left
+    left: BendLeft
     says: str
     worked: WorkedPiece
     found: tuple[Finding, ...]
@@ -189,14 +189,14 @@ class _Tried(NamedTuple):
 
 
 @dataclass
-class _Others:
+class _SecondBest:
     """Rows that help, but in which another sort of bend shows instead, or much of the bend is left."""
 
-    spoiled: list[_Tried] = field(default_factory=list)
-    easing: list[_Tried] = field(default_factory=list)
+    spoiled: list[_TriedRows] = field(default_factory=list)
+    easing: list[_TriedRows] = field(default_factory=list)
 
 
-def _said(better: list[_Tried]) -> list[WordsMend]:
+def _said(better: list[_TriedRows]) -> list[WordsMend]:
     return [
         WordsMend(f"{each.says} ({each.left.says})", piece=each.worked.piece, anew=True)
         for each in better[:MOST_OFFERED]

@@ -14,13 +14,13 @@ _Key = TypeVar("_Key", bound=Hashable)
 _Result = TypeVar("_Result")
 
 
-def unplaced(value: _Value) -> _Value:
+def without_places(value: _Value) -> _Value:
     """A step, an order or a tuple of them with every place taken out of it."""
     bare: _Value = _bare(value)
     return bare
 
 
-class ByWords(Generic[_Key, _Result]):
+class SharedByWords(Generic[_Key, _Result]):
     """Results for equal words, made once: rows with the same body share their steps (see the reader).
 
     What is asked for is kept, so that no other steps can take its place.

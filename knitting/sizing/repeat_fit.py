@@ -7,10 +7,10 @@ from dataclasses import dataclass, replace
 
 from knitting.compiling import compiled
 from knitting.fabric import Fabric, with_own
-from knitting.forecast.forecast import Course, foresee
-from knitting.in_pattern.growing_edges import Edges
+from knitting.forecast.forecast import Forecast, forecast_of
+from knitting.in_pattern.growing_edges import GrowingEdges
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Plan, SetupRow, Shaping
-from knitting.plan.split import Split
+from knitting.plan.split import RowSplit
 from knitting.plan.troubles import PlanMend
 from knitting.plan.works import OWN
 from knitting.problems import NOWHERE, plural
@@ -24,7 +24,7 @@ MOST_IN_PART = 10_000
 
 
 @dataclass(frozen=True, slots=True)
-class Fitting:
+class RepeatFit:
     """Whole repeats in a part: how many stitches are over at its beginning and at its end, and the counts of the part
     with their cast-ons with which none are, nearest first."""
 
@@ -73,49 +73,49 @@ def _repeats(count: int, width: int, over: int) -> str:
     return f"{said} and {over} over" if over else said
 
 
-def fittings(course: Course) -> Iterator[Fitting]:
+def repeat_fits(forecast: Forecast) -> Iterator[RepeatFit]:
     """How the repeats fit in every part that is in a stitch pattern, one for parts that are alike."""
-    plan = course.plan
+    plan = forecast.plan
     known = with_own(plan.fabrics)
     seen: set[tuple[str, int]] = set()
     for part in plan.parts:
         fabric = known.get(part.fabric)
-        if fabric is None or fabric.width == 1 or (part.fabric, part.count) in seen or not course.stages:
+        if fabric is None or fabric.width == 1 or (part.fabric, part.count) in seen or not forecast.stages:
             continue
         seen.add((part.fabric, part.count))
-        begins, ends, most = part.count, _end_of(course, part.name), _most_of(course, part.name)
-        near = list(_near(course, part.name, fabric.width))
+        begins, ends, most = part.count, _end_of(forecast, part.name), _most_of(forecast, part.name)
+        near = list(_near(forecast, part.name, fabric.width))
         at_start = [(count, on) for count, on, _ in near if count % fabric.width == 0]
         at_end = [(count, on) for count, on, last in near if last % fabric.width == 0]
         both = [pair for pair in at_start if pair in at_end]
         offered = tuple(tuple(each[:_MOST_OFFERED]) for each in (at_start, at_end, both))
-        yield Fitting(part.name, fabric, begins, ends, most, *offered)
+        yield RepeatFit(part.name, fabric, begins, ends, most, *offered)
 
 
-def uneven_fits(course: Course) -> list[Fitting]:
+def uneven_fits(forecast: Forecast) -> list[RepeatFit]:
     """The parts in which a pattern does not come out even, or never fits."""
-    return [each for each in fittings(course) if each.too_narrow or not each.comes_out_even]
+    return [each for each in repeat_fits(forecast) if each.too_narrow or not each.comes_out_even]
 
 
-def _end_of(course: Course, part: str) -> int:
+def _end_of(forecast: Forecast, part: str) -> int:
     """The count of a part in the last stage that has it."""
-    for stage in reversed(course.stages):
+    for stage in reversed(forecast.stages):
         found = stage.closing.part(part)
         if found is not None:
             return stage.closing.parts[found].count
     return 0
 
 
-def _most_of(course: Course, part: str) -> int:
+def _most_of(forecast: Forecast, part: str) -> int:
     """The most stitches that a part has where a stage begins or ends."""
-    splits = [split for stage in course.stages for split in (stage.opening, stage.closing)]
+    splits = [split for stage in forecast.stages for split in (stage.opening, stage.closing)]
     places = [(split, split.part(part)) for split in splits]
     return max((split.parts[at].count for split, at in places if at is not None), default=0)
 
 
-def _near(course: Course, part: str, width: int) -> Iterator[tuple[int, int, int]]:
+def _near(forecast: Forecast, part: str, width: int) -> Iterator[tuple[int, int, int]]:
     """Other counts of a part, nearest first: the count, the cast-on, and the count at the end."""
-    plan = course.plan
+    plan = forecast.plan
     count = next(each.count for each in plan.parts if each.name == part)
     if not isinstance(plan.start, CastOn):
         return
@@ -124,7 +124,7 @@ def _near(course: Course, part: str, width: int) -> Iterator[tuple[int, int, int
     for more in by:
         if more == 0 or count + more < 1 or tried == 4 * _MOST_TRIED:
             continue
-        other = foresee(with_count(plan, part, count + more))
+        other = forecast_of(with_count(plan, part, count + more))
         tried += 1
         if not other.troubles:
             yield count + more, other.plan.cast_on, _end_of(other, part)
@@ -139,9 +139,9 @@ def with_count(plan: Plan, name: str, count: int) -> Plan:
     return replace(plan, parts=parts).recast()
 
 
-def edges_of(course: Course) -> Edges | None:
+def edges_of(forecast: Forecast) -> GrowingEdges | None:
     """The growing edges of a plan row by row; ``None`` where it has troubles."""
-    return Edges(counted(compiled(course), gauge=course.plan.gauge)) if course.sound else None
+    return GrowingEdges(counted(compiled(forecast), gauge=forecast.plan.gauge)) if forecast.sound else None
 
 
 # -- a fabric that changes at a stage ------------------------------------------------------------------------
@@ -157,12 +157,12 @@ class Adjustment:
     mends: tuple[PlanMend, ...]
 
 
-def adjustments(course: Course) -> Iterator[Adjustment]:
+def adjustments(forecast: Forecast) -> Iterator[Adjustment]:
     """Parts that change their fabric with a stage and have stitches over in the new one."""
-    plan = course.plan
+    plan = forecast.plan
     known = with_own(plan.fabrics)
-    for at, stage in enumerate(plan.stages[: len(course.stages)]):
-        here = course.stages[at]
+    for at, stage in enumerate(plan.stages[: len(forecast.stages)]):
+        here = forecast.stages[at]
         split = here.setup[-1].after if here.setup else here.opening
         for name, key in stage.fabrics:
             fabric, place = known.get(key), split.part(name)
@@ -201,7 +201,7 @@ def _mirrors(fabric: Fabric, rest: int) -> bool:
     return fabric.plain and all((face + face[:rest]) == (face + face[:rest])[::-1] for face in fabric.faces)
 
 
-def _adjusted(plan: Plan, at: int, split: Split, place: int, change: int) -> Iterator[PlanMend]:
+def _adjusted(plan: Plan, at: int, split: RowSplit, place: int, change: int) -> Iterator[PlanMend]:
     """A row before the stage in which the part gains or loses its stitches at its ends, where a line hides them."""
     right = split.lines[place - 1].name if place else RIGHT_EDGE
     left = split.lines[place].name if place < len(split.lines) else LEFT_EDGE
@@ -218,7 +218,7 @@ def _adjusted(plan: Plan, at: int, split: Split, place: int, change: int) -> Ite
     for rows in (1, 2):
         setup = (*stage.setup, SetupRow(tuple(shapings)), *(SetupRow() for _ in range(rows - 1)))
         other = plan.with_stage(at, replace(stage, setup=setup))
-        before, after = foresee(plan).troubles, foresee(other).troubles
+        before, after = forecast_of(plan).troubles, forecast_of(other).troubles
         if len(after) <= len(before):
             says = f"{done} {plural(many, 'stitch')} of '{name}' {where}, in a row before it"
             yield PlanMend(says, other)

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from knitting.forecast.forecast import Course, foresee
+from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.measures import yarn_of_stitch_cm
 from knitting.plan.plan import Count
-from knitting.sizing.parameters import Knob
+from knitting.sizing.parameters import Parameter
 
 _MOST_STEPS = 40
 
-Measure = Callable[[Course], float]
+Measure = Callable[[Forecast], float]
 
 
 @dataclass(frozen=True)
@@ -20,12 +20,12 @@ class Size:
     """One size: the value of the knob, its course, and what it measures (cm) or uses (m of yarn)."""
 
     value: int
-    course: Course
+    forecast: Forecast
     comes_to: float
 
 
 @dataclass(frozen=True)
-class Sized:
+class NearestSizes:
     """The size nearest to a wish, with the next smaller and larger ones that the rules allow."""
 
     wished: float
@@ -39,7 +39,7 @@ class Sized:
         return tuple(size for size in (self.smaller, self.nearest, self.larger) if size is not None)
 
 
-def sized(knob: Knob, of: Measure, wished: float) -> Sized | None:
+def nearest_sizes(knob: Parameter, of: Measure, wished: float) -> NearestSizes | None:
     """The size whose measure comes nearest to a wish; ``None`` where no size can be worked.
 
     Halving between the least and the most value, or where the line through the last two measures meets the
@@ -64,9 +64,9 @@ def sized(knob: Knob, of: Measure, wished: float) -> Sized | None:
     return _around(knob, best, of, wished) if best is not None else None
 
 
-def fitting_yarn(knob: Knob, metres: float) -> Sized | None:
+def fitting_yarn(knob: Parameter, metres: float) -> NearestSizes | None:
     """The largest size that a length of yarn allows; the smallest of all where it allows none."""
-    found = sized(knob, yarn_m, metres)
+    found = nearest_sizes(knob, yarn_m, metres)
     while found and found.nearest.comes_to > metres and found.smaller is not None:
         found = _around(knob, found.smaller, yarn_m, metres)
     while found and found.larger is not None and found.larger.comes_to <= metres:
@@ -74,9 +74,9 @@ def fitting_yarn(knob: Knob, metres: float) -> Sized | None:
     return found
 
 
-def yarn_m(course: Course) -> float:
+def yarn_m(forecast: Forecast) -> float:
     """Yarn of all stitches, in metres: plain knit at the gauge, a guess until it is weighed."""
-    return course.stitches * yarn_of_stitch_cm(course.plan.gauge_at(1)) / 100
+    return forecast.stitches * yarn_of_stitch_cm(forecast.plan.gauge_at(1)) / 100
 
 
 def _between(low: int, high: int, known: list[tuple[int, float]], wished: float) -> int:
@@ -89,13 +89,13 @@ def _between(low: int, high: int, known: list[tuple[int, float]], wished: float)
     return guess if low < guess < high else middle
 
 
-def _around(knob: Knob, nearest: Size, of: Measure, wished: float) -> Sized:
+def _around(knob: Parameter, nearest: Size, of: Measure, wished: float) -> NearestSizes:
     """A size with its next neighbours: those that really become another size."""
     smaller, larger = (_next(knob, nearest, of, way) for way in (-1, 1))
-    return Sized(wished, nearest, smaller, larger)
+    return NearestSizes(wished, nearest, smaller, larger)
 
 
-def _next(knob: Knob, size: Size, of: Measure, way: int) -> Size | None:
+def _next(knob: Parameter, size: Size, of: Measure, way: int) -> Size | None:
     for step in range(1, 2 * _MOST_STEPS):
         value = size.value + way * step
         if not knob.least <= value <= knob.most:
@@ -108,7 +108,7 @@ def _next(knob: Knob, size: Size, of: Measure, way: int) -> Size | None:
     return None
 
 
-def _ruled(knob: Knob, value: int) -> int:
+def _ruled(knob: Parameter, value: int) -> int:
     """The nearest value that keeps the knob's rules."""
     value = min(max(value, knob.least), knob.most)
     if knob.odd and value % 2 == 0:
@@ -116,19 +116,19 @@ def _ruled(knob: Knob, value: int) -> int:
     return value
 
 
-def _size(knob: Knob, value: int, of: Measure) -> Size | None:
+def _size(knob: Parameter, value: int, of: Measure) -> Size | None:
     """A size, or nothing where it cannot be worked or is beyond all limits.
 
     Where a count is stepped past, the value is the count that is really met.
     """
     plan = knob.turned(value)
-    course = foresee(plan) if plan is not None else None
-    if course is None or not course.sound or not course.stitches:
+    forecast = forecast_of(plan) if plan is not None else None
+    if forecast is None or not forecast.sound or not forecast.stitches:
         return None
-    met = next((stage.ends for stage in course.stages if stage.stage.until == Count(value)), value)
+    met = next((stage.ends for stage in forecast.stages if stage.stage.until == Count(value)), value)
     exact = knob.turned(met) if met != value else None
-    course = foresee(exact) if exact is not None else course
+    forecast = forecast_of(exact) if exact is not None else forecast
     # A stage that does not come to its end in this size is no size of the plan.
-    if any(trouble.where[-1] == "until" for trouble in course.troubles):
+    if any(trouble.where[-1] == "until" for trouble in forecast.troubles):
         return None
-    return Size(met, course, of(course))
+    return Size(met, forecast, of(forecast))

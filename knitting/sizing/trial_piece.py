@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import replace
 
 from knitting.fabric import with_own
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.plan.plan import Count, LineKind, Plan, Repeats, Shaping, Stage
 from knitting.plan.works import OWN
 from knitting.rows import CastOn, Group
 
 
-def trial(plan: Plan) -> Plan:
+def trial_piece(plan: Plan) -> Plan:
     """The smallest piece in which every stage of a plan is met: to learn its rows, to measure, to weigh.
 
     Every stage is worked once through its rhythm (again where a later one would not come out), and the parts are
@@ -37,10 +37,10 @@ def _one_repeat(shaping: Shaping) -> Shaping:
 def _long_enough(plan: Plan, small: Plan) -> Plan:
     """Stages worked more than once where a later stage has no room, or no middle, otherwise."""
     for _ in range(12):
-        course = foresee(small)
-        if course.sound:
+        forecast = forecast_of(small)
+        if forecast.sound:
             return small
-        stopped = next(trouble for trouble in course.troubles if trouble.stops)
+        stopped = next(trouble for trouble in forecast.troubles if trouble.stops)
         if stopped.where[0] != "stages" or not stopped.where[1]:
             break
         before = int(stopped.where[1]) - 1
@@ -58,7 +58,7 @@ def _is_border(plan: Plan, at: int) -> bool:
     if len(plan.parts) == 1 or at not in (0, len(plan.parts) - 1):
         return False
     line = plan.lines[0 if at == 0 else -1]
-    changes = any(plan.parts[at].name in stage.grows for stage in foresee(plan).stages)
+    changes = any(plan.parts[at].name in stage.grows for stage in forecast_of(plan).stages)
     return line.kind is LineKind.UNMARKED and not changes
 
 
@@ -72,8 +72,8 @@ def _narrowed(plan: Plan) -> Plan:
         for count in range(min(least, size), size):
             parts = tuple(replace(p, count=count) if at in alike else p for at, p in enumerate(plan.parts))
             narrow = replace(plan, parts=parts).recast()
-            course = foresee(narrow)
-            if course.sound and not course.troubles:
+            forecast = forecast_of(narrow)
+            if forecast.sound and not forecast.troubles:
                 plan = narrow
                 break
     return plan

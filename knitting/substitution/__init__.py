@@ -1,6 +1,6 @@
 """Own hand: the same piece with the knitter's own increases, decreases, marks, edges and bind-off."""
 
-from knitting.substitution.exchange import Exchanged, Refusal, exchange
-from knitting.substitution.preferences import FirstStitch, Habits
+from knitting.substitution.exchange import KeptRow, Substitution, substitute
+from knitting.substitution.preferences import FirstStitch, OwnHand
 
-__all__ = ["Exchanged", "FirstStitch", "Habits", "Refusal", "exchange"]
+__all__ = ["FirstStitch", "KeptRow", "OwnHand", "Substitution", "substitute"]

@@ -22,7 +22,7 @@ from knitting.stitches import (
     StitchKind,
     purled,
 )
-from knitting.substitution.preferences import Habits
+from knitting.substitution.preferences import OwnHand
 
 _MADE = frozenset({Family.YARN_OVER, Family.INCREASE})
 _KIN = (
@@ -35,18 +35,18 @@ _KIN = (
 )
 
 
-class CannotExchange(Exception):
+class CannotSubstitute(Exception):
     """A stitch that cannot be exchanged where it stands; the words say why."""
 
 
-def exchanged(steps: tuple[Step, ...], habits: Habits) -> tuple[Step, ...]:
+def with_other_stitches(steps: tuple[Step, ...], habits: OwnHand) -> tuple[Step, ...]:
     """The steps of a row with the knitter's own increases and decreases."""
     found = list(steps)
     at = 0
     while at < len(found):
         step = found[at]
         if isinstance(step, Group):
-            found[at] = replace(step, steps=exchanged(step.steps, habits))
+            found[at] = replace(step, steps=with_other_stitches(step.steps, habits))
         elif isinstance(step, Work):
             wanted = _wanted(found, at, step.stitch, habits)
             if wanted is not None and wanted is not step.stitch:
@@ -55,7 +55,7 @@ def exchanged(steps: tuple[Step, ...], habits: Habits) -> tuple[Step, ...]:
     return merged(found)
 
 
-def _wanted(steps: Sequence[Step], at: int, old: StitchKind, habits: Habits) -> StitchKind | None:
+def _wanted(steps: Sequence[Step], at: int, old: StitchKind, habits: OwnHand) -> StitchKind | None:
     """The stitch that the knitter would work in the place of an old one; ``None`` to leave it."""
     new: StitchKind | None = None
     if old.family in _MADE and old.change == 1 and not _is_eyelet(steps, at):
@@ -87,7 +87,7 @@ def _leaning(kind: StitchKind, leaning: Leaning, before: bool) -> StitchKind:
     kin = next((keys for keys in _KIN if kind.key in keys), ())
     found = next((STITCHES[key] for key in kin if STITCHES[key].lean is lean), None)
     if found is None:
-        raise CannotExchange(f"'{kind.said}' cannot be made to lean {lean.value}")
+        raise CannotSubstitute(f"'{kind.said}' cannot be made to lean {lean.value}")
     return found
 
 
@@ -124,9 +124,9 @@ def _plain_beside(steps: Sequence[Step], at: int) -> StitchKind | None:
 def _put(steps: list[Step], at: int, step: Work, new: StitchKind) -> int:
     """Put another kind in a step's place; where the step then stands."""
     if step.times > 1 and new.uses != step.stitch.uses:
-        raise CannotExchange(f"'{step.stitch.said}' is worked {step.times} times in one place")
+        raise CannotSubstitute(f"'{step.stitch.said}' is worked {step.times} times in one place")
     if step.times > 1 and new.uses == 0 and new.family is Family.INCREASE:
-        raise CannotExchange(f"'{new.said}' cannot be worked {step.times} times in one place")
+        raise CannotSubstitute(f"'{new.said}' cannot be worked {step.times} times in one place")
     difference = new.uses - step.stitch.uses
     steps[at] = replace(step, stitch=new)
     if difference > 0:
@@ -153,7 +153,7 @@ def _take_plain(steps: list[Step], at: int) -> int:
                 return at
             del steps[place]
             return at - 1 if place < at else at
-    raise CannotExchange("there is no plain stitch beside it to work it in")
+    raise CannotSubstitute("there is no plain stitch beside it to work it in")
 
 
 def _give_plain(steps: list[Step], at: int, plain: StitchKind) -> int:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from knitting.dialects.dialect import dialect
 from knitting.needle.needle import Needle
-from knitting.needle.row_worker import Setting, work_row
+from knitting.needle.row_worker import RowContext, work_row
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import NOWHERE, Span
 from knitting.rows import (
@@ -29,11 +29,11 @@ from knitting.rows import (
     WorkTo,
 )
 from knitting.rows.lists import different_steps
-from knitting.rows.without_places import ByWords, unplaced
+from knitting.rows.without_places import SharedByWords, without_places
 from knitting.stitches import STITCHES, Family
-from knitting.substitution.changes import CannotExchange, exchanged
+from knitting.substitution.changes import CannotSubstitute, with_other_stitches
 from knitting.substitution.marking import marked_otherwise
-from knitting.substitution.preferences import FirstStitch, Habits
+from knitting.substitution.preferences import FirstStitch, OwnHand
 from knitting.words.writer import Writer
 from knitting.working.piece_worker import work_piece
 
@@ -44,7 +44,7 @@ _MOST_EXCHANGED = 9_000
 
 
 @dataclass(frozen=True, slots=True)
-class Refusal:
+class KeptRow:
     """A row that stays as it is written, and why; ``line`` is where it stands."""
 
     line: int
@@ -56,23 +56,23 @@ class Refusal:
 
 
 @dataclass(frozen=True, slots=True)
-class Exchanged:
+class Substitution:
     """The piece in the knitter's hand, how many lines are other than before, and what was refused."""
 
     piece: Piece
     changed: int
-    refusals: tuple[Refusal, ...] = ()
+    refusals: tuple[KeptRow, ...] = ()
 
 
-def exchange(worked: WorkedPiece, habits: Habits) -> Exchanged:
+def substitute(worked: WorkedPiece, habits: OwnHand) -> Substitution:
     """The same piece in another hand: every row ends with the counts that it had."""
     if worked.problems:
-        return Exchanged(worked.piece, 0, (Refusal(0, "", "The rows do not add up yet: mend them first"),))
+        return Substitution(worked.piece, 0, (KeptRow(0, "", "The rows do not add up yet: mend them first"),))
     if different_steps(worked.piece) > _MOST_EXCHANGED:
         why = "More rows are different here than can be exchanged at once: bring them in as several pieces"
-        return Exchanged(worked.piece, 0, (Refusal(0, "", why),))
+        return Substitution(worked.piece, 0, (KeptRow(0, "", why),))
     written = piece = worked.piece
-    refusals: list[Refusal] = []
+    refusals: list[KeptRow] = []
     if habits.marking is not None:
         piece, said = _with_marking(worked, habits)
         refusals += said
@@ -83,36 +83,38 @@ def exchange(worked: WorkedPiece, habits: Habits) -> Exchanged:
         refusals += said
     if habits.bind_off:
         piece = _each_order(piece, lambda o: replace(o, manner=habits.bind_off) if isinstance(o, BindOff) else o)
-    words = ByWords[None, tuple[Step, ...]](lambda steps, _: unplaced(steps))
+    words = SharedByWords[None, tuple[Step, ...]](lambda steps, _: without_places(steps))
     changed = sum(
         _differ(old, new, words)
         for before, after in zip(written.sections, piece.sections, strict=True)
         for old, new in zip(before.orders, after.orders, strict=True)
     )
-    return Exchanged(piece, changed, tuple(sorted(refusals, key=lambda refusal: refusal.line)))
+    return Substitution(piece, changed, tuple(sorted(refusals, key=lambda refusal: refusal.line)))
 
 
-def _differ(old: Order, new: Order, words: ByWords[None, tuple[Step, ...]]) -> bool:
+def _differ(old: Order, new: Order, words: SharedByWords[None, tuple[Step, ...]]) -> bool:
     """Whether two orders say different things, wherever they stand."""
     if old is new:
         return False
     if isinstance(old, Row) and isinstance(new, Row):
         same = words.of(old.steps, None) == words.of(new.steps, None)
-        return not same or unplaced(old.claim) != unplaced(new.claim)
-    return unplaced(old) != unplaced(new)
+        return not same or without_places(old.claim) != without_places(new.claim)
+    return without_places(old) != without_places(new)
 
 
 _Change = Callable[[Row], tuple[Step, ...]]
 
 
-def _row_changes(habits: Habits) -> list[_Change]:
+def _row_changes(habits: OwnHand) -> list[_Change]:
     found: list[_Change] = []
     if habits.increase or habits.decrease or habits.double or habits.leaning:
-        stitches = ByWords[Habits, tuple[Step, ...]](lambda steps, habits: exchanged(unplaced(steps), habits))
+        stitches = SharedByWords[OwnHand, tuple[Step, ...]](
+            lambda steps, habits: with_other_stitches(without_places(steps), habits)
+        )
         found.append(lambda row: stitches.of(row.steps, habits))
     first = habits.first_stitch
     if first is not None:
-        edges = ByWords[FirstStitch, tuple[Step, ...]](_begun)
+        edges = SharedByWords[FirstStitch, tuple[Step, ...]](_begun)
         found.append(lambda row: row.steps if row.in_round else edges.of(row.steps, first))
     return found
 
@@ -132,16 +134,16 @@ def _begun(steps: tuple[Step, ...], first: FirstStitch) -> tuple[Step, ...]:
             return (Work(new, 1, NOWHERE), WorkTo(stitch, goal, NOWHERE), *rest)
     if first is FirstStitch.KNIT:
         return steps
-    raise CannotExchange("it does not begin with a plain stitch that could be slipped")
+    raise CannotSubstitute("it does not begin with a plain stitch that could be slipped")
 
 
-def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, list[Refusal]]:
+def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, list[KeptRow]]:
     """Every row changed, but for those that then would not come to their counts.
 
     Each row is tried first on the needles that it had; then the whole piece is worked.
     """
-    refusals: dict[int, Refusal] = {}
-    tried = _Trial(worked)
+    refusals: dict[int, KeptRow] = {}
+    tried = _RowTrial(worked)
 
     def one(order: Order) -> Order:
         if not isinstance(order, Row) or order.span.line in refusals:
@@ -150,7 +152,7 @@ def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, 
             steps = change(order)
             tried.check(order, steps)
             return replace(order, steps=steps)
-        except CannotExchange as refused:
+        except CannotSubstitute as refused:
             refusals[order.span.line] = _refused(order, str(refused))
             return order
 
@@ -162,12 +164,12 @@ def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, 
         line, why = wrong
         row = next((o for s in changed.sections for o in s.orders if isinstance(o, Row) and o.span.line == line), None)
         if row is None or line in refusals:
-            return piece, [Refusal(0, "", "It cannot be exchanged here without other counts")]
+            return piece, [KeptRow(0, "", "It cannot be exchanged here without other counts")]
         refusals[line] = _refused(row, why)
-    return piece, [Refusal(0, "", "It cannot be exchanged here without other counts")]
+    return piece, [KeptRow(0, "", "It cannot be exchanged here without other counts")]
 
 
-class _Trial:
+class _RowTrial:
     """Tries changed rows on the needles that they were worked on."""
 
     def __init__(self, worked: WorkedPiece) -> None:
@@ -182,15 +184,15 @@ class _Trial:
                 known["narrowest"] = row
 
     def check(self, order: Row, steps: tuple[Step, ...]) -> None:
-        """Raises :class:`CannotExchange` where the steps would not come to a count that the row had."""
+        """Raises :class:`CannotSubstitute` where the steps would not come to a count that the row had."""
         if any(isinstance(step, Hold | Return | Turn) for step in steps):
             return
         for old in {id(row): row for row in self.rows.get(order.span, {}).values()}.values():
-            setting = Setting(self.writer, self.headers, old.side, old.in_round, first=old is self.first)
+            setting = RowContext(self.writer, self.headers, old.side, old.in_round, first=old is self.first)
             new = work_row(old.before, steps, order.span, setting)
             if not new.complete or new.problems or new.after != old.after:
                 said = new.problems[0].message if new.problems else ""
-                raise CannotExchange(_why(old, said))
+                raise CannotSubstitute(_why(old, said))
 
 
 def _why(old: WorkedRow, said: str) -> str:
@@ -198,17 +200,17 @@ def _why(old: WorkedRow, said: str) -> str:
     return f"{why} ({said.rstrip('.')})" if said else why
 
 
-def _with_marking(worked: WorkedPiece, habits: Habits) -> tuple[Piece, list[Refusal]]:
+def _with_marking(worked: WorkedPiece, habits: OwnHand) -> tuple[Piece, list[KeptRow]]:
     """Marks set another way; all rows or none, since they share the marks."""
     way = habits.marking
     assert way is not None
     marks = [o for s in worked.piece.sections for o in s.orders if isinstance(o, MarkStitches)]
     if not marks:
         why = "No stitch is marked between the rows, so there is no way of marking to exchange"
-        return worked.piece, [Refusal(0, "", why)]
+        return worked.piece, [KeptRow(0, "", why)]
     if all(order.way is way for order in marks):
         return worked.piece, []
-    refusals: list[Refusal] = []
+    refusals: list[KeptRow] = []
     befores = {row.span: row.before if row.side is Side.RS else row.before.turned() for row in reversed(worked.rows)}
 
     def one(order: Order) -> Order:
@@ -221,8 +223,8 @@ def _with_marking(worked: WorkedPiece, habits: Habits) -> tuple[Piece, list[Refu
         if isinstance(order, Row):
             before = befores.get(order.span, Needle())
             try:
-                return replace(order, steps=marked_otherwise(unplaced(order.steps), way, before))
-            except CannotExchange as refused:
+                return replace(order, steps=marked_otherwise(without_places(order.steps), way, before))
+            except CannotSubstitute as refused:
                 refusals.append(_refused(order, str(refused)))
         return order
 
@@ -231,7 +233,7 @@ def _with_marking(worked: WorkedPiece, habits: Habits) -> tuple[Piece, list[Refu
     if wrong is not None:
         line, why = wrong
         rows = [o for s in piece.sections for o in s.orders if isinstance(o, Row) and o.span.line == line]
-        refusals = [_refused(row, why) for row in rows] or [Refusal(0, "", "The marks cannot be set in this way")]
+        refusals = [_refused(row, why) for row in rows] or [KeptRow(0, "", "The marks cannot be set in this way")]
     return (worked.piece, refusals) if refusals else (piece, [])
 
 
@@ -260,5 +262,5 @@ def _each_order(piece: Piece, change: Callable[[Order], Order]) -> Piece:
     return replace(piece, sections=sections)
 
 
-def _refused(row: Row, why: str) -> Refusal:
-    return Refusal(row.span.line, row.label(row.numbers[0] if row.numbers else None), why)
+def _refused(row: Row, why: str) -> KeptRow:
+    return KeptRow(row.span.line, row.label(row.numbers[0] if row.numbers else None), why)

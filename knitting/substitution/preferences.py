@@ -18,7 +18,7 @@ class FirstStitch(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Habits:
+class OwnHand:
     """The knitter's own ways; what is empty stays as it is written.
 
     ``increase`` and ``decrease`` are keys of the tables of pairs, ``double`` a decrease of three to one,

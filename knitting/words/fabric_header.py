@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.tokens import tokens_of
-from knitting.fabric import FABRIC_NAME, Fabric, Joins, Pin, Rest, trouble_of, worn
+from knitting.fabric import FABRIC_NAME, Fabric, Joins, Pin, Rest, adapted, fabric_trouble
 from knitting.problems import NOWHERE
 from knitting.rows import Group, Step, Work
 from knitting.rows.grouping import in_groups
@@ -35,7 +35,7 @@ class NotAFabric(ValueError):
 
 
 @dataclass
-class _Worn:
+class _FabricForm:
     joins: Joins | None = None
     pin: Pin = Pin.RIGHT
     first: int = 0
@@ -47,7 +47,7 @@ def read_fabric(name: str, said: str, known: Mapping[str, Fabric], words: Dialec
     """The fabric that a header gives; :class:`NotAFabric` where it gives none that can be worked in rounds at least."""
     key = usable_name(name, words)
     rest, _, joined = said.strip().rstrip(".").partition(";")
-    how = _Worn()
+    how = _FabricForm()
     for way in joined.split(",") if joined.strip() else ():
         _take(how, way, words)
     base, _, ways = rest.partition(",")
@@ -56,11 +56,11 @@ def read_fabric(name: str, said: str, known: Mapping[str, Fabric], words: Dialec
     if named is not None and named[1] == len(tokens) and named[0] in known:
         for way in ways.split(",") if ways.strip() else ():
             _take(how, way, words)
-        return worn(known[named[0]], key, how.joins, how.pin, how.first, how.mirrored, how.rest)
+        return adapted(known[named[0]], key, how.joins, how.pin, how.first, how.mirrored, how.rest)
     rows = tuple(read_fabric_row(row, words) for row in rest.split("/"))
     rest_ = how.rest or Rest.STOCKINETTE
     found = Fabric(key, rows, how.joins or Joins.AT_ONCE, how.pin, how.first, rest=rest_)
-    trouble = trouble_of(found, in_round=True)
+    trouble = fabric_trouble(found, in_round=True)
     if trouble:
         hint = "A repeat has 1 to 80 columns, and every row uses and makes as many stitches as the first one."
         raise NotAFabric(trouble, hint)
@@ -84,7 +84,7 @@ def usable_name(name: str, words: Dialect) -> str:
     return key
 
 
-def _take(how: _Worn, said: str, words: Dialect) -> None:
+def _take(how: _FabricForm, said: str, words: Dialect) -> None:
     tokens = tokens_of(said)
     found = spelled_at(words.wearing, tokens, 0)
     key, at = found if found is not None else ("", 0)

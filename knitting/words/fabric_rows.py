@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 
 from knitting.dialects.dialect import Dialect
-from knitting.fabric import MOST_ROWS, Fabric, Joins, seen_from_behind, trouble_of
+from knitting.fabric import MOST_ROWS, Fabric, Joins, fabric_trouble, seen_from_behind
 from knitting.problems import plural
 from knitting.stitches import StitchKind
 from knitting.words.fabric_header import NotAFabric, read_fabric_row
@@ -44,7 +44,7 @@ def _from_behind(row: Sequence[StitchKind], number: int) -> tuple[StitchKind, ..
 def typed_fabric(name: str, text: str, joins: Joins, worked_flat: bool, words: Dialect) -> Fabric:
     """The fabric of typed rows under a usable name; :class:`NotAFabric` says why it is none."""
     found = Fabric(name, typed_rows(text, worked_flat, words), joins)
-    trouble = trouble_of(found, in_round=not worked_flat)
+    trouble = fabric_trouble(found, in_round=not worked_flat)
     if trouble:
         hint = "A repeat has 1 to 80 columns, and every row uses and makes as many stitches as the first one."
         raise NotAFabric(trouble, hint)

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from knitting.dialects.dialect import Dialect
 from knitting.dialects.tokens import lines_of
 from knitting.rows import Order, Piece, Row
-from knitting.rows.without_places import unplaced
+from knitting.rows.without_places import without_places
 from knitting.words.writer import Writer, sentence
 
 
@@ -23,7 +23,7 @@ def patched(text: str, before: Piece, after: Piece, words: Dialect) -> str:
     for one, other in zip(before.sections, after.sections, strict=True):
         kept = [order for order in other.orders if order.span.line]
         for (old, new), ahead in zip(zip(one.orders, kept, strict=True), _ahead(other.orders), strict=True):
-            if ahead or unplaced(old) != unplaced(new):
+            if ahead or without_places(old) != without_places(new):
                 changed.append((old, new, ahead))
     # From the right of each line, so that the places of the others stay true.
     for old, new, ahead in sorted(changed, key=lambda each: (each[0].span.line, each[0].span.column), reverse=True):

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from functools import lru_cache
 
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, WorkedPiece, WorkedRow
-from knitting.rows.without_places import unplaced
+from knitting.rows.without_places import without_places
 from knitting.stitches import StitchKind
 
 _Plain = tuple[object, int]
@@ -43,7 +43,7 @@ def _flat(runs: Sequence[Run]) -> Iterator[_Plain]:
             for _ in range(run.times):
                 yield from _flat(run.work.runs)
         elif isinstance(run.work, ClusterWork):
-            yield unplaced(run.work.cluster), run.times
+            yield without_places(run.work.cluster), run.times
         else:
             assert isinstance(run.work, StitchKind | FabricWork)
             yield run.work, run.times

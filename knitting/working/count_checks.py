@@ -12,7 +12,7 @@ from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
 from knitting.rows import CastOn, ChangeColour, ChangeYarn, Claim, Cluster, Group, MarkStitches, UntilCount, Work
 from knitting.rows.lists import every_step
 from knitting.words.writer import Writer
-from knitting.working.section_rows import Definition
+from knitting.working.section_rows import RowDefinition
 
 _NEAR_ENOUGH_TO_GUESS = 4
 
@@ -75,7 +75,7 @@ def _said_change(change: int) -> str:
     return f"{'adds' if change > 0 else 'takes'} {abs(change)}"
 
 
-def no_cast_on(definition: Definition, message: str, writer: Writer) -> Problem:
+def no_cast_on(definition: RowDefinition, message: str, writer: Writer) -> Problem:
     """A row before any cast-on, with the cast-on that would fit it where its steps or its count tell."""
     hint = f"Begin with '{writer.order(CastOn(41, NOWHERE))}'"
     needed = _cast_on_for(definition)
@@ -87,7 +87,7 @@ def no_cast_on(definition: Definition, message: str, writer: Writer) -> Problem:
     return Problem(ProblemKind.NO_CAST_ON, definition.span, message, hint, mends=mends)
 
 
-def _cast_on_for(definition: Definition) -> int:
+def _cast_on_for(definition: RowDefinition) -> int:
     """Stitches that a row needs before it: what it uses, or what it ends with less what it gains."""
     uses = change = 0
     goals = False
@@ -118,7 +118,7 @@ def other_cast_ons(problem: Problem, cast_on: CastOn, writer: Writer) -> Problem
     return replace(problem, mends=mends)
 
 
-def no_centre(problem: Problem, definition: Definition, needle: Needle, writer: Writer) -> Problem:
+def no_centre(problem: Problem, definition: RowDefinition, needle: Needle, writer: Writer) -> Problem:
     """A row that speaks of a centre which is not marked, with the line that would mark it."""
     if problem.kind is not ProblemKind.NO_CENTRE:
         return problem
@@ -127,7 +127,7 @@ def no_centre(problem: Problem, definition: Definition, needle: Needle, writer: 
     return replace(problem, hint=f"Write '{words}' before this row.", mends=mends)
 
 
-def unknown_colours(definition: Definition, colours: frozenset[str], writer: Writer) -> list[Problem]:
+def unknown_colours(definition: RowDefinition, colours: frozenset[str], writer: Writer) -> list[Problem]:
     """The colours of a row that the header does not name."""
     found: list[Problem] = []
     if definition.colour and definition.colour not in colours:

@@ -10,7 +10,7 @@ from knitting.needle.worked import WorkedRow
 from knitting.rows import Side
 
 
-class Held(NamedTuple):
+class HeldRun(NamedTuple):
     """A run of held stitches in right-side order.
 
     ``side`` is the one that they had coming when they were held; ``before`` counts the live stitches between
@@ -21,7 +21,7 @@ class Held(NamedTuple):
     side: Side
     before: int
 
-    def after_row(self, row: WorkedRow) -> Held:
+    def after_row(self, row: WorkedRow) -> HeldRun:
         """The same stitches, their place kept beside the stitch that lay before it."""
         return self._replace(before=_place_after(self.before, row))
 

@@ -8,9 +8,9 @@ from itertools import accumulate
 
 from knitting.needle.needle import Needle
 from knitting.needle.rehearsal import Rehearsal, rehearse
-from knitting.needle.row_worker import RowResult, Setting, work_row
+from knitting.needle.row_worker import RowContext, RowResult, work_row
 from knitting.needle.stops import not_held
-from knitting.needle.worked import Deed, Rest, WorkedRow
+from knitting.needle.worked import RestingStitches, WorkedOrder, WorkedRow
 from knitting.problems import Mend, Problem, ProblemKind, Span
 from knitting.rows import CastOn, Headers, Side
 from knitting.words.writer import Writer
@@ -22,19 +22,19 @@ from knitting.working.count_checks import (
     other_cast_ons,
     unknown_colours,
 )
-from knitting.working.holders import Held
+from knitting.working.holders import HeldRun
 from knitting.working.line_results import LineLog
-from knitting.working.section_rows import Definition
+from knitting.working.section_rows import RowDefinition
 
 MOST_ROWS = 5_000
 MOST_STITCHES = 2_000_000
 
 
-class Enough(Exception):
+class LimitReached(Exception):
     """A limit of the piece is reached: nothing further is worked."""
 
 
-class Bench:
+class PieceState:
     """What lies before the knitter while a piece is worked from its first row to its last."""
 
     def __init__(self, headers: Headers, problems: list[Problem], writer: Writer) -> None:
@@ -44,12 +44,12 @@ class Bench:
         self.needle = Needle()
         self.rows: list[WorkedRow] = []
         self.lines = LineLog()
-        self.history: list[Definition] = []
-        self.course: list[Deed] = []
+        self.history: list[RowDefinition] = []
+        self.course: list[WorkedOrder] = []
         self.section = 0
-        self.held: dict[str, Held] = {}
-        self.rests: dict[str, Rest] = {}
-        self.ended_rests: list[Rest] = []
+        self.held: dict[str, HeldRun] = {}
+        self.rests: dict[str, RestingStitches] = {}
+        self.ended_rests: list[RestingStitches] = []
         self.rehearsals: dict[tuple[int, Side, bool], Rehearsal] = {}
         self.section_name = ""
         self.begun = False
@@ -69,7 +69,7 @@ class Bench:
         self.dropped = 0
         self.said: set[tuple[ProblemKind, Span]] = set()
 
-    def work(self, definition: Definition, line: int) -> bool:
+    def work(self, definition: RowDefinition, line: int) -> bool:
         """Work one row; false if it could not be worked to its end."""
         if not self._has_stitches(definition):
             return False
@@ -100,10 +100,10 @@ class Bench:
         if self.skip:
             self.next_side = side.other
         self.history.append(definition)
-        self.course.append(Deed(self.section, definition.steps, definition.colour))
+        self.course.append(WorkedOrder(self.section, definition.steps, definition.colour))
         return result.complete
 
-    def _result(self, definition: Definition, needle: Needle, side: Side, in_round: bool) -> RowResult:
+    def _result(self, definition: RowDefinition, needle: Needle, side: Side, in_round: bool) -> RowResult:
         # Equal bodies share their steps, so a row is rehearsed once wherever it is written.
         key = (id(definition.steps), side, in_round)
         plain = not (self.first_row or self.skip)
@@ -112,7 +112,9 @@ class Bench:
         if again is not None:
             return again
         held = self._held_in_working_order(side) if self.held else {}
-        setting = Setting(self.writer, self.headers, side, in_round, self.first_row, min(self.skip, needle.total), held)
+        setting = RowContext(
+            self.writer, self.headers, side, in_round, self.first_row, min(self.skip, needle.total), held
+        )
         result = work_row(needle, definition.steps, definition.span, setting)
         rehearsed = rehearse(needle, side, result) if plain else None
         if rehearsed is not None:
@@ -131,10 +133,10 @@ class Bench:
         total = result.after.total
         for name, needle, behind in result.held:
             forwards = side is Side.RS
-            held = Held(needle if forwards else needle.turned(), side, behind if forwards else total - behind)
+            held = HeldRun(needle if forwards else needle.turned(), side, behind if forwards else total - behind)
             self.hold(name, held, self.rows[-1].span)
 
-    def hold(self, name: str, held: Held, where: Span) -> None:
+    def hold(self, name: str, held: HeldRun, where: Span) -> None:
         """Put stitches on a holder; a name that is taken is said."""
         if name in self.held:
             message = f"Stitches are held as '{name}' already."
@@ -142,7 +144,7 @@ class Bench:
             self.say(Problem(ProblemKind.AMBIGUOUS, where, message, hint))
             name = next(f"{name} {n}" for n in range(2, len(self.held) + 3) if f"{name} {n}" not in self.held)
         self.held[name] = held
-        self.rests[name] = Rest(name, held.needle.total, len(self.rows), held.before)
+        self.rests[name] = RestingStitches(name, held.needle.total, len(self.rows), held.before)
 
     def _end_rest(self, name: str, place: int) -> None:
         self.ended_rests.append(self.rests.pop(name)._replace(back=len(self.rows), back_place=place))
@@ -173,7 +175,7 @@ class Bench:
 
     def _record(
         self,
-        definition: Definition,
+        definition: RowDefinition,
         result: RowResult,
         before: Needle,
         side: Side,
@@ -210,7 +212,7 @@ class Bench:
         self.first_row = False
         self.next_side = Side.RS if in_round else side.other
 
-    def _check(self, definition: Definition, result: RowResult) -> None:
+    def _check(self, definition: RowDefinition, result: RowResult) -> None:
         problems = [
             problem.within(definition.body).in_row(definition.label, definition.worked) for problem in result.problems
         ]
@@ -231,7 +233,7 @@ class Bench:
                 self.needle = self.needle.with_total(definition.claim.total)
         self.say(*problems)
 
-    def _side(self, definition: Definition, in_round: bool) -> Side:
+    def _side(self, definition: RowDefinition, in_round: bool) -> Side:
         expected = Side.RS if in_round else self.next_side or definition.side or Side.RS
         if definition.side is None or definition.side is expected:
             return expected
@@ -253,7 +255,7 @@ class Bench:
         at = bisect_right(self.stripe_ends, len(self.rows) % self.stripe_ends[-1])
         return self.headers.stripes[at].colour
 
-    def _has_stitches(self, definition: Definition) -> bool:
+    def _has_stitches(self, definition: RowDefinition) -> bool:
         if self.begun:
             return True
         if not self.no_cast_on_said:
@@ -274,4 +276,4 @@ class Bench:
             message = f"More than {MOST_STITCHES:,} stitches in all: the rest is not worked."
         if message:
             self.say(Problem(ProblemKind.TOO_LONG, where, message, "Is a repeat longer than it was meant to be?"))
-            raise Enough
+            raise LimitReached

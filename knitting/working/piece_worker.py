@@ -8,7 +8,7 @@ from knitting.dialects.dialect import Dialect, dialect
 from knitting.in_pattern.piece_in_pattern import in_pattern
 from knitting.measures import Gauge, GaugesFrom, rows_within
 from knitting.needle.needle import Needle
-from knitting.needle.worked import Deed, PartWork, Run, WorkedPiece, WorkedRow
+from knitting.needle.worked import PartWork, Run, WorkedOrder, WorkedPiece, WorkedRow
 from knitting.problems import Problem, ProblemKind, Span, in_reading_order
 from knitting.rows import (
     BindOff,
@@ -38,9 +38,9 @@ from knitting.words.reader import Reading
 from knitting.words.writer import Writer
 from knitting.working import starts
 from knitting.working.count_checks import check_claim, unknown_yarn, worked_past
-from knitting.working.holders import Held
-from knitting.working.piece_state import MOST_ROWS, Bench, Enough
-from knitting.working.section_rows import Definition, SectionRows, define
+from knitting.working.holders import HeldRun
+from knitting.working.piece_state import MOST_ROWS, LimitReached, PieceState
+from knitting.working.section_rows import RowDefinition, SectionRows, define
 
 
 def work_reading(reading: Reading, gauge: Gauge | None = None, later: GaugesFrom = ()) -> WorkedPiece:
@@ -77,7 +77,7 @@ class _PieceWorker:
         self.gauge = gauge or (later[0][1] if later else None)
         self.later = later
         self.writer = writer
-        self.bench = Bench(piece.headers, problems, writer)
+        self.bench = PieceState(piece.headers, problems, writer)
         self.section = SectionRows()
         self.section_start = 0
         self.claimed_parts: CastOn | Tab | None = None
@@ -86,7 +86,7 @@ class _PieceWorker:
         try:
             for index, section in enumerate(self.piece.sections):
                 self._section(index, section)
-        except Enough:
+        except LimitReached:
             pass
         return WorkedPiece(
             piece=self.piece,
@@ -110,7 +110,7 @@ class _PieceWorker:
         for place, order in enumerate(section.orders):
             self._order(order, section.orders[place + 1 :])
             if not isinstance(order, Row | SameAs | Repeat):
-                self.bench.course.append(Deed(index, order=order))
+                self.bench.course.append(WorkedOrder(index, order=order))
             self.bench.problems.extend(self.section.problems)
             self.section.problems.clear()
 
@@ -207,7 +207,7 @@ class _PieceWorker:
             said = check_claim(repeat.claim, self.bench.needle, self.writer)
             self.bench.say(*([said] if said else []))
 
-    def _pass(self, repeat: Repeat, rows: Sequence[Definition], last: bool) -> bool:
+    def _pass(self, repeat: Repeat, rows: Sequence[RowDefinition], last: bool) -> bool:
         """One time through; the last may stop inside."""
         for place, definition in enumerate(rows):
             if not self.bench.work(definition, repeat.span.line):
@@ -222,12 +222,12 @@ class _PieceWorker:
             return self.bench.rows[-1].side is repeat.ending_side
         return repeat.ending is not None and repeat.numbers[place : place + 1] == (repeat.ending,)
 
-    def _times(self, repeat: Repeat, rows: Sequence[Definition], more: int) -> None:
+    def _times(self, repeat: Repeat, rows: Sequence[RowDefinition], more: int) -> None:
         for time in range(more):
             if not self._pass(repeat, rows, time == more - 1):
                 break
 
-    def _until_count(self, repeat: Repeat, rows: Sequence[Definition], until: UntilCount) -> None:
+    def _until_count(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilCount) -> None:
         while self.bench.needle.total != until.count:
             before = self.bench.needle.total
             for place, definition in enumerate(rows):
@@ -241,7 +241,7 @@ class _PieceWorker:
                 self.bench.say(said.in_row(rows[-1].label, rows[-1].worked))
                 return
 
-    def _until_length(self, repeat: Repeat, rows: Sequence[Definition], until: UntilLength) -> None:
+    def _until_length(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilLength) -> None:
         if self.gauge is None:
             self.bench.say(starts.no_gauge(until.span, self.writer))
             return
@@ -325,7 +325,7 @@ class _PieceWorker:
             return
         rest = Needle()
         if isinstance(order, HoldAll):
-            held = Held(bench.needle, bench.next_side or Side.RS, 0)
+            held = HeldRun(bench.needle, bench.next_side or Side.RS, 0)
             bench.hold(order.name, held, order.span)
         elif isinstance(order, BindOff):
             rest = self._bind_off(order)

@@ -9,7 +9,7 @@ from knitting.needle.worked import WorkedPiece, WorkedRow
 
 
 @dataclass(frozen=True, slots=True)
-class Fold:
+class RowGroup:
     """Rows ``first`` to ``last`` (counted from 0), all worked because of one line."""
 
     first: int
@@ -42,12 +42,12 @@ class Fold:
         return self.rows[-1].end
 
 
-def folds(worked: WorkedPiece) -> tuple[Fold, ...]:
+def row_groups(worked: WorkedPiece) -> tuple[RowGroup, ...]:
     """The rows of a piece in working order, gathered by the line that called for them."""
-    found: list[Fold] = []
+    found: list[RowGroup] = []
     first = 0
     for _, rows in groupby(worked.rows, key=lambda row: (row.section, row.order_line)):
         gathered = tuple(rows)
-        found.append(Fold(first, first + len(gathered) - 1, gathered))
+        found.append(RowGroup(first, first + len(gathered) - 1, gathered))
         first += len(gathered)
     return tuple(found)

@@ -10,7 +10,7 @@ from knitting.rows import Claim, Row, SameAs, Side, Step
 
 
 @dataclass(eq=False)
-class Definition:
+class RowDefinition:
     """One row ready to be worked: its name, its words, and how often it was worked so far."""
 
     label: str
@@ -26,9 +26,9 @@ class Definition:
     side_said: bool = False
 
 
-def define(row: Row, number: int | None) -> Definition:
+def define(row: Row, number: int | None) -> RowDefinition:
     """A written row under one of its numbers."""
-    return Definition(
+    return RowDefinition(
         row.label(number),
         row.steps,
         row.span,
@@ -46,7 +46,7 @@ class SectionRows:
     """Keeps the rows of one section in the order of their numbers."""
 
     first_section: bool = True
-    by_number: dict[int, Definition] = field(default_factory=dict)
+    by_number: dict[int, RowDefinition] = field(default_factory=dict)
     gathered: list[tuple[Row, int]] = field(default_factory=list)
     next_number: int = 1
     numbered: bool = False
@@ -75,7 +75,7 @@ class SectionRows:
                 message = f"{same.name} {number} points to row {wanted}, which is not written above it."
                 self.problems.append(Problem(ProblemKind.ROW_MISSING, same.span, message))
                 continue
-            self.by_number[number] = Definition(
+            self.by_number[number] = RowDefinition(
                 f"{same.name} {number}",
                 model.steps,
                 same.span,
@@ -86,7 +86,7 @@ class SectionRows:
                 model.body,
             )
 
-    def find(self, number: int) -> Definition | None:
+    def find(self, number: int) -> RowDefinition | None:
         """The row of that number, from a gathered one if it is not written itself."""
         if number not in self.by_number:
             for row, first in self.gathered:
@@ -100,7 +100,7 @@ class SectionRows:
             self.next_number = number
         self.numbered = True
 
-    def due(self, upto: int, where: Span) -> Iterator[Definition]:
+    def due(self, upto: int, where: Span) -> Iterator[RowDefinition]:
         """The rows not yet worked up to a number; a gap is said once and stepped over."""
         while self.next_number <= upto:
             found = self.find(self.next_number)
@@ -125,7 +125,7 @@ class SectionRows:
         said = f"Row {first} is" if missing == 1 else f"Rows {first} to {first + missing - 1} are"
         self.problems.append(Problem(ProblemKind.ROW_MISSING, where, f"{said} not written."))
 
-    def named(self, numbers: Sequence[int], where: Span) -> list[Definition]:
+    def named(self, numbers: Sequence[int], where: Span) -> list[RowDefinition]:
         """The rows that a repeat names; those that are not written are said."""
         found = [(number, self.find(number)) for number in numbers]
         missing = [number for number, definition in found if definition is None]

@@ -6,9 +6,9 @@ import io
 import pytest
 
 from bias.accounts.actions import keep_ways
-from bias.at_needles.actions import standing
+from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Event
-from bias.at_needles.worked_copy import table_of
+from bias.at_needles.worked_copy import worked_copy_of
 from bias.pieces.actions import keep_piece, revise
 from tests.bias.pressing import PHONE, SHAWL, press, send
 
@@ -25,9 +25,9 @@ def test_a_piece_changed_while_it_is_knitted_asks_what_counts_and_drops_nothing(
     revise(shawl, 2, SHAWL.replace("Row 2: Purl.", "Row 2: K1, p to last st, k1."))
     page = client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
     assert "You worked up to row 12 as it was written before. Row 2 is written otherwise now." in page
-    assert (standing(shawl).rows, Event.objects.count()) == (1, 12)
+    assert (progress_of(shawl).rows, Event.objects.count()) == (1, 12)
     send(client, shawl, press("jump", 12, revision=3))
-    assert standing(shawl).rows == 12
+    assert progress_of(shawl).rows == 12
     assert "was changed since" not in client.get(f"/pieces/{shawl.pk}/needles/").content.decode()
 
 
@@ -54,11 +54,11 @@ def test_a_measurement_moves_every_length_ahead(client, knitter):
         knitter,
         "Gauge: 20 sts x 40 rows = 10 cm\nCast on 20 sts.\nRow 1: Knit.\nRepeat row 1 until piece measures 10 cm.",
     )
-    assert len(table_of(knitter, piece.pk).sitting.all_rows) == 40
+    assert len(worked_copy_of(knitter, piece.pk).row_view.all_rows) == 40
     send(client, piece, *[press("row", row) for row in range(1, 21)])
     send(client, piece, press("measured", 20, data={"stitches": 20, "rows": 30}))
-    table = table_of(knitter, piece.pk)
-    assert (len(table.sitting.all_rows), table.standing.rows) == (35, 20)
+    table = worked_copy_of(knitter, piece.pk)
+    assert (len(table.row_view.all_rows), table.progress.rows) == (35, 20)
 
 
 def test_rows_that_only_the_measurement_asks_for_are_kept(client, knitter):

@@ -9,8 +9,8 @@ from django.test import Client
 
 from bias.accounts.models import Knitter
 from bias.pieces.actions import keep_piece, keep_plan
-from bias.planning.actions import standing
-from bias.results import planned
+from bias.planning.actions import sketch_state
+from bias.results import results_of_plan
 from bias.writing.actions import keep_draft
 from knitting.files import plan_text
 from knitting.measures import Gauge
@@ -26,12 +26,12 @@ def shawl(knitter):
 
 
 def plan_now(piece):
-    return planned(standing(piece).plan).plan
+    return results_of_plan(sketch_state(piece).plan).plan
 
 
 def chart_change(client, piece, **fields):
     """One change on the chart, from a page that has seen everything."""
-    fields = {"seen": standing(piece).changes, "page_name": "one", **fields}
+    fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
     return client.post(f"/pieces/{piece.pk}/plan/chart/change/", fields, headers={"HX-Request": "true"})
 
 
@@ -114,7 +114,7 @@ def test_a_stitch_is_put_by_hand_and_everything_above_follows_then_undone(client
     assert data["rows"][-1][4] == 102
     assert shawl.current.number == 1, "nothing is saved until it is saved"
     chart_change(client, shawl, do="undo")
-    assert plan_now(shawl) == planned(SHAWL).plan
+    assert plan_now(shawl) == results_of_plan(SHAWL).plan
     chart_change(client, shawl, do="redo")
     chart_change(client, shawl, do="save")
     assert shawl.current.number == 2
@@ -124,7 +124,7 @@ def test_a_stitch_is_put_by_hand_and_everything_above_follows_then_undone(client
 def test_what_would_break_the_count_is_refused_beside_the_button(client, shawl):
     page = chart_change(client, shawl, do="put-rule", row=24, stitch=12, work="m1").content.decode()
     assert "That would break the count. In row 1 of &#x27;Grow&#x27;" in page
-    assert not standing(shawl).changed
+    assert not sketch_state(shawl).changed
 
 
 @pytest.mark.parametrize("do", ["", "put", "put-here", "fly-here", "out-here", "left-rule", "put-here:<b>"])
@@ -132,7 +132,7 @@ def test_nonsense_on_the_chart_changes_nothing(client, shawl, do):
     page = chart_change(client, shawl, do=do, row="<b>", stitch="-1", work="<b>")
     assert page.status_code == 200
     assert "<b>" not in page.content.decode()
-    assert not standing(shawl).changed
+    assert not sketch_state(shawl).changed
 
 
 def test_a_second_tab_is_told_before_it_changes_anything(client, shawl):
@@ -190,7 +190,7 @@ def test_what_takes_long_to_try_is_tried_in_several_requests(client, knitter, se
 
 
 def test_the_page_of_written_rows_says_how_it_lies(client, knitter, shawl):
-    words = planned(STOCKINETTE_SHAWL).text
+    words = results_of_plan(STOCKINETTE_SHAWL).text
     piece = keep_piece(knitter, words)
     assert "the top edges meet at 135°, not straight" in client.get(f"/pieces/{piece.pk}/").content.decode()
     assert "should lie as it is drawn" in client.get(f"/pieces/{shawl.pk}/plan/lies/").content.decode()
@@ -214,7 +214,7 @@ def test_written_rows_are_mended_at_a_press_as_a_plan_that_is_not_saved(client, 
     assert piece.is_planned
     assert piece.words != WIDENING
     assert plan_now(piece).stages[-1].rhythm == 12
-    assert planned(piece.current.plan).plan.stages[-1].rhythm == 2
+    assert results_of_plan(piece.current.plan).plan.stages[-1].rhythm == 2
 
 
 EYELETS = (
@@ -246,14 +246,14 @@ def test_a_mend_does_not_take_the_place_of_words_that_were_typed(client, knitter
 def test_a_mend_that_is_not_there_changes_nothing(client, knitter, sent):
     piece = keep_plan(knitter, STOCKINETTE_SHAWL)
     client.post(f"/pieces/{piece.pk}/plan/mended/", sent)
-    assert plan_now(piece) == planned(STOCKINETTE_SHAWL).plan
+    assert plan_now(piece) == results_of_plan(STOCKINETTE_SHAWL).plan
 
 
 def test_the_chart_of_a_large_piece_stays_small_over_the_wire(client, knitter):
     """150,000 stitches: the limit is 400 kB."""
     piece = keep_plan(knitter, plan_text(made("triangle", to=773)))
     answer = client.get(f"/pieces/{piece.pk}/chart.json", headers={"Accept-Encoding": "gzip"})
-    rows = planned(piece.current.plan).workout.worked.stitches
+    rows = results_of_plan(piece.current.plan).results.worked.stitches
     assert rows > 149_000
     assert answer.headers["Content-Encoding"] == "gzip"
     assert len(answer.content) < 400_000

@@ -2,7 +2,7 @@
 
 import pytest
 
-from bias.at_needles.actions import standing
+from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Copy
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
@@ -18,7 +18,7 @@ def test_copies_have_places_of_their_own(client, shawl):
     client.post(f"/pieces/{shawl.pk}/needles/copies/")
     send(client, shawl, press("row", 1), press("row", 2))
     send(client, shawl, press("row", 1, copy=2))
-    assert (standing(shawl, 1).rows, standing(shawl, 2).rows) == (2, 1)
+    assert (progress_of(shawl, 1).rows, progress_of(shawl, 2).rows) == (2, 1)
     assert "copy 2" in client.get(f"/pieces/{shawl.pk}/needles/?copy=2").content.decode()
 
 
@@ -86,7 +86,7 @@ def test_a_copy_is_put_away_with_its_log_and_brought_back(client, panels):
     assert "is put away" in page(client, panels, "?copy=1")
     back = copy_press(client, panels, 1, "away", do="bring-back").content.decode()
     assert "Log of left panel</h1>" in back
-    assert standing(panels, 1).rows == 2
+    assert progress_of(panels, 1).rows == 2
 
 
 def test_the_basket_goes_on_with_what_is_out(client, panels):

@@ -4,7 +4,7 @@ import uuid
 
 import pytest
 
-from bias.at_needles.actions import row_done, standing
+from bias.at_needles.actions import progress_of, row_done
 from bias.pieces.actions import keep_piece
 
 SHAWL = (
@@ -73,13 +73,13 @@ def test_what_is_no_count_is_said_and_kept(client, shawl, typed):
     page = client.get(f"/pieces/{shawl.pk}/needles/count/", {"part0": typed, "part1": "24"}).content.decode()
     assert "is no count: type the stitches of each part in figures, such as 24." in page
     assert "<b>" not in page.split('name="part0"')[1][:60]
-    assert standing(shawl).rows == 20
+    assert progress_of(shawl).rows == 20
 
 
 def test_counts_that_no_mistake_explains_change_nothing(client, shawl):
     page = counted(client, shawl, part0="3", part1="900")
     assert "No one or two of the usual mistakes explain these counts." in page
-    assert standing(shawl).rows == 20
+    assert progress_of(shawl).rows == 20
 
 
 def test_there_is_nothing_to_count_before_the_first_row_or_in_anothers_piece(client, piece, shawl, django_user_model):

@@ -9,10 +9,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bias.at_needles.actions import standing
+from bias.at_needles.actions import progress_of
 from bias.at_needles.event_parsing import NotAnEvent, event
 from bias.at_needles.models import Event
-from bias.at_needles.progress import fold
+from bias.at_needles.progress import progress_of_events
 from bias.pieces.actions import keep_piece
 from tests.bias.pressing import PHONE, SHAWL, TABLET, Seen, press, send
 
@@ -62,13 +62,13 @@ def sessions(draw):
 def test_events_in_any_order_doubled_and_interleaved_fold_to_the_same_place(events, chance):
     mixed = [*events, *events]
     chance.shuffle(mixed)
-    assert fold(mixed) == fold(events)
+    assert progress_of_events(mixed) == progress_of_events(events)
 
 
 @given(st.integers(0, 30), st.data())
 def test_two_devices_that_worked_the_same_rows_count_them_once(last, data):
     first, second = rows(1, last), rows(1, data.draw(st.integers(0, 30)), device=TABLET)
-    found = fold([*first, *second])
+    found = progress_of_events([*first, *second])
     assert found.rows == max(len(first), len(second))
     assert found.parted is None
 
@@ -78,19 +78,25 @@ def test_rows_worked_without_knowing_of_a_ripping_are_asked_about_and_kept():
     known = rows(1, 12)
     ripped = seen("ripped", 8, takes_back=[str(each.id) for each in known[8:]])
     late = rows(13, 14, device=TABLET)
-    found = fold([*known, ripped, *late])
+    found = progress_of_events([*known, ripped, *late])
     assert (found.rows, found.parted.low, found.parted.high) == (14, 8, 14)
     higher = seen("jump", 14, epoch=1, settles=[str(each) for each in found.parted.settles])
-    assert (fold([*known, ripped, *late, higher]).rows, fold([*known, ripped, *late, higher]).parted) == (14, None)
+    assert (
+        progress_of_events([*known, ripped, *late, higher]).rows,
+        progress_of_events([*known, ripped, *late, higher]).parted,
+    ) == (14, None)
     lower = seen("jump", 8, epoch=1, settles=higher.data["settles"], takes_back=[str(each.id) for each in late])
-    assert (fold([*known, ripped, *late, lower]).rows, fold([*known, ripped, *late, lower]).parted) == (8, None)
+    assert (
+        progress_of_events([*known, ripped, *late, lower]).rows,
+        progress_of_events([*known, ripped, *late, lower]).parted,
+    ) == (8, None)
 
 
 def test_rows_worked_anew_after_a_ripping_that_was_known_ask_nothing():
     known = rows(1, 12)
     ripped = seen("ripped", 8, takes_back=[str(each.id) for each in known[8:]])
     again = rows(9, 10, device=TABLET, epoch=1)
-    found = fold([*known, ripped, *again])
+    found = progress_of_events([*known, ripped, *again])
     assert (found.rows, found.parted) == (10, None)
 
 
@@ -98,22 +104,25 @@ def test_a_ripping_that_is_taken_back_took_nothing():
     known = rows(1, 12)
     ripped = seen("ripped", 8, takes_back=[str(each.id) for each in known[8:]])
     undone = seen("back", 9, epoch=1, takes_back=[str(ripped.id)])
-    assert fold([*known, ripped, undone]).rows == 12
+    assert progress_of_events([*known, ripped, undone]).rows == 12
 
 
 def test_what_was_worked_as_it_was_written_before_stands_up_to_the_first_row_that_differs():
     worked = rows(1, 12)
-    found = fold(worked, {1: 8})
+    found = progress_of_events(worked, {1: 8})
     assert (found.rows, found.stale) == (7, 12)
     kept = Seen(uuid4(), "jump", 12, {"device": PHONE}, revision=2)
-    assert (fold([*worked, kept], {1: 8}).rows, fold([*worked, kept], {1: 8}).stale) == (12, 0)
+    assert (progress_of_events([*worked, kept], {1: 8}).rows, progress_of_events([*worked, kept], {1: 8}).stale) == (
+        12,
+        0,
+    )
 
 
 def test_a_stop_within_a_row_is_kept_until_the_row_is_done():
     worked = rows(1, 3)
     stopped = seen("part", 4, part=2)
-    assert fold([*worked, stopped]).part == 2
-    assert fold([*worked, stopped, seen("row", 4)]).part == 0
+    assert progress_of_events([*worked, stopped]).part == 2
+    assert progress_of_events([*worked, stopped, seen("row", 4)]).part == 0
 
 
 @given(events=sessions(), seen_rows=st.integers(1, 5))
@@ -123,11 +132,11 @@ def test_the_newest_rows_tell_where_a_piece_stands(events, seen_rows):
     worked = sorted((each for each in events if each.kind == "row"), key=lambda each: -each.row)
     while True:
         read = worked[:seen_rows]
-        found = fold([*others, *read])
+        found = progress_of_events([*others, *read])
         if len(read) < seen_rows or read[-1].row <= found.rows:
             break
         seen_rows *= 8
-    whole = fold(events)
+    whole = progress_of_events(events)
     assert (found.rows, found.epoch, found.part, found.stale) == (whole.rows, whole.epoch, whole.part, whole.stale)
 
 
@@ -193,7 +202,7 @@ def test_a_clock_set_wrong_gives_way_to_the_time_of_arrival(client, shawl):
     arrived = [(each.received_at - each.happened_at) for each in Event.objects.all()]
     assert len(arrived) == 5
     assert all(abs(gap) < timedelta(minutes=1) for gap in arrived)
-    assert standing(shawl).rows == 1
+    assert progress_of(shawl).rows == 1
 
 
 def test_nobody_else_sees_or_moves_a_log(client, shawl, django_user_model):

@@ -7,11 +7,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bias.at_needles.actions import row_done, standing, take_back
+from bias.at_needles.actions import progress_of, row_done, take_back
 from bias.at_needles.models import Event
-from bias.at_needles.progress import fold
+from bias.at_needles.progress import progress_of_events
 from bias.pieces.actions import keep_piece
-from bias.results import workout
+from bias.results import results_of_words
 from tests.bias.pressing import Seen
 
 
@@ -29,14 +29,14 @@ def logs(draw):
 def test_events_in_any_order_and_doubled_fold_to_the_same_place(events, random):
     mixed = [*events, *events]
     random.shuffle(mixed)
-    assert fold(mixed).rows == fold(events).rows
+    assert progress_of_events(mixed).rows == progress_of_events(events).rows
 
 
 @given(logs())
 def test_the_place_is_the_highest_row_not_taken_back(events):
     back = {event.takes_back for event in events}
     rows = [event.row for event in events if event.kind == "row" and event.id not in back]
-    assert fold(events).rows == max(rows, default=0)
+    assert progress_of_events(events).rows == max(rows, default=0)
 
 
 def post(client, piece, kind, row, id_):
@@ -48,7 +48,7 @@ def test_a_press_sent_twice_counts_once(client, piece):
     id_ = uuid4()
     for _ in range(3):
         answer = post(client, piece, "row", 1, id_)
-    assert standing(piece).rows == 1
+    assert progress_of(piece).rows == 1
     assert Event.objects.count() == 1
     assert 'data-number="2"' in answer.content.decode()
 
@@ -56,24 +56,24 @@ def test_a_press_sent_twice_counts_once(client, piece):
 def test_two_devices_that_worked_the_same_row_count_it_once_and_take_it_back_once(client, piece):
     for _ in range(2):
         post(client, piece, "row", 1, uuid4())
-    assert standing(piece).rows == 1
+    assert progress_of(piece).rows == 1
     back = uuid4()
     post(client, piece, "back", 1, back)
     post(client, piece, "back", 1, back)
-    assert standing(piece).rows == 0
+    assert progress_of(piece).rows == 0
 
 
 def test_a_back_of_a_row_that_is_not_the_last_changes_nothing(client, piece):
     row_done(piece, uuid4(), 1, 25)
     row_done(piece, uuid4(), 2, 25)
     take_back(piece, uuid4(), 1)
-    assert standing(piece).rows == 2
+    assert progress_of(piece).rows == 2
 
 
 def test_taken_back_and_worked_again(client, piece):
     for kind in ("row", "back", "row"):
         post(client, piece, kind, 1, uuid4())
-    assert standing(piece).rows == 1
+    assert progress_of(piece).rows == 1
 
 
 @pytest.mark.parametrize("bad", [
@@ -87,9 +87,9 @@ def test_a_press_that_cannot_be_read_changes_nothing(client, piece, bad):
 
 
 def test_rows_beyond_the_last_are_passed_over(client, piece):
-    rows = len(workout(piece.words).worked.rows)
+    rows = len(results_of_words(piece.words).worked.rows)
     post(client, piece, "row", rows + 1, uuid4())
-    assert standing(piece).rows == 0
+    assert progress_of(piece).rows == 0
 
 
 def test_an_id_of_another_piece_moves_nothing(client, piece, knitter):
@@ -99,11 +99,11 @@ def test_an_id_of_another_piece_moves_nothing(client, piece, knitter):
     id_ = uuid4()
     post(client, piece, "row", 1, id_)
     post(client, other, "row", 1, id_)
-    assert standing(other).rows == 0
+    assert progress_of(other).rows == 0
 
 
 def test_the_last_row_done_says_that_all_are(client, piece):
-    rows = len(workout(piece.words).worked.rows)
+    rows = len(results_of_words(piece.words).worked.rows)
     row_done(piece, uuid4(), rows, rows)
     page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
     assert "All rows worked" in page
@@ -126,7 +126,7 @@ def test_a_page_without_scripts_can_press_row_done_too(client, piece):
     for _ in range(2):
         answer = client.post(f"/pieces/{piece.pk}/needles/events/", {"id": id_, "kind": "row", "row": 1})
         assert answer["Location"] == f"/pieces/{piece.pk}/needles/"
-    assert standing(piece).rows == 1
+    assert progress_of(piece).rows == 1
 
 
 def test_what_is_easily_misread_is_said_at_the_needles(client, knitter):

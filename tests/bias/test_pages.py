@@ -14,12 +14,12 @@ from django.utils import timezone
 from bias.accounts.checks import household_stays_home
 from bias.accounts.household import household_knitter
 from bias.accounts.models import Knitter
-from bias.at_needles.actions import row_done, standing
+from bias.at_needles.actions import progress_of, row_done
 from bias.at_needles.models import Event
-from bias.home.cards import shelf
+from bias.home.cards import cards
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
-from bias.results import planned, workout
+from bias.results import results_of_plan, results_of_words
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from tests.bias.conftest import WORDS
@@ -53,11 +53,11 @@ def test_the_demo_loaded_twice_is_there_once(knitter):
 
 
 def test_the_demo_has_a_planned_piece_of_every_shape_and_all_of_them_come_out(demo):
-    plans = [planned(piece.current.plan) for piece in demo if piece.is_planned]
+    plans = [results_of_plan(piece.current.plan) for piece in demo if piece.is_planned]
     assert {found.plan.construction for found in plans} == set(CONSTRUCTIONS)
     for found in plans:
-        assert not found.course.troubles
-        assert not found.workout.worked.problems
+        assert not found.forecast.troubles
+        assert not found.results.worked.problems
         assert found.plan.answers != answered(CONSTRUCTIONS[found.plan.construction], {}).plan().answers
 
 
@@ -169,15 +169,15 @@ def test_a_piece_can_be_taken_out(client, piece):
 
 
 def test_progress_is_counted_in_stitches_and_ends_at_a_hundred(client, piece, knitter):
-    rows = len(workout(piece.words).worked.rows)
+    rows = len(results_of_words(piece.words).worked.rows)
     for done, percent in ((0, 0), (10, 23), (rows, 100)):
         Event.objects.filter(piece=piece).delete()
         Event.objects.bulk_create(
             Event(id=uuid4(), piece=piece, kind="row", row=row, happened_at=timezone.now())
             for row in range(1, done + 1)
         )
-        (shelved,) = shelf(knitter)
-        assert shelved.sitting.percent == percent
+        (shelved,) = cards(knitter)
+        assert shelved.row_view.percent == percent
         assert (shelved.begun, shelved.done) == (done > 0, done == rows)
     assert "all rows worked" in client.get("/").content.decode()
 
@@ -215,10 +215,10 @@ def test_a_page_is_asked_for_by_its_head_too(client, knitter, address):
 
 
 def test_the_same_words_are_worked_once(client, piece):
-    first = workout(piece.words)
-    assert workout(piece.words) is first
+    first = results_of_words(piece.words)
+    assert results_of_words(piece.words) is first
     client.get(f"/pieces/{piece.pk}/")
-    assert workout.cache_info().misses == 1
+    assert results_of_words.cache_info().misses == 1
 
 
 def test_two_presses_at_the_same_moment_both_count_once(transactional_db):
@@ -228,7 +228,7 @@ def test_two_presses_at_the_same_moment_both_count_once(transactional_db):
     with ThreadPoolExecutor(6) as pool:
         list(pool.map(lambda id_: _press(piece, id_), [*ids, *ids]))
     assert Event.objects.filter(piece=piece).count() == 6
-    assert standing(piece).rows == 1
+    assert progress_of(piece).rows == 1
 
 
 def _press(piece, id_):

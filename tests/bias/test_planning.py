@@ -8,10 +8,10 @@ import pytest
 
 from bias.pieces.actions import keep_plan
 from bias.pieces.models import Piece
-from bias.planning.actions import standing
+from bias.planning.actions import sketch_state
 from bias.planning.models import Sketch
 from bias.planning.sentences import fields
-from bias.results import planned
+from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS
 from knitting.files import plan_text
 from knitting.plan.plan import Count
@@ -26,12 +26,12 @@ def shawl(knitter):
 
 
 def plan_now(piece):
-    return planned(standing(piece).plan).plan
+    return results_of_plan(sketch_state(piece).plan).plan
 
 
 def send(client, piece, **fields):
     """One change of the plan, as a page that has seen everything sends it."""
-    fields = {"seen": standing(piece).changes, "page_name": "one", **fields}
+    fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
     return client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}).content.decode()
 
 
@@ -95,7 +95,7 @@ def test_a_word_of_a_sentence_changes_the_plan_and_the_page(client, shawl, path,
     assert "changed, not saved yet" in answer
     assert shawl.current.plan == SHAWL
     send(client, shawl, do="undo")
-    assert plan_now(shawl) == planned(SHAWL).plan
+    assert plan_now(shawl) == results_of_plan(SHAWL).plan
     send(client, shawl, do="redo")
     assert of(plan_now(shawl)) == wanted
 
@@ -119,14 +119,14 @@ def test_nonsense_is_answered_with_a_sentence_and_changes_nothing(client, shawl,
     answer = send(client, shawl, **{path: text})
     assert says in answer
     assert "<script>" not in answer
-    assert standing(shawl).plan == SHAWL
+    assert sketch_state(shawl).plan == SHAWL
 
 
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_the_whole_form_of_every_shape_can_be_sent_and_changes_nothing_by_itself(client, knitter, name):
     piece = keep_plan(knitter, plan_text(made(name)))
-    send(client, piece, **fields(planned(piece.current.plan).course))
-    assert standing(piece).plan == piece.current.plan
+    send(client, piece, **fields(results_of_plan(piece.current.plan).forecast))
+    assert sketch_state(piece).plan == piece.current.plan
 
 
 def test_a_trouble_stands_beside_its_sentence_with_a_mend_to_press(client, shawl):
@@ -163,14 +163,14 @@ def test_deeds_that_are_not_there_change_nothing(client, shawl):
     ):
         answer = send(client, shawl, do=do)
         assert 'role="alert"' in answer, do
-    assert standing(shawl).plan == SHAWL
+    assert sketch_state(shawl).plan == SHAWL
 
 
 def test_saving_makes_a_revision_and_the_way_back_stays(client, shawl):
     send(client, shawl, **{"stages.0.until": "121"})
     answer = send(client, shawl, do="save")
     assert "saved, revision 2" in answer
-    assert planned(shawl.current.plan).plan.stages[0].until == Count(121)
+    assert results_of_plan(shawl.current.plan).plan.stages[0].until == Count(121)
     assert "until there are 121 sts" in Piece.objects.get(pk=shawl.pk).words
     send(client, shawl, do="undo")
     assert plan_now(shawl).stages[0].until == Count(101)
@@ -207,7 +207,7 @@ def test_a_piece_saved_elsewhere_meanwhile_gives_a_choice(client, shawl):
     assert "saved elsewhere meanwhile, as revision 2" in answer
     assert shawl.current.number == 2
     send(client, shawl, do="save-over")
-    assert planned(shawl.current.plan).plan.stages[0].until == Count(121)
+    assert results_of_plan(shawl.current.plan).plan.stages[0].until == Count(121)
     assert shawl.current.number == 3
 
 
@@ -250,7 +250,7 @@ def test_a_trial_piece_is_a_piece_of_its_own(client, shawl):
     small = Piece.objects.latest("pk")
     assert answer.headers["Location"] == f"/pieces/{small.pk}/plan/"
     assert small.title == "Centre-out triangle, trial piece"
-    assert planned(small.current.plan).course.rows < 20
+    assert results_of_plan(small.current.plan).forecast.rows < 20
 
 
 def test_a_plan_goes_out_as_a_file_and_comes_in_again(client, shawl):

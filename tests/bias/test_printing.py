@@ -9,9 +9,9 @@ from bias.accounts.models import Knitter
 from bias.pieces.actions import keep_piece, revise
 from bias.printing import actions
 from bias.printing.models import PrintedPart, Printing
-from bias.printing.pdf import pressed
-from bias.printing.print_parts import LINES_A_PART, Choices, parts
-from bias.results import workout
+from bias.printing.pdf import part_as_pdf
+from bias.printing.print_parts import LINES_A_PART, PrintChoices, print_parts
+from bias.results import results_of_words
 
 ALL = {"words": "on", "cloth": "on", "chart": "on", "paper": "A4", "dialect": "us", "cell": "middle"}
 
@@ -67,19 +67,21 @@ def test_a_large_chart_is_cut_to_pages_with_their_rows_named(client, knitter):
 
 
 def test_progress_is_shown_and_a_print_that_was_left_goes_on_where_it_was(client, knitter, piece):
-    printing = actions.ask(piece, Choices())
+    printing = actions.ask(piece, PrintChoices())
     page = client.get(f"/pieces/{piece.pk}/print/{printing.pk}/").content.decode()
     assert "0 of 3 parts are done" in page
     PrintedPart.objects.create(
-        printing=printing, number=0, pdf=pressed(piece.workout, Choices(), parts(piece.workout, Choices())[0])
+        printing=printing,
+        number=0,
+        pdf=part_as_pdf(piece.results, PrintChoices(), print_parts(piece.results, PrintChoices())[0]),
     )
     assert "1 of 3 parts are done" in client.get(f"/pieces/{piece.pk}/print/{printing.pk}/").content.decode()
-    assert actions.ask(piece, Choices()).pk == printing.pk
+    assert actions.ask(piece, PrintChoices()).pk == printing.pk
     assert client.get(f"/pieces/{piece.pk}/print/{printing.pk}.pdf").status_code == 404
 
 
 def test_two_pages_that_go_on_at_once_make_no_part_twice(client, piece):
-    printing = actions.ask(piece, Choices(chart=False))
+    printing = actions.ask(piece, PrintChoices(chart=False))
     stale = Printing.objects.get(pk=printing.pk)
     for _ in range(20):
         actions.go_on(printing)
@@ -91,12 +93,12 @@ def test_two_pages_that_go_on_at_once_make_no_part_twice(client, piece):
 
 
 def test_a_saved_change_is_printed_anew_and_old_prints_go(client, piece):
-    first = actions.ask(piece, Choices())
+    first = actions.ask(piece, PrintChoices())
     revise(piece, 1, piece.words.replace("30", "40"))
-    second = actions.ask(piece, Choices())
+    second = actions.ask(piece, PrintChoices())
     assert second.pk != first.pk
     for cell in ("large", "small"):
-        actions.ask(piece, Choices(cell=cell))
+        actions.ask(piece, PrintChoices(cell=cell))
     assert not Printing.objects.filter(pk=first.pk).exists()
 
 
@@ -108,13 +110,13 @@ def test_an_empty_choice_and_a_chart_that_is_too_large_are_refused_with_a_senten
 
 def test_nonsense_in_the_form_falls_back_to_what_there_is(client, piece):
     answer = client.post(f"/pieces/{piece.pk}/print/", {**ALL, "paper": "<b>", "dialect": "??", "cell": "9"})
-    assert Printing.objects.get().choices == Choices().as_json()
+    assert Printing.objects.get().choices == PrintChoices().as_json()
     assert answer.status_code == 302
 
 
 def test_nobody_elses_print_is_found(client, knitter, piece):
     other = Knitter.objects.create_user("somebody-else", password="a long enough pass phrase")
-    theirs = actions.ask(keep_piece(other, "Cast on 5 sts.\nKnit 4 rows."), Choices())
+    theirs = actions.ask(keep_piece(other, "Cast on 5 sts.\nKnit 4 rows."), PrintChoices())
     for piece_id in (theirs.revision.piece_id, piece.pk):
         assert client.get(f"/pieces/{piece_id}/print/{theirs.pk}/").status_code == 404
         assert client.post(f"/pieces/{piece_id}/print/{theirs.pk}/on/").status_code == 404
@@ -124,12 +126,12 @@ def test_nobody_elses_print_is_found(client, knitter, piece):
 def test_user_text_is_escaped_and_nothing_is_fetched(knitter):
     """A title that asks for a file or a picture gets neither: it is printed as it stands."""
     words = 'Title: <img src="file:///etc/passwd"><style>x</style>\nCast on 5 sts.\nKnit 4 rows.'
-    for part in parts(workout(words), Choices()):
-        text = text_of(PdfReader(BytesIO(pressed(workout(words), Choices(), part))))
+    for part in print_parts(results_of_words(words), PrintChoices()):
+        text = text_of(PdfReader(BytesIO(part_as_pdf(results_of_words(words), PrintChoices(), part))))
         assert "file:///etc/passwd" in text.replace("\n", "")
 
 
 def test_long_words_are_printed_in_parts():
     words = "Cast on 5 sts.\n" + "\n".join(f"Row {n}: K{1 + n % 4}, k to end." for n in range(1, 401))
-    found = parts(workout(words), Choices(cloth=False, chart=False))
-    assert len(found) == -(-len(workout(words).written("us").splitlines()) // LINES_A_PART)
+    found = print_parts(results_of_words(words), PrintChoices(cloth=False, chart=False))
+    assert len(found) == -(-len(results_of_words(words).written("us").splitlines()) // LINES_A_PART)

@@ -5,8 +5,8 @@ import re
 import pytest
 
 from bias.pieces.actions import keep_plan
-from bias.planning.actions import standing
-from bias.results import planned
+from bias.planning.actions import sketch_state
+from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.plan.plan import Count
 from tests.knitting.planning import made
@@ -20,12 +20,12 @@ def shawl(knitter):
 
 
 def plan_now(piece):
-    return planned(standing(piece).plan).plan
+    return results_of_plan(sketch_state(piece).plan).plan
 
 
 def send(client, piece, **fields):
     """One change of the plan, as a page that has seen everything sends it."""
-    fields = {"seen": standing(piece).changes, "page_name": "one", **fields}
+    fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
     return client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}).content.decode()
 
 
@@ -111,7 +111,7 @@ WRONG_GAUGES = [
 def test_an_absurd_gauge_is_refused_with_a_sentence(client, shawl, fields, says):
     answer = client.post(f"/pieces/{shawl.pk}/size/", {"do": "gauge", **fields}).content.decode()
     assert says in answer
-    assert standing(shawl).plan == SHAWL
+    assert sketch_state(shawl).plan == SHAWL
 
 
 def test_another_gauge_from_a_row_on_and_off_again(client, shawl):
@@ -144,7 +144,7 @@ def test_a_stage_may_end_at_a_share_of_the_yarn_at_hand(client, shawl):
     send(client, shawl, **{"stages.0.until_kind": "yarn"})
     assert "does not know how much there is" in client.get(f"/pieces/{shawl.pk}/plan/").content.decode()
     press(client, shawl, do="yarn", yarn_m="220")
-    assert planned(standing(shawl).plan).course.sound
+    assert results_of_plan(sketch_state(shawl).plan).forecast.sound
     assert "The yarn wants its metres" in press(client, shawl, do="yarn", yarn_m="much")
 
 

@@ -5,11 +5,11 @@ import re
 import pytest
 
 from bias.pieces.actions import keep_plan
-from bias.planning.actions import standing
-from bias.results import planned
+from bias.planning.actions import sketch_state
+from bias.results import results_of_plan
 from knitting.fabric import Joins, Pin
 from knitting.files import plan_text
-from knitting.plan_editing.fabric_use import Wearing, fabric_of, wearing_of
+from knitting.plan_editing.fabric_use import FabricUse, fabric_of, fabric_use_of
 from tests.knitting.planning import made
 
 
@@ -24,12 +24,12 @@ def capelet(knitter):
 
 
 def plan_now(piece):
-    return planned(standing(piece).plan).plan
+    return results_of_plan(sketch_state(piece).plan).plan
 
 
 def send(client, piece, **fields):
     """One change, as a page that has seen everything sends it."""
-    fields = {"seen": standing(piece).changes, "page_name": "one", **fields}
+    fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
     page = client.post(f"/pieces/{piece.pk}/stitches/change/", fields, headers={"HX-Request": "true"})
     return page.content.decode()
 
@@ -42,7 +42,7 @@ def test_a_part_is_put_into_a_fabric_and_its_edge_is_shown(client, shawl):
     assert "Undo" in page
     fits = client.get(f"/pieces/{shawl.pk}/stitches/fits/").content.decode()
     row = int(re.search(r"Whole repeats fill it from end to end after row (\d+)\.", fits)[1])
-    assert planned(standing(shawl).plan).edges.part(row - 1, 0).is_whole
+    assert results_of_plan(sketch_state(shawl).plan).edges.part(row - 1, 0).is_whole
     send(client, shawl, do="undo")
     assert fabric_of(plan_now(shawl), "cloth") == "garter"
 
@@ -51,12 +51,12 @@ def test_joins_pin_mirror_and_stage_are_taken(client, capelet):
     worn = {"joins": "whole repeats", "pin": "centre", "first": "3", "mirrored": "on"}
     send(client, capelet, do="wear", part="back", fabric="rib2x2", **worn)
     plan = plan_now(capelet)
-    expected = Wearing("rib2x2", Joins.WHOLE, Pin.CENTRE, 2, mirrored=True)
-    assert wearing_of(plan, fabric_of(plan, "back")) == expected
+    expected = FabricUse("rib2x2", Joins.WHOLE, Pin.CENTRE, 2, mirrored=True)
+    assert fabric_use_of(plan, fabric_of(plan, "back")) == expected
     send(client, capelet, do="wear", part="back", fabric="rib3x3", stage="1")
     plan = plan_now(capelet)
     assert fabric_of(plan, "back", 1) == "rib3x3"
-    assert wearing_of(plan, fabric_of(plan, "back", 0)) == expected
+    assert fabric_use_of(plan, fabric_of(plan, "back", 0)) == expected
     fits = f"/pieces/{capelet.pk}/stitches/fits/"
     said = client.get(fits).content.decode()
     assert "comes out even with" in said
@@ -101,7 +101,7 @@ def test_an_own_fabric_is_drawn_worn_changed_and_given_up(client, capelet):
     assert "<b>reeds</b>" in page
     send(client, capelet, do="wear", part="back", fabric="reeds")
     assert fabric_of(plan_now(capelet), "back") == "reeds"
-    words = planned(standing(capelet).plan).text
+    words = results_of_plan(sketch_state(capelet).plan).text
     assert "Fabric reeds: [k2, p1] twice / k1, yo, k2tog, k3 / k6; in balanced part repeats" in words
     assert "work in reeds to marked st" in words
     send(client, capelet, do="draw", own_name="rushes", instead="reeds", way="typed", typed="k2, p2\nk2, p2")
@@ -136,7 +136,7 @@ def test_another_count_of_a_shape_keeps_what_its_parts_are_in(client, capelet):
     client.post(f"/pieces/{capelet.pk}/size/", {"do": "answers", "ask.fast": "16"})
     plan = plan_now(capelet)
     assert dict(plan.answers)["fast"] == "16"
-    assert wearing_of(plan, fabric_of(plan, "back")).pin is Pin.CENTRE
+    assert fabric_use_of(plan, fabric_of(plan, "back")).pin is Pin.CENTRE
 
 
 def test_an_edge_is_seen_at_any_row_and_end_and_at_none_that_there_is_not(client, capelet):

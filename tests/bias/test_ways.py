@@ -9,9 +9,9 @@ from html import unescape
 import pytest
 
 from bias.pieces.actions import keep_piece, revise
-from bias.results import digest, workout
+from bias.results import digest, results_of_words
 from bias.writing.actions import draft_of
-from bias.writing.differences import difference, said_difference
+from bias.writing.differences import line_differences, said_difference
 from bias.writing.margin import changed_lines, margin
 
 SHAWL = """Title: Skiff shawl
@@ -59,21 +59,21 @@ def test_only_the_lines_that_changed_are_sent(client, knitter):
     ],
 )
 def test_lines_are_matched_as_the_page_matches_them(change, numbers):
-    old, new = workout(SHAWL), workout(SHAWL.replace(*change))
+    old, new = results_of_words(SHAWL), results_of_words(SHAWL.replace(*change))
     assert [line.number for line in changed_lines(old, new)] == numbers
 
 
 def test_the_margin_says_side_parts_change_fold_and_doubt():
-    lines = margin(workout(SHAWL.replace("Row 2 (WS): Knit.", "Row 2 (WS): Sl1, k to end.")))
+    lines = margin(results_of_words(SHAWL.replace("Row 2 (WS): Knit.", "Row 2 (WS): Sl1, k to end.")))
     assert [(line.side, line.parts, line.change) for line in lines[3:5]] == [("RS", "7-1-7", 4), ("WS", "7-1-7", 0)]
-    assert lines[5].fold == "8 rows, 15 to 31"
-    italian = margin(workout("Avviare 5 m.\nFerro 1 (RL): Diritto."))
+    assert lines[5].row_group == "8 rows, 15 to 31"
+    italian = margin(results_of_words("Avviare 5 m.\nFerro 1 (RL): Diritto."))
     assert [line.side for line in italian] == ["", "RL"]
-    inks = {stretch.ink for line in lines for stretch in line.stretches}
+    inks = {stretch.ink for line in lines for stretch in line.marked_text}
     assert inks == {"", "head", "increase", "mark", "count", "repeat"}
-    balanced = margin(workout("Cast on 9 sts.\nRow 1: k2, yo, k2tog, k to end"))[1]
+    balanced = margin(results_of_words("Cast on 9 sts.\nRow 1: k2, yo, k2tog, k to end"))[1]
     assert balanced.balanced
-    assert balanced.doubt == "+1 -1: increases and decreases cancel, and the count stays at 9."
+    assert balanced.misreading == "+1 -1: increases and decreases cancel, and the count stays at 9."
 
 
 def test_text_is_escaped_wherever_it_is_shown(client, knitter):
@@ -103,7 +103,9 @@ def test_own_hand_shows_what_changes_and_puts_it_in_the_editor(client, knitter, 
     assert answer.status_code == 302
     words = draft_of(knitter, shawl).words
     assert "Row 1 (RS): K3, m1l, k to m, m1r, sm, k1, m1l, k to last 3 sts, m1r, k3. (15 sts)" in words
-    assert [row.end for row in workout(words).worked.rows] == [row.end for row in workout(SHAWL).worked.rows]
+    assert [row.end for row in results_of_words(words).worked.rows] == [
+        row.end for row in results_of_words(SHAWL).worked.rows
+    ]
     assert shawl.revisions.count() == 1
 
 
@@ -138,8 +140,8 @@ def test_revisions_show_what_each_changed_and_can_be_taken_up_again(client, knit
 
 
 def test_a_difference_names_words_counts_and_what_it_comes_to():
-    old, new = workout(SHAWL), workout(SHAWL.replace("(15 sts)", "(16 sts)"))
-    lines = [(line.way, line.number, [p.text for p in line.pieces if p.changed]) for line in difference(old, new)]
+    old, new = results_of_words(SHAWL), results_of_words(SHAWL.replace("(15 sts)", "(16 sts)"))
+    lines = [(line.way, line.number, [p.text for p in line.pieces if p.changed]) for line in line_differences(old, new)]
     assert ("out", 4, ["15"]) in lines
     assert ("in", 4, ["16"]) in lines
     assert said_difference(old, new) == (
@@ -159,9 +161,9 @@ def test_a_difference_names_words_counts_and_what_it_comes_to():
     ],
 )
 def test_a_difference_of_long_texts_takes_no_second(old, new):
-    one, other = workout(old), workout(new)
+    one, other = results_of_words(old), results_of_words(new)
     start = time.perf_counter()
-    lines = difference(one, other)
+    lines = line_differences(one, other)
     assert time.perf_counter() - start < 1
     assert 0 < len(lines) <= 601
 
@@ -169,7 +171,7 @@ def test_a_difference_of_long_texts_takes_no_second(old, new):
 def test_a_difference_leaves_out_what_is_the_same_in_between():
     old = "\n".join(f"# line {n}" for n in range(30))
     new = old.replace("line 5", "line five").replace("line 20", "line twenty")
-    ways = [(line.way, line.number) for line in difference(workout(old), workout(new))]
+    ways = [(line.way, line.number) for line in line_differences(results_of_words(old), results_of_words(new))]
     assert ways == [
         ("same", 4), ("same", 5), ("out", 6), ("in", 6), ("same", 7), ("same", 8), ("gap", 0),
         ("same", 19), ("same", 20), ("out", 21), ("in", 21), ("same", 22), ("same", 23),
@@ -179,7 +181,9 @@ def test_a_difference_leaves_out_what_is_the_same_in_between():
 def test_files_go_out_and_come_in_again(client, shawl):
     data = client.get(f"/pieces/{shawl.pk}/words.json")
     words = page_of(client.post("/bring-in/file/", {"text": data.content.decode()}))
-    assert [row.parts for row in workout(words).worked.rows] == [row.parts for row in workout(SHAWL).worked.rows]
+    assert [row.parts for row in results_of_words(words).worked.rows] == [
+        row.parts for row in results_of_words(SHAWL).worked.rows
+    ]
     table = list(csv.DictReader(io.StringIO(client.get(f"/pieces/{shawl.pk}/rows.csv").content.decode())))
     assert len(table) == 10
     assert (table[0]["row"], table[0]["end"], table[0]["parts"]) == ("Row 1", "15", "7 1 7")

@@ -6,7 +6,7 @@ from html import unescape
 import pytest
 
 from bias.pieces.models import Piece
-from bias.results import workout
+from bias.results import results_of_words
 from bias.writing.actions import draft_of
 from bias.writing.margin import margin
 from tests.bias.conftest import WORDS
@@ -71,7 +71,7 @@ def test_nonsense_is_answered_in_under_a_second_and_kept(client, knitter, words)
 
 def test_the_margin_has_one_entry_for_every_line_that_the_field_shows():
     for text in ("", "\n", "a\nb", "a\nb\n", "\n\na", "a\x0bb\nc", "a\u2028b"):
-        assert len(margin(workout(text))) == text.count("\n") + 1, ascii(text)
+        assert len(margin(results_of_words(text))) == text.count("\n") + 1, ascii(text)
 
 
 def test_saving_makes_a_revision_and_the_same_words_make_none(client, piece):

@@ -6,7 +6,7 @@ import time
 import pytest
 
 from bias.accounts.household import household_knitter
-from bias.at_needles.actions import standing
+from bias.at_needles.actions import progress_of
 from bias.home.demo import load_demo
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
@@ -28,9 +28,9 @@ PHONE = {"width": 390, "height": 844}
 def wait_for_rows(piece, rows, within=10.0, copy=1):
     """What is pressed is sent by itself: wait until the log says that so many rows are worked."""
     until = time.monotonic() + within
-    while standing(piece, copy).rows != rows and time.monotonic() < until:
+    while progress_of(piece, copy).rows != rows and time.monotonic() < until:
         time.sleep(0.1)
-    assert standing(piece, copy).rows == rows
+    assert progress_of(piece, copy).rows == rows
 
 
 @pytest.fixture(scope="session")

@@ -8,8 +8,8 @@ from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
 from bias.pieces.actions import keep_piece, keep_plan
-from bias.planning.actions import standing
-from bias.results import planned
+from bias.planning.actions import sketch_state
+from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.measures import Gauge
 from tests.browser.conftest import PHONE
@@ -160,7 +160,7 @@ def test_an_exception_is_charted_by_hand_and_undone(chart, shawl):
     opened(chart, 4)
     chart.get_by_role("button", name="Save").click()
     expect(chart.get_by_text("saved, revision 2")).to_be_visible()
-    assert len(planned(standing(shawl).plan).plan.stages) == 2
+    assert len(results_of_plan(sketch_state(shawl).plan).plan.stages) == 2
 
 
 def test_what_would_break_the_count_is_said_where_it_was_pressed(chart):

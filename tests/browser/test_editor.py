@@ -8,7 +8,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from bias.pieces.models import Piece
-from bias.results import workout
+from bias.results import results_of_words
 from tests.browser.conftest import DESK, PHONE
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
@@ -59,7 +59,7 @@ def open_words(page, live_server, piece, line=0):
 
 
 def test_a_pattern_with_six_kinds_of_problem_is_repaired_by_pressing_hints_only(page, live_server):
-    kinds = {problem.kind.value for problem in workout(SIX_SLIPS).worked.problems}
+    kinds = {problem.kind.value for problem in results_of_words(SIX_SLIPS).worked.problems}
     assert len(kinds) >= 6
     page.goto(f"{live_server.url}/bring-in/")
     field(page).fill(SIX_SLIPS)
@@ -75,7 +75,7 @@ def test_a_pattern_with_six_kinds_of_problem_is_repaired_by_pressing_hints_only(
     expect(page.locator("#verdict")).to_have_text("Every row adds up")
     page.get_by_role("button", name="Keep as a piece").click()
     expect(page).to_have_url(re.compile(r"/pieces/\d+/$"))
-    assert not workout(Piece.objects.get().words).worked.problems
+    assert not results_of_words(Piece.objects.get().words).worked.problems
 
 
 def test_words_have_their_ink_and_the_margin_its_side_parts_and_folds(page, live_server, demo):

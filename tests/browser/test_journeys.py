@@ -6,7 +6,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from bias.at_needles.actions import standing
+from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Event
 from bias.pieces.models import Piece
 from bias.writing.models import Draft
@@ -225,7 +225,7 @@ def test_a_press_that_is_not_sent_says_so_and_is_sent_when_asked(page, live_serv
     page.get_by_role("button", name="Row done").click()
     expect(page.locator(".sitting")).to_have_attribute("data-number", "70")
     expect(page.locator(".net").first).to_contain_text("1 press waits to be sent")
-    assert standing(piece).rows == 68
+    assert progress_of(piece).rows == 68
     page.unroute("**/needles/events/")
     page.get_by_role("button", name="Send now").click()
     expect(page.locator(".net").first).to_be_hidden()

@@ -8,7 +8,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
-from bias.at_needles.actions import standing
+from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece
 from tests.browser.conftest import PHONE, wait_for_rows
@@ -55,7 +55,7 @@ def test_twenty_rows_five_of_them_offline_are_all_there_once(page, live_server, 
     for row in range(9, 14):
         done(page, row)
     expect(page.locator(".net").first).to_contain_text("Offline · 5 presses wait to be sent")
-    assert standing(shawl).rows == 8
+    assert progress_of(shawl).rows == 8
     page.reload()
     expect(page.locator(".sitting[data-number='14']")).to_be_visible()
     expect(page.locator(".net").first).to_contain_text("5 presses wait to be sent")
@@ -145,7 +145,7 @@ def test_a_page_that_was_made_before_the_last_press_was_taken_shows_it_neverthel
     page.unroute(address)
     expect(page.locator(".sitting[data-number='2']")).to_be_visible()
     page.wait_for_timeout(300)
-    assert standing(shawl).rows == 1
+    assert progress_of(shawl).rows == 1
     context.close()
 
 
@@ -201,7 +201,7 @@ def test_two_devices_work_one_piece(page, live_server, shawl, browser):
     # The other works the same first row, and is then told where the piece is.
     done(other, 1)
     expect(other.locator(".sitting[data-number='4']")).to_be_visible()
-    assert standing(shawl).rows == 3
+    assert progress_of(shawl).rows == 3
     # Both in turn, one of them offline: it rips, the other goes on.
     other_context.set_offline(True)
     other.keyboard.press("Backspace")
@@ -213,7 +213,7 @@ def test_two_devices_work_one_piece(page, live_server, shawl, browser):
     other.get_by_role("button", name="After row 4").click()
     expect(other.get_by_text("Two devices do not agree")).to_be_hidden()
     wait_for_rows(shawl, 4)
-    assert standing(shawl).parted is None
+    assert progress_of(shawl).parted is None
     other_context.close()
 
 
@@ -248,7 +248,7 @@ def test_lost_and_found(page, live_server, shawl):
     page.get_by_role("button", name="Go on from here").click()
     page.wait_for_url("**/needles/")
     expect(page.locator(".sitting[data-number='21']")).to_be_visible()
-    assert standing(shawl).rows == 20
+    assert progress_of(shawl).rows == 20
 
 
 def test_a_planted_mistake_is_explained_and_what_is_done_holds(page, live_server, shawl):
@@ -269,4 +269,4 @@ def test_a_planted_mistake_is_explained_and_what_is_done_holds(page, live_server
     expect(page.locator(".now-sum")).to_contain_text("16 · 1 · 16")
     done(page, 11)
     wait_for_rows(shawl, 11)
-    assert standing(shawl).differences[0].counts == (14, 13)
+    assert progress_of(shawl).differences[0].counts == (14, 13)

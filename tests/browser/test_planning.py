@@ -9,8 +9,8 @@ from playwright.sync_api import expect
 from bias.accounts.household import household_knitter
 from bias.pieces.actions import keep_plan
 from bias.pieces.models import Piece
-from bias.planning.actions import standing
-from bias.results import planned
+from bias.planning.actions import sketch_state
+from bias.results import results_of_plan
 from knitting.files import plan_text
 from tests.browser.conftest import PHONE
 from tests.knitting.planning import made
@@ -19,7 +19,7 @@ pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 
 
 def plan_now():
-    return planned(standing(Piece.objects.latest("pk")).plan).plan
+    return results_of_plan(sketch_state(Piece.objects.latest("pk")).plan).plan
 
 
 @pytest.fixture

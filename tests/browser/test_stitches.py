@@ -8,8 +8,8 @@ from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
 from bias.pieces.actions import keep_plan
-from bias.planning.actions import standing
-from bias.results import planned
+from bias.planning.actions import sketch_state
+from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.plan_editing.fabric_use import fabric_of
 from tests.browser.conftest import PHONE
@@ -24,7 +24,7 @@ def shawl(transactional_db):
 
 
 def plan_now(piece):
-    return planned(standing(piece).plan).plan
+    return results_of_plan(sketch_state(piece).plan).plan
 
 
 def choose(page, label, value):

@@ -6,7 +6,7 @@ import pytest
 
 from drawing.clues import clue
 from drawing.techniques import technique
-from knitting.diagnosis import Kind
+from knitting.diagnosis import MistakeKind
 from knitting.stitches import STITCHES, Family, Lean
 
 SHAPED = [key for key, kind in STITCHES.items() if kind.family in (Family.INCREASE, Family.DECREASE, Family.YARN_OVER)]
@@ -28,7 +28,7 @@ def test_plain_stitches_need_no_drawing():
     assert technique("no such stitch") is None
 
 
-@pytest.mark.parametrize("kind", Kind)
+@pytest.mark.parametrize("kind", MistakeKind)
 def test_every_mistake_has_a_clue_to_look_for(kind):
     root = ElementTree.fromstring(clue(kind))
     assert root[0].text == f"What to look for: {kind.value.replace('-', ' ')}"

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.plan.works import WORKS
 from knitting.plan_editing.chart_edits import choose, leave_out, move, put
 from knitting.plan_editing.edits import CannotEdit
@@ -21,15 +21,15 @@ TAB = 9
 
 def ends(plan):
     """The counts after every row, as the engine works them."""
-    course = foresee(plan)
-    piece = work_piece(compiled(course))
+    forecast = forecast_of(plan)
+    piece = work_piece(compiled(forecast))
     assert not piece.problems
     return [row.end for row in piece.rows]
 
 
 @pytest.fixture(name="triangle")
 def _triangle():
-    return foresee(made("triangle"))
+    return forecast_of(made("triangle"))
 
 
 def test_a_stitch_put_in_one_row_changes_that_row_and_every_count_above_it(triangle):
@@ -37,11 +37,11 @@ def test_a_stitch_put_in_one_row_changes_that_row_and_every_count_above_it(trian
     before, after = ends(triangle.plan), ends(plan)
     assert after[:23] == before[:23]
     assert after[23:] == [count + 1 for count in before[23:]]
-    assert "Row 24 by hand" in write(compiled(foresee(plan)))
+    assert "Row 24 by hand" in write(compiled(forecast_of(plan)))
 
 
 def test_the_words_of_that_row_say_where_it_stands(triangle):
-    words = write(compiled(foresee(put(triangle, choose(triangle, 24, 12), "m1", only_here=True))))
+    words = write(compiled(forecast_of(put(triangle, choose(triangle, 24, 12), "m1", only_here=True))))
     assert (
         "Set-up row (RS): K4, yo, k to 8 sts before center st, m1, k8, yo, k1, yo, k to last 4 sts, yo, k4. (46 sts)"
         in words
@@ -72,15 +72,15 @@ def test_an_increase_is_moved_from_its_mark_and_the_counts_stay(triangle):
     plan = move(triangle, choose(triangle, 24, 4 + 16, between=0), -1, only_here=True)
     assert ends(plan) == ends(triangle.plan)
     assert ends(plan)[23] == 45
-    assert "k to 1 st before center st, yo, k2, yo" in write(compiled(foresee(plan)))
+    assert "k to 1 st before center st, yo, k2, yo" in write(compiled(forecast_of(plan)))
 
 
 def test_a_decrease_on_a_centre_stitch_is_put_there_and_nowhere_else():
-    course = foresee(made("mitre"))
+    forecast = forecast_of(made("mitre"))
     with pytest.raises(CannotEdit, match="worked on a line's own stitch"):
-        put(course, choose(course, 2, 5), "cdd", only_here=True)
-    plan = put(course, choose(course, 2, 17), "cdd", only_here=True)
-    assert ends(plan)[1] == ends(course.plan)[1] - 2
+        put(forecast, choose(forecast, 2, 5), "cdd", only_here=True)
+    plan = put(forecast, choose(forecast, 2, 17), "cdd", only_here=True)
+    assert ends(plan)[1] == ends(forecast.plan)[1] - 2
 
 
 REFUSED = [
@@ -101,9 +101,9 @@ REFUSED = [
 
 @pytest.mark.parametrize(("name", "row", "stitch", "work", "here", "why"), REFUSED)
 def test_what_would_break_the_count_is_refused_with_the_reason(name, row, stitch, work, here, why):
-    course = foresee(made(name))
+    forecast = forecast_of(made(name))
     with pytest.raises(CannotEdit) as refused:
-        put(course, choose(course, row, stitch), work, here)
+        put(forecast, choose(forecast, row, stitch), work, here)
     assert why in str(refused.value)
 
 
@@ -119,23 +119,23 @@ def test_a_plain_stitch_has_nothing_to_leave_out_or_move(triangle):
 @given(st.data())
 def test_any_change_by_hand_is_refused_or_works_as_foreseen(data):
     """Foreseen counts are the engine's, words read back to the same rows, and one row alone differs below its own."""
-    course = foresee(made(data.draw(st.sampled_from(sorted(CONSTRUCTIONS)))))
-    piece = work_piece(compiled(course))
+    forecast = forecast_of(made(data.draw(st.sampled_from(sorted(CONSTRUCTIONS)))))
+    piece = work_piece(compiled(forecast))
     row = data.draw(st.integers(1, len(piece.rows)))
     stitch = data.draw(st.integers(0, max(piece.rows[row - 1].start - 1, 0)))
     only_here = data.draw(st.booleans())
     deed = data.draw(st.sampled_from(["put", "out", "left", "right"]))
     try:
-        chosen = choose(course, row, stitch, data.draw(st.sampled_from([-1, 0, 1])))
+        chosen = choose(forecast, row, stitch, data.draw(st.sampled_from([-1, 0, 1])))
         if deed == "put":
-            plan = put(course, chosen, data.draw(st.sampled_from(sorted(WORKS))), only_here)
+            plan = put(forecast, chosen, data.draw(st.sampled_from(sorted(WORKS))), only_here)
         elif deed == "out":
-            plan = leave_out(course, chosen, only_here)
+            plan = leave_out(forecast, chosen, only_here)
         else:
-            plan = move(course, chosen, 1 if deed == "left" else -1, only_here)
+            plan = move(forecast, chosen, 1 if deed == "left" else -1, only_here)
     except CannotEdit:
         return
-    after = foresee(plan)
+    after = forecast_of(plan)
     changed = work_piece(compiled(after))
     assert not changed.problems or not after.sound
     if after.sound:

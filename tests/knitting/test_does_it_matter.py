@@ -10,9 +10,18 @@ from hypothesis import strategies as st
 
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
-from knitting.diagnosis import Difference, Kind, Seen, WayKind, as_knitted, explained, ways, ways_of
+from knitting.diagnosis import (
+    CountDifference,
+    MistakeKind,
+    Observation,
+    OptionKind,
+    as_knitted,
+    diagnose,
+    options,
+    options_of,
+)
 from knitting.diagnosis.explanations import RIGHT
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.pace import Pace, TimedRow, pace, sittings
 from knitting.reminders import Needles, longer_needle, most_on, reminders, tail
@@ -33,10 +42,10 @@ STRIPED = f"Yarn A: x\nYarn B: y\nStripes: 2 rows A, 2 rows B\n{SHAWL}"
 
 def test_a_stitch_fewer_stays_one_fewer_and_one_made_up_for_does_not():
     piece = worked(SHAWL)
-    left = as_knitted(piece, [Difference(20, (24, 23))])
+    left = as_knitted(piece, [CountDifference(20, (24, 23))])
     assert [row.parts for row in left.worked.rows[19:22]] == [(24, 1, 23), (26, 1, 25), (26, 1, 25)]
     assert (left.worked.rows[-1].parts, left.stuck) == ((34, 1, 33), 0)
-    hidden = as_knitted(piece, [Difference(20, (24, 23)), Difference(21, (26, 26))])
+    hidden = as_knitted(piece, [CountDifference(20, (24, 23)), CountDifference(21, (26, 26))])
     assert [row.parts for row in hidden.worked.rows[19:22]] == [(24, 1, 23), (26, 1, 26), (26, 1, 26)]
     assert hidden.worked.rows[21:] == piece.rows[21:]
 
@@ -47,14 +56,14 @@ def test_every_later_row_differs_by_what_was_left(row, right, left):
     counts = tuple(count + by for count, by in zip(piece.rows[row - 1].after.counts, (right, left), strict=True))
     if min(counts) < 1:
         return
-    found = as_knitted(piece, [Difference(row, counts)])
+    found = as_knitted(piece, [CountDifference(row, counts)])
     assert found.stuck == 0
     for now, written in zip(found.worked.rows[row - 1 :], piece.rows[row - 1 :], strict=True):
         assert now.parts == (written.parts[0] + right, 1, written.parts[2] + left)
         assert sum(part.stitches for part in now.work) == now.end or now is found.worked.rows[row - 1]
 
 
-@pytest.mark.parametrize("differences", [[], [Difference(20, (24, 24))], [Difference(99, (1, 1))], [Difference(20, (1, 2, 3))], [Difference(20, (-4, 4))]])  # fmt: skip
+@pytest.mark.parametrize("differences", [[], [CountDifference(20, (24, 24))], [CountDifference(99, (1, 1))], [CountDifference(20, (1, 2, 3))], [CountDifference(20, (-4, 4))]])  # fmt: skip
 def test_counts_that_are_as_written_or_none_of_the_needle_change_nothing(differences):
     piece = worked(SHAWL)
     assert as_knitted(piece, differences).worked.rows == piece.rows
@@ -64,14 +73,14 @@ def test_stitches_in_pattern_follow_the_counts_that_are_there():
     piece = worked(
         "Cast on 12 sts.\nRow 1: Work in seed to last st, m1, k1.\nRow 2: Work in seed.\nRepeat rows 1 and 2, 9 more times."
     )
-    found = as_knitted(piece, [Difference(8, (17,))])
+    found = as_knitted(piece, [CountDifference(8, (17,))])
     assert found.worked.rows[-1].end == piece.rows[-1].end + 1
     assert all("in_pattern" not in str(run.work) for row in found.worked.rows for part in row.work for run in part.runs)
 
 
 def test_a_row_that_cannot_be_worked_on_the_counts_is_named():
     piece = worked("Cast on 12 sts.\nRow 1: Knit.\nRow 2: Knit.\nRow 3: [K2tog] 6 times.\nRow 4: Knit.")
-    found = as_knitted(piece, [Difference(1, (11,))])
+    found = as_knitted(piece, [CountDifference(1, (11,))])
     assert found.stuck == 3
     assert [row.end for row in found.worked.rows] == [11, 11, 6, 6]
 
@@ -81,29 +90,29 @@ def test_a_row_that_cannot_be_worked_on_the_counts_is_named():
 
 def test_what_can_be_done_comes_in_the_order_in_which_it_is_thought_of():
     piece = worked(SHAWL)
-    found = ways(piece, 20, (24, 23), Gauge(20, 40))
-    assert [way.kind for way in found] == [WayKind.LEAVE, WayKind.ABSORB, WayKind.HIDE]
+    found = options(piece, 20, (24, 23), Gauge(20, 40))
+    assert [way.kind for way in found] == [OptionKind.LEAVE, OptionKind.ABSORB, OptionKind.HIDE]
     assert found[0].says == (
         "Every row ahead can be worked as it is. The last one ends with 68 stitches instead of 69, about 0.5 cm narrower."
     )
     assert found[1].says == "In row 21, make one among the plain stitches near the left edge."
     assert found[2].says == "In row 21, make one after 'centre', one plain stitch away from it."
-    assert found[1].differences == (Difference(20, (24, 23)), Difference(21, (26, 26)))
-    (first, *_) = explained(piece, 20, (24, 1, 23)).explanations
-    mend, rip = ways_of(first, piece, 20, seconds_a_stitch=3.0)
-    assert (mend.kind, rip.kind, rip.back_to) == (WayKind.MEND, WayKind.RIP, 18)
+    assert found[1].differences == (CountDifference(20, (24, 23)), CountDifference(21, (26, 26)))
+    (first, *_) = diagnose(piece, 20, (24, 1, 23)).explanations
+    mend, rip = options_of(first, piece, 20, seconds_a_stitch=3.0)
+    assert (mend.kind, rip.kind, rip.back_to) == (OptionKind.MEND, OptionKind.RIP, 18)
     assert rip.cost == "98 stitches to work again, about 10 minutes to rip and work again."
 
 
 def test_a_mark_that_slid_asks_for_nothing_but_moving_it():
     piece = worked(SHAWL)
-    assert ways(piece, 20, (23, 25)) == ()
-    assert ways(piece, 20, (24, 24)) == ()
+    assert options(piece, 20, (23, 25)) == ()
+    assert options(piece, 20, (24, 24)) == ()
 
 
 def test_what_cannot_stay_is_said_to_have_to_go():
     piece = worked("Cast on 12 sts.\nRow 1: Knit.\nRow 2: Knit.\nRow 3: [K2tog] 6 times.\nRow 4: Knit.")
-    leave, *_ = ways(piece, 1, (11,))
+    leave, *_ = options(piece, 1, (11,))
     assert leave.says == "It cannot stay to the end: row 3 (Row 3) does not work out on these counts."
 
 
@@ -112,54 +121,54 @@ def test_what_cannot_stay_is_said_to_have_to_go():
 
 def test_the_side_that_faces_tells_of_a_row_left_out_or_worked_twice():
     piece = worked(SHAWL)
-    answer = explained(piece, 20, (24, 1, 24), seen=Seen(facing=Side.WS))
+    answer = diagnose(piece, 20, (24, 1, 24), seen=Observation(facing=Side.WS))
     assert answer.matters == "The counts are right, but the wrong side faces you, and the other one should."
-    assert [each.mistakes[0].kind for each in answer.explanations] == [Kind.SKIPPED_ROW, Kind.ROW_TWICE]
-    assert explained(piece, 20, (24, 1, 24), seen=Seen(facing=Side.RS)).matters == RIGHT
+    assert [each.mistakes[0].kind for each in answer.explanations] == [MistakeKind.SKIPPED_ROW, MistakeKind.ROW_TWICE]
+    assert diagnose(piece, 20, (24, 1, 24), seen=Observation(facing=Side.RS)).matters == RIGHT
 
 
 def test_a_row_left_out_comes_first_where_the_other_side_faces_and_last_where_it_does_not():
     piece = worked("Cast on 9 sts.\nRow 1: K1, yo, k to end.\nRow 2: Purl.\nRepeat rows 1 and 2, 14 more times.")
     kinds = {
-        side: [each.mistakes[0].kind for each in explained(piece, 20, (18,), seen=Seen(facing=side)).explanations]
+        side: [each.mistakes[0].kind for each in diagnose(piece, 20, (18,), seen=Observation(facing=side)).explanations]
         for side in (Side.RS, Side.WS)
     }
-    assert kinds[Side.WS][0] is Kind.SKIPPED_ROW
-    assert kinds[Side.RS][0] is Kind.MISSED_INCREASE
-    assert kinds[Side.RS][-1] is Kind.SKIPPED_ROW
+    assert kinds[Side.WS][0] is MistakeKind.SKIPPED_ROW
+    assert kinds[Side.RS][0] is MistakeKind.MISSED_INCREASE
+    assert kinds[Side.RS][-1] is MistakeKind.SKIPPED_ROW
 
 
 def silent(piece, kind, row, rng):
     """What is seen after a mistake that changes no count, worked out from the rows alone; ``None`` where it shows in
     nothing that is asked."""
     here = piece.rows[row - 1]
-    if kind in (Kind.SKIPPED_ROW, Kind.ROW_TWICE):
+    if kind in (MistakeKind.SKIPPED_ROW, MistakeKind.ROW_TWICE):
         rest = [at for at in range(max(row - 60, 0), row) if not piece.rows[at].change and not piece.rows[at].rests]
         rest = [at for at in rest if piece.rows[at].before == piece.rows[at].after]
         if not rest or here.in_round:
             return None
         # One row more or fewer: the needle is turned once too often or too seldom.
         faces = piece.rows[row].side if row < len(piece.rows) else here.side.other
-        return rng.choice(rest) + 1, Seen(facing=faces.other)
-    if kind is Kind.WRONG_COLOUR:
+        return rng.choice(rest) + 1, Observation(facing=faces.other)
+    if kind is MistakeKind.WRONG_COLOUR:
         others = {each.colour for each in piece.rows} - {here.colour}
-        return (row, Seen(colour=rng.choice(sorted(others)))) if others else None
+        return (row, Observation(colour=rng.choice(sorted(others)))) if others else None
     knit = sum(run.times for part in here.work for run in part.runs if getattr(run.work, "key", "") == "k")
     purl = sum(run.times for part in here.work for run in part.runs if getattr(run.work, "key", "") == "p")
     if max(knit, purl) < 0.7 * here.end:
         return None
     as_seen = "k" if (knit > purl) is (here.side is Side.RS) else "p"
-    return row, Seen(shows="p" if as_seen == "k" else "k")
+    return row, Observation(shows="p" if as_seen == "k" else "k")
 
 
 def test_mistakes_that_change_no_count_are_found_by_side_colour_and_fabric():
     """Every shape in two colours, at random rows; the table is printed (``pytest -s``)."""
     rng = random.Random(7)
     table = defaultdict(Counter)
-    kinds = (Kind.SKIPPED_ROW, Kind.ROW_TWICE, Kind.WRONG_COLOUR, Kind.WRONG_STITCH)
+    kinds = (MistakeKind.SKIPPED_ROW, MistakeKind.ROW_TWICE, MistakeKind.WRONG_COLOUR, MistakeKind.WRONG_STITCH)
     for name in sorted(CONSTRUCTIONS):
         plan = replace(made(name), yarns=(("A", "x"), ("B", "y")), stripes=(Stripe(2, "A"), Stripe(2, "B")))
-        piece = work_piece(compiled(foresee(plan)))
+        piece = work_piece(compiled(forecast_of(plan)))
         for kind in kinds:
             for _ in range(5):
                 row = rng.randint(piece.tab_rows + 3, len(piece.rows) - 1)
@@ -167,7 +176,7 @@ def test_mistakes_that_change_no_count_are_found_by_side_colour_and_fabric():
                 if found is None:
                     continue
                 at, seen = found
-                listed = explained(piece, row, piece.rows[row - 1].parts, seen=seen).explanations
+                listed = diagnose(piece, row, piece.rows[row - 1].parts, seen=seen).explanations
                 places = [
                     place
                     for place, each in enumerate(listed)

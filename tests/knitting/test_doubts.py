@@ -2,7 +2,7 @@
 
 import pytest
 
-from knitting.misreadings import DoubtKind, doubts
+from knitting.misreadings import MisreadingKind, misreadings
 from tests.knitting.asking import worked
 
 NOTES = [
@@ -25,14 +25,14 @@ NOTES = [
 def test_a_place_that_is_misread_has_its_sentence(text, kind, says):
     piece = worked(text)
     assert not piece.problems
-    found = {doubt.kind.value: doubt for doubt in doubts(piece)}
+    found = {doubt.kind.value: doubt for doubt in misreadings(piece)}
     assert kind in found
     assert found[kind].says == says
     assert found[kind].line == piece.rows[found[kind].row].span.line
 
 
 def test_every_kind_of_doubt_has_a_case():
-    assert {kind for _, kind, _ in NOTES} == {kind.value for kind in DoubtKind}
+    assert {kind for _, kind, _ in NOTES} == {kind.value for kind in MisreadingKind}
 
 
 @pytest.mark.parametrize(
@@ -46,4 +46,4 @@ def test_every_kind_of_doubt_has_a_case():
     ],
 )
 def test_what_nobody_misreads_has_none(text):
-    assert doubts(worked(text)) == ()
+    assert misreadings(worked(text)) == ()

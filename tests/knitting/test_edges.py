@@ -5,11 +5,11 @@ from itertools import accumulate, pairwise
 import pytest
 
 from knitting.fabric import FABRICS
-from knitting.forecast.forecast import foresee
-from knitting.in_pattern.growing_edges import SEEN, Edges, close_up
-from knitting.in_pattern.piece_in_pattern import Weaver, cells, near
+from knitting.forecast.forecast import forecast_of
+from knitting.in_pattern.growing_edges import SEEN, GrowingEdges, close_up
+from knitting.in_pattern.piece_in_pattern import PatternWorker, cells, near
 from knitting.in_pattern.whole_repeats import next_repeat, whole_at
-from knitting.plan_editing.fabric_use import Wearing, put_on
+from knitting.plan_editing.fabric_use import FabricUse, in_fabric
 from knitting.sizing.repeat_fit import edges_of
 from knitting.words.reader import read
 from knitting.working.piece_worker import counted
@@ -19,7 +19,7 @@ from tests.knitting.planning import made
 
 def test_the_next_whole_repeat_is_foretold_with_its_end():
     """Eight stitches grow by one at the start of every second row: the ninth to the sixteenth make the next repeat."""
-    found = Edges(counted(read(text_of("gull lace", 8, GROWS + START * 9)).piece))
+    found = GrowingEdges(counted(read(text_of("gull lace", 8, GROWS + START * 9)).piece))
     following = next_repeat(found, 1, 0)
     assert following is not None
     assert (following.row, following.right) == (17, True)
@@ -29,7 +29,7 @@ def test_the_next_whole_repeat_is_foretold_with_its_end():
 
 
 def test_a_close_up_says_of_every_new_stitch_what_it_becomes():
-    found = Edges(counted(read(text_of("3x3 rib", 12, GROWS + BOTH + BOTH)).piece))
+    found = GrowingEdges(counted(read(text_of("3x3 rib", 12, GROWS + BOTH + BOTH)).piece))
     rows = close_up(found, 0, True, 3, across=6)
     new = [(row.number, cell.letter, cell.becomes) for row in rows for cell in row.cells if cell.new]
     assert new == [(3, "o", "p")]
@@ -38,7 +38,7 @@ def test_a_close_up_says_of_every_new_stitch_what_it_becomes():
 
 
 def test_stitches_that_wait_for_a_whole_repeat_are_told_from_those_in_one():
-    found = Edges(counted(read(text_of("gull lace", 10, GROWS)).piece))
+    found = GrowingEdges(counted(read(text_of("gull lace", 10, GROWS)).piece))
     (row, *_) = close_up(found, 0, False, 1, across=10)
     assert [cell.waits for cell in row.cells] == [False] * 8 + [True] * 2
     assert [cell.begins_repeat for cell in row.cells] == [True] + [False] * 9
@@ -50,8 +50,8 @@ def test_stitches_that_wait_for_a_whole_repeat_are_told_from_those_in_one():
 ])  # fmt: skip
 def test_an_edge_far_up_is_the_one_that_every_row_leads_to(name, part, answers, key):
     """Rows of rest far below are passed over: that changes no column and no letter."""
-    course = foresee(put_on(made(name, **answers), part, Wearing(key, FABRICS[key].joins)))
-    at_once, step_by_step = edges_of(course), edges_of(course)
+    forecast = forecast_of(in_fabric(made(name, **answers), part, FabricUse(key, FABRICS[key].joins)))
+    at_once, step_by_step = edges_of(forecast), edges_of(forecast)
     for place in range(at_once.wide(0)):
         for row in range(90):
             step_by_step.part(row, place)
@@ -64,7 +64,7 @@ def test_an_edge_far_up_is_the_one_that_every_row_leads_to(name, part, answers, 
 
 def in_order(piece) -> bool:
     """Whether in every part after every row the columns of each fabric follow one another from the right."""
-    found = Edges(piece)
+    found = GrowingEdges(piece)
     for row in range(len(piece.rows)):
         for part in found.parts(row):
             for places in (part.right_places, part.left_places):
@@ -98,7 +98,7 @@ def test_the_ends_of_parts_that_are_marked_later_show_what_every_stitch_shows(ti
     )
     piece = counted(read(text).piece)
     for row, shown in enumerate(cells(piece)):
-        ends = [(stretch.right, stretch.left) for stretch in Edges(piece).parts(row)]
+        ends = [(stretch.right, stretch.left) for stretch in GrowingEdges(piece).parts(row)]
         wide = [*accumulate(piece.rows[row].parts, initial=0)]
         parts = [shown[first:last] for first, last in pairwise(wide)][:: 2 if len(wide) > 2 else 1]
         assert ends == [(part[:SEEN], part[-SEEN:]) for part in parts]
@@ -109,7 +109,7 @@ def test_parts_that_were_not_looked_at_keep_their_columns_in_order_on_wrong_side
     text = f"Cast on 13 sts.\nRow 1: {row}.\nRow 2: {row}.\nMark the center stitch.\nRow 3: {row}.\nRow 4: {row}."
     piece = counted(read(text).piece)
     assert len(piece.rows[-1].parts) == 3
-    weaver = Weaver((), list(near(piece.rows, 2, 3)))
+    weaver = PatternWorker((), list(near(piece.rows, 2, 3)))
     for at, each in enumerate(piece.rows):
         weaver.row(at, each)
         for first, last in pairwise(accumulate(each.parts, initial=0)):

@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from knitting.fabric import FABRICS, Fabric, Joins, seen_from_behind, stretch, trouble_of
+from knitting.fabric import FABRICS, Fabric, Joins, fabric_run, fabric_trouble, seen_from_behind
 from knitting.files.ledger import as_json
-from knitting.in_pattern.next_row import fates
+from knitting.in_pattern.next_row import new_stitches_in_next_row
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.problems import ProblemKind
 from knitting.rows import Side
@@ -141,8 +141,8 @@ def test_the_runs_of_a_row_in_pattern_are_the_stitches_to_work():
 
 @pytest.mark.parametrize("key", sorted(FABRICS))
 def test_every_fabric_that_ships_keeps_its_count_flat_and_in_rounds(key):
-    assert trouble_of(FABRICS[key]) == ""
-    assert trouble_of(FABRICS[key], in_round=True) == ""
+    assert fabric_trouble(FABRICS[key]) == ""
+    assert fabric_trouble(FABRICS[key], in_round=True) == ""
 
 
 def fabric(*written: str, joins: Joins = Joins.AT_ONCE) -> Fabric:
@@ -162,7 +162,7 @@ def fabric(*written: str, joins: Joins = Joins.AT_ONCE) -> Fabric:
     ],
 )
 def test_a_fabric_that_cannot_be_worked_is_refused_with_its_figures(own, in_round, why):
-    said = trouble_of(own, in_round)
+    said = fabric_trouble(own, in_round)
     assert said == why or (why and why in said)
 
 
@@ -186,13 +186,13 @@ WHOLE = fabric("yo ssk k k2tog yo k", "k k k k k k", joins=Joins.WHOLE)
     ],
 )
 def test_repeats_are_taken_whole_or_as_far_as_they_make_up_for_themselves(own, first, count, letters):
-    assert stretch(own, 0, first, count).letters == letters
+    assert fabric_run(own, 0, first, count).letters == letters
 
 
 @given(st.sampled_from(sorted(FABRICS)), st.integers(0, 30), st.integers(-40, 40), st.integers(0, 60))
 def test_a_stretch_never_changes_a_count_and_follows_the_one_column_rule(key, row, first, count):
     own = FABRICS[key]
-    found = stretch(own, row, first, count)
+    found = fabric_run(own, row, first, count)
     assert sum(kind.uses * times for kind, times in found.kinds) == count
     assert sum(kind.makes * times for kind, times in found.kinds) == len(found.letters) == count
     if own.plain:
@@ -243,12 +243,14 @@ def test_each_new_stitch_is_said_with_what_it_becomes():
     """Beside three purls a knit, beside three knits a purl: the parts are kkkppp on both sides of the centre."""
     piece = worked(GROWN)
     shown_ = cells(piece)
-    said = [(fate.part, fate.said) for fate in fates(piece.rows[0], piece.rows[1], shown_[0], shown_[1])]
+    said = [
+        (fate.part, fate.said) for fate in new_stitches_in_next_row(piece.rows[0], piece.rows[1], shown_[0], shown_[1])
+    ]
     assert said == [
         (0, "the new stitch at the left end becomes a knit"),
         (2, "the new stitch at the right end becomes a purl"),
     ]
-    later = fates(piece.rows[2], piece.rows[3], shown_[2], shown_[3])
+    later = new_stitches_in_next_row(piece.rows[2], piece.rows[3], shown_[2], shown_[3])
     assert [(fate.part, fate.becomes) for fate in later] == [(0, "p"), (0, "k"), (2, "p"), (2, "k")]
 
 
@@ -287,4 +289,4 @@ def test_whatever_is_written_every_stitch_shows_something_and_no_count_changes(c
 def test_among_stitches_that_are_all_alike_no_fate_is_said():
     piece = worked("Cast on 30 sts.\nRow 1: seed 4, k10, m1, k to end.\nRow 2: p26, work 5 sts in seed.")
     now, then = cells(piece)
-    assert fates(piece.rows[0], piece.rows[1], now, then) == ()
+    assert new_stitches_in_next_row(piece.rows[0], piece.rows[1], now, then) == ()

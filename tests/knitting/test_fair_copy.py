@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 
 from knitting.dialects.dialect import dialect, dialect_codes
-from knitting.formatter import fair_copy
+from knitting.formatter import format_piece
 from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.comparison import differing_rows
@@ -58,7 +58,7 @@ PRINTED = [
 def test_an_editor_prints_it_so(text, printed):
     piece = worked(text)
     assert not piece.problems
-    copy = write(fair_copy(piece))
+    copy = write(format_piece(piece))
     assert copy.rstrip("\n").split("\n", 1)[1] == printed
     again = worked(copy)
     assert not again.problems
@@ -67,14 +67,14 @@ def test_an_editor_prints_it_so(text, printed):
 
 def test_words_that_do_not_add_up_are_left_alone():
     piece = worked("Cast on 9 sts.\nRow 1: k1, p1, k1, p1, k1, p1, k9")
-    assert fair_copy(piece) is piece.piece
+    assert format_piece(piece) is piece.piece
 
 
 @given(patterns())
 @settings(max_examples=80, deadline=None)
 def test_a_fair_copy_is_the_same_knitting(text):
     piece = worked(text)
-    again = worked(write(fair_copy(piece)))
+    again = worked(write(format_piece(piece)))
     if not piece.problems:
         assert not again.problems
         assert differing_rows(piece, again) == []
@@ -84,7 +84,7 @@ def test_a_fair_copy_is_the_same_knitting(text):
 @pytest.mark.parametrize("demo", DEMOS, ids=[demo.stem for demo in DEMOS])
 def test_every_demo_written_in_every_dialect_works_to_the_same_rows(demo, code):
     piece = worked(demo.read_text("utf-8"))
-    for printed in (fair_copy(piece), piece.piece):
+    for printed in (format_piece(piece), piece.piece):
         again = work_reading(read(write(printed, dialect(code)), dialect(code)))
         assert [problem.kind for problem in again.problems] == [problem.kind for problem in piece.problems]
         assert [(row.side, row.colour, row.before, row.after, row.time) for row in again.rows] == [

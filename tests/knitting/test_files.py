@@ -14,7 +14,7 @@ from knitting.dialects.dialect import dialect
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_schema, piece_to_json
 from knitting.files.schema import schema_text
 from knitting.rows import Piece
-from knitting.rows.without_places import unplaced
+from knitting.rows.without_places import without_places
 from knitting.words.glossary import glossary
 from knitting.words.reader import read
 from knitting.words.writer import write
@@ -69,7 +69,7 @@ def there_and_back(piece: Piece) -> Piece:
 def test_a_piece_of_everything_goes_out_and_comes_in_as_it_was():
     reading = read(EVERYTHING)
     assert not reading.problems
-    assert unplaced(there_and_back(reading.piece)) == unplaced(reading.piece)
+    assert without_places(there_and_back(reading.piece)) == without_places(reading.piece)
     assert write(there_and_back(reading.piece)).replace("# a note\n", "") == write(reading.piece).replace(
         "# a note\n", ""
     )
@@ -86,7 +86,7 @@ def test_every_written_row_keeps_its_count_in_json(header, needle, words):
 @settings(max_examples=60, deadline=None)
 def test_a_made_up_piece_goes_out_and_comes_in_as_it_was(text):
     piece = read(text).piece
-    assert unplaced(there_and_back(piece)) == unplaced(piece)
+    assert without_places(there_and_back(piece)) == without_places(piece)
 
 
 def test_the_published_schema_is_the_one_in_force():

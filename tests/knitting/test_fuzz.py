@@ -11,9 +11,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from knitting.dialects.dialect import dialect, dialect_codes
-from knitting.formatter import fair_copy
-from knitting.misreadings import doubts
-from knitting.substitution import FirstStitch, Habits, exchange
+from knitting.formatter import format_piece
+from knitting.misreadings import misreadings
+from knitting.substitution import FirstStitch, OwnHand, substitute
 from knitting.words.highlights import highlights
 from knitting.words.reader import read
 from knitting.words.writer import write
@@ -65,7 +65,7 @@ def answered(text):
     reading = read(text)
     piece = work_reading(reading)
     inks = highlights(reading)
-    doubts(piece, reading.dialect)
+    misreadings(piece, reading.dialect)
     assert time.perf_counter() - start < MOST_SECONDS
     for each in inks.values():
         assert all(one.column + one.length <= other.column for one, other in pairwise(each))
@@ -122,8 +122,8 @@ def test_editing_and_exchanging_a_long_pattern_takes_a_moment(rows):
     piece = work_reading(read("\n".join(["Cast on 200 sts.", *rows])))
     assert not piece.problems
     start = time.perf_counter()
-    fair_copy(piece)
+    format_piece(piece)
     middle = time.perf_counter()
-    exchange(piece, Habits(increase="m1", decrease="ssk", first_stitch=FirstStitch.SLIP))
+    substitute(piece, OwnHand(increase="m1", decrease="ssk", first_stitch=FirstStitch.SLIP))
     assert middle - start < 2 * MOST_SECONDS
     assert time.perf_counter() - middle < 2 * MOST_SECONDS

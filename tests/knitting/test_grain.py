@@ -6,17 +6,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from knitting.in_pattern.new_columns import Laid, cut, grown
-from knitting.in_pattern.stitch_columns import NONE, Grain, LeftNeedle, Wales, joined, laid_on
+from knitting.in_pattern.new_columns import NewStitches, cut_runs, with_new_columns
+from knitting.in_pattern.stitch_columns import NONE, ColumnRun, LeftNeedle, StitchColumns, joined, laid_on
 
-WALES = st.builds(Wales, st.integers(1, 5), st.integers(0, 2), st.integers(-4, 8), st.integers(0, 1))
+WALES = st.builds(ColumnRun, st.integers(1, 5), st.integers(0, 2), st.integers(-4, 8), st.integers(0, 1))
 
 
 @st.composite
 def grains(draw):
     wales = laid_on(draw(st.lists(WALES, max_size=6)))
     many = sum(each.width for each in wales)
-    return Grain(wales, bytes(draw(st.lists(st.sampled_from(b"kpo+"), min_size=many, max_size=many))))
+    return StitchColumns(wales, bytes(draw(st.lists(st.sampled_from(b"kpo+"), min_size=many, max_size=many))))
 
 
 def stitches(grain):
@@ -59,17 +59,17 @@ def test_stitches_are_taken_from_the_end_at_which_the_row_begins(grain, counts, 
 
 
 def test_what_is_taken_shows_what_is_worked_into_it():
-    needle = LeftNeedle(Grain((Wales(4, 1, 0, 0),), b"kppk"), behind=True)
-    assert needle.take(2, b"p") == Grain((Wales(2, 1, 2, 0),), b"pp")
-    assert needle.take(9) == Grain((Wales(2, 1, 0, 0),), b"kp")
+    needle = LeftNeedle(StitchColumns((ColumnRun(4, 1, 0, 0),), b"kppk"), behind=True)
+    assert needle.take(2, b"p") == StitchColumns((ColumnRun(2, 1, 2, 0),), b"pp")
+    assert needle.take(9) == StitchColumns((ColumnRun(2, 1, 0, 0),), b"kp")
     assert needle.take(1).stitches == 0
 
 
 @given(st.lists(grains(), max_size=5), st.lists(st.integers(0, 9), max_size=6))
 def test_what_is_laid_is_cut_by_counts(parts, counts):
-    laid = [Laid(part) for part in parts]
+    laid = [NewStitches(part) for part in parts]
     whole = [stitch for part in parts for stitch in stitches(part)]
-    for count, found in zip(counts, cut(laid, counts), strict=True):
+    for count, found in zip(counts, cut_runs(laid, counts), strict=True):
         here, whole = whole[:count], whole[count:]
         assert [stitch for each in found for stitch in stitches(each.grain)] == here
 
@@ -102,21 +102,21 @@ def counted_stitch_by_stitch(part):
 
 @given(st.lists(st.tuples(grains(), st.sampled_from(["new", "old", "in pattern"])), max_size=7))
 def test_columns_are_counted_outwards_as_stitch_by_stitch(parts):
-    part = [Laid(grain, how == "new", how == "in pattern", counts=True) for grain, how in parts]
-    found, _ = grown(part)
+    part = [NewStitches(grain, how == "new", how == "in pattern", counts=True) for grain, how in parts]
+    found, _ = with_new_columns(part)
     assert stitches(found) == counted_stitch_by_stitch(part)
     assert as_few_as_there_can_be(found)
 
 
 @given(st.lists(grains(), max_size=4))
 def test_nothing_is_counted_where_nothing_is_new(parts):
-    found, unclear = grown([Laid(part) for part in parts])
+    found, unclear = with_new_columns([NewStitches(part) for part in parts])
     assert stitches(found) == [stitch for part in parts for stitch in stitches(part)]
     assert not unclear
 
 
 def one(letter, fabric=NONE, column=0):
-    return Grain((Wales(1, fabric, column, 0),), letter)
+    return StitchColumns((ColumnRun(1, fabric, column, 0),), letter)
 
 
 @pytest.mark.parametrize(
@@ -124,9 +124,9 @@ def one(letter, fabric=NONE, column=0):
     [(True, b"+kpppp", [-2, -1, 0, 1, 2, 3]), (False, b"ppppk+", [0, 1, 2, 3, 4, 5])],
 )
 def test_of_two_made_of_one_the_outer_is_new(pair_first, letters, columns):
-    rib = Laid(Grain((Wales(4, 1, 0, 0),), b"pppp"), told=True)
-    pair = [Laid(one(letter, 1, 0 if pair_first else 4), True, counts=True, pair=1) for letter in (b"k", b"+")]
-    found, _ = grown([*pair, rib] if pair_first else [rib, *pair])
+    rib = NewStitches(StitchColumns((ColumnRun(4, 1, 0, 0),), b"pppp"), told=True)
+    pair = [NewStitches(one(letter, 1, 0 if pair_first else 4), True, counts=True, pair=1) for letter in (b"k", b"+")]
+    found, _ = with_new_columns([*pair, rib] if pair_first else [rib, *pair])
     assert (found.letters, found.column.tolist()) == (letters, columns)
 
 
@@ -134,6 +134,6 @@ def test_of_two_made_of_one_the_outer_is_new(pair_first, letters, columns):
     (13, 13, True, True), (12, 20, True, False), (20, 12, True, False), (13, 13, False, False),
 ])  # fmt: skip
 def test_a_new_stitch_far_from_both_ends_of_a_pattern_is_unclear(before, after, figured, unclear):
-    right = Laid(Grain((Wales(before, 1, 0, 0),), b"k" * before), told=True, figured=figured)
-    left = Laid(Grain((Wales(after, 1, before, 0),), b"k" * after), told=True, figured=figured)
-    assert grown([right, Laid(one(b"o"), True, counts=True), left])[1] is unclear
+    right = NewStitches(StitchColumns((ColumnRun(before, 1, 0, 0),), b"k" * before), told=True, figured=figured)
+    left = NewStitches(StitchColumns((ColumnRun(after, 1, before, 0),), b"k" * after), told=True, figured=figured)
+    assert with_new_columns([right, NewStitches(one(b"o"), True, counts=True), left])[1] is unclear

@@ -6,7 +6,7 @@ import networkx as nx
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
-from knitting.needle.lineage import events, lineage
+from knitting.needle.lineage import count_changes, lineage
 from knitting.words.reader import read
 from knitting.words.writer import write
 from tests.knitting.asking import worked
@@ -69,7 +69,7 @@ def test_lineage_reaches_every_stitch_once_and_never_crosses(text):
         assert sum(link.makes * link.times for link in links) == row.end
         assert [link.old for link in links] == sorted(link.old for link in links)
         assert [link.new for link in links] == sorted(link.new for link in links)
-        assert sum(event.change for event in events(row)) == row.change
+        assert sum(event.change for event in count_changes(row)) == row.change
         for link in links:
             for time in range(link.times):
                 for old in range(link.uses):

@@ -7,7 +7,7 @@ from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.dialects.spelling import nearest_stitch, nearest_word
 from knitting.dialects.templates import compile_template, fill_template
 from knitting.dialects.tokens import tokens_of
-from knitting.needle.lineage import Link, events, lineage
+from knitting.needle.lineage import Link, count_changes, lineage
 from knitting.needle.needle import Mark, Needle, from_positions
 from tests.knitting.asking import one_row, worked
 
@@ -64,7 +64,7 @@ def test_lineage_maps_old_stitches_to_new_ones(before, words, links):
 def test_a_wrong_side_row_is_mapped_from_the_right_side_start():
     row = one_row("5", "Knit.\nRow 2: k1, yo, k4").rows[1]
     assert lineage(row) == (Link(0, 0, 1, 1, 4), Link(4, 4, 0, 1, 1), Link(4, 5, 1, 1, 1))
-    (event,) = events(row)
+    (event,) = count_changes(row)
     assert (event.change, event.old, event.new) == (1, 4, 4.5)
 
 
@@ -78,7 +78,7 @@ def test_a_wale_is_followed_up_and_traced_down():
 
 def test_events_name_stitch_change_and_part():
     row = one_row("4*4", "k1, kfb, k to centre st, yo, k1, yo, k2, k2tog").rows[0]
-    assert [(e.stitch.key, e.change, e.part) for e in events(row)] == [
+    assert [(e.stitch.key, e.change, e.part) for e in count_changes(row)] == [
         ("kfb", 1, 0),
         ("yo", 1, 0),
         ("yo", 1, 2),

@@ -7,7 +7,7 @@ import pytest
 from knitting.rows import Stripe
 from knitting.words.reader import read
 from knitting.working.piece_worker import work_piece
-from knitting.working.row_groups import folds
+from knitting.working.row_groups import row_groups
 from tests.knitting.asking import kinds, worked
 
 START = "Cast on 8 sts.\n"
@@ -90,7 +90,7 @@ def test_a_balanced_row_shows_both_its_gains_and_its_losses():
 
 def test_rows_fold_by_the_line_that_called_for_them():
     piece = worked(START + "Row 1: Knit.\nRow 2: Purl.\nRepeat rows 1 and 2 9 more times.\nKnit 3 rows.")
-    assert [(fold.first, fold.last, fold.labels, fold.times) for fold in folds(piece)] == [
+    assert [(fold.first, fold.last, fold.labels, fold.times) for fold in row_groups(piece)] == [
         (0, 0, ("Row 1",), 1),
         (1, 1, ("Row 2",), 1),
         (2, 19, ("Row 1", "Row 2"), 9),

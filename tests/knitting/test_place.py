@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from knitting.command_line.commands import main
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
-from knitting.diagnosis import Kind, NotCounts, Seen, explained, whereabouts
+from knitting.diagnosis import MistakeKind, Observation, WrongCounts, diagnose, whereabouts
 from knitting.diagnosis.mistakes import mistakes
 from knitting.diagnosis.replay import Replay
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.rows import Side, Work
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
@@ -29,26 +29,26 @@ SHAWL = (
 # After a row (4-1-4 is cast on; each right-side row makes two more in each wing), what is counted, and what must be
 # among the first explanations: kind, mark, side, rows.
 CASES = [
-    (20, (24, 1, 23), Kind.MISSED_INCREASE, "centre", "after", (1, 19)),
-    (20, (23, 1, 24), Kind.MISSED_INCREASE, "centre", "before", (1, 19)),
-    (20, (23, 1, 24), Kind.MISSED_INCREASE, "right edge", "after", (1, 19)),
-    (20, (23, 1, 24), Kind.DROPPED_STITCH, "", "", (1, 20)),
-    (20, (25, 1, 24), Kind.EXTRA_INCREASE, "centre", "before", (1, 20)),
-    (20, (25, 1, 24), Kind.EXTRA_STITCH, "", "", (1, 20)),
-    (20, (23, 1, 25), Kind.MARK_SHIFTED, "centre", "", (1, 20)),
-    (20, (22, 1, 22), Kind.SKIPPED_ROW, "", "", (1, 19)),
-    (20, (26, 1, 26), Kind.ROW_TWICE, "", "", (1, 19)),
-    (19, (24, 1, 22), Kind.HALF_ROW, "", "", (19, 19)),
-    (20, (26, 1, 24), Kind.HALF_ROW, "", "", (21, 21)),
-    (20, (24, 1, 21), Kind.WRONG_CAST_ON, "", "", (0, 0)),
-    (20, (24, 23), Kind.MISSED_INCREASE, "centre", "after", (1, 19)),
-    (20, (48,), Kind.MISSED_INCREASE, "centre", "after", (1, 19)),
+    (20, (24, 1, 23), MistakeKind.MISSED_INCREASE, "centre", "after", (1, 19)),
+    (20, (23, 1, 24), MistakeKind.MISSED_INCREASE, "centre", "before", (1, 19)),
+    (20, (23, 1, 24), MistakeKind.MISSED_INCREASE, "right edge", "after", (1, 19)),
+    (20, (23, 1, 24), MistakeKind.DROPPED_STITCH, "", "", (1, 20)),
+    (20, (25, 1, 24), MistakeKind.EXTRA_INCREASE, "centre", "before", (1, 20)),
+    (20, (25, 1, 24), MistakeKind.EXTRA_STITCH, "", "", (1, 20)),
+    (20, (23, 1, 25), MistakeKind.MARK_SHIFTED, "centre", "", (1, 20)),
+    (20, (22, 1, 22), MistakeKind.SKIPPED_ROW, "", "", (1, 19)),
+    (20, (26, 1, 26), MistakeKind.ROW_TWICE, "", "", (1, 19)),
+    (19, (24, 1, 22), MistakeKind.HALF_ROW, "", "", (19, 19)),
+    (20, (26, 1, 24), MistakeKind.HALF_ROW, "", "", (21, 21)),
+    (20, (24, 1, 21), MistakeKind.WRONG_CAST_ON, "", "", (0, 0)),
+    (20, (24, 23), MistakeKind.MISSED_INCREASE, "centre", "after", (1, 19)),
+    (20, (48,), MistakeKind.MISSED_INCREASE, "centre", "after", (1, 19)),
 ]  # fmt: skip
 
 
 @pytest.mark.parametrize(("row", "counts", "kind", "mark", "side", "rows"), CASES)
 def test_counts_that_are_wrong_are_explained(row, counts, kind, mark, side, rows):
-    answer = explained(worked(SHAWL), row, counts)
+    answer = diagnose(worked(SHAWL), row, counts)
     found = [
         (each.mistakes[0].kind, spot.mark, spot.side, each.rows)
         for each in answer.explanations[:4]
@@ -59,25 +59,25 @@ def test_counts_that_are_wrong_are_explained(row, counts, kind, mark, side, rows
 
 
 def test_what_happened_is_said_with_where_to_look_how_to_mend_it_and_what_ripping_costs():
-    first = explained(worked(SHAWL), 20, (24, 1, 23)).explanations[0]
+    first = diagnose(worked(SHAWL), 20, (24, 1, 23)).explanations[0]
     assert first.says == "One increase after 'centre' or at the left edge was forgotten in one of rows 1 to 19."
     assert first.mend.startswith("Lift the bar below")
     assert (first.rip_rows, first.rip_stitches) == (2, 49 + 49)
 
 
 def test_counts_that_are_right_need_nothing_and_a_sum_that_is_right_only_a_mark():
-    assert explained(worked(SHAWL), 20, (24, 1, 24)).matters == "The counts are right."
-    assert explained(worked(SHAWL), 20, (49,)).explanations == ()
-    assert "only a mark stands elsewhere" in explained(worked(SHAWL), 20, (25, 1, 23)).matters
+    assert diagnose(worked(SHAWL), 20, (24, 1, 24)).matters == "The counts are right."
+    assert diagnose(worked(SHAWL), 20, (49,)).explanations == ()
+    assert "only a mark stands elsewhere" in diagnose(worked(SHAWL), 20, (25, 1, 23)).matters
 
 
 @pytest.mark.parametrize("counts", [(24, 1, 23), (24, 23), (48,)])
 def test_a_stitch_is_one_stitch_however_it_is_counted(counts):
-    assert explained(worked(SHAWL), 20, counts).matters.startswith("It is one stitch too few")
+    assert diagnose(worked(SHAWL), 20, counts).matters.startswith("It is one stitch too few")
 
 
 def test_two_mistakes_are_supposed_where_one_is_not_enough():
-    answer = explained(worked(SHAWL), 20, (23, 1, 23))
+    answer = diagnose(worked(SHAWL), 20, (23, 1, 23))
     kinds = [sorted(each.kind.value for each in found.mistakes) for found in answer.explanations]
     assert ["missed-increase", "missed-increase"] in kinds
 
@@ -86,12 +86,12 @@ def test_two_mistakes_are_supposed_where_one_is_not_enough():
     ("row", "counts"), [(0, (9,)), (31, (9,)), (20, (1, 2, 3, 4)), (20, (-1, 1, 24)), (20, ()), (20, (10**9,))]
 )
 def test_counts_that_are_none_of_this_row_are_refused(row, counts):
-    with pytest.raises(NotCounts):
-        explained(worked(SHAWL), row, counts)
+    with pytest.raises(WrongCounts):
+        diagnose(worked(SHAWL), row, counts)
 
 
 def test_counts_that_no_usual_mistake_explains_have_no_explanation():
-    answer = explained(worked(SHAWL), 20, (3, 1, 900))
+    answer = diagnose(worked(SHAWL), 20, (3, 1, 900))
     assert answer.explanations == ()
     assert "find out what happened" in answer.matters
 
@@ -100,7 +100,7 @@ def test_counts_that_no_usual_mistake_explains_have_no_explanation():
 def test_every_explanation_gives_exactly_the_counts(row, counts):
     piece = worked(SHAWL)
     expected = piece.rows[row - 1].parts
-    for found in explained(piece, row, counts).explanations:
+    for found in diagnose(piece, row, counts).explanations:
         change = [sum(each) for each in zip(*(mistake.change for mistake in found.mistakes), strict=True)]
         assert [a + b for a, b in zip(expected, change, strict=True)] == counts
 
@@ -114,8 +114,8 @@ def test_only_rows_since_the_marks_were_set_are_looked_back_over():
     for row in range(1, 9):
         parts = piece.rows[row - 1].parts
         for counts in ((parts[0] - 1, *parts[1:]), (*parts[:-1], parts[-1] + 2), (sum(parts) - 2,)):
-            assert all(each.rows[0] <= each.rows[1] <= 9 for each in explained(piece, row, counts).explanations)
-    (first, *_) = explained(piece, 8, (3, 10)).explanations
+            assert all(each.rows[0] <= each.rows[1] <= 9 for each in diagnose(piece, row, counts).explanations)
+    (first, *_) = diagnose(piece, 8, (3, 10)).explanations
     assert first.rows == (7, 7)
 
 
@@ -132,8 +132,8 @@ def test_an_increase_left_out_of_the_words_of_one_row_is_found():
     lost = replay.after(begun, 10, 10)
     assert lost is not None
     counts = (lost.counts[0] - 1, 1, lost.counts[1])
-    (first, *_) = explained(piece, 11, counts).explanations
-    assert first.mistakes[0].kind is Kind.MISSED_INCREASE
+    (first, *_) = diagnose(piece, 11, counts).explanations
+    assert first.mistakes[0].kind is MistakeKind.MISSED_INCREASE
     assert ("centre", "before") in [(spot.mark, spot.side) for spot in first.mistakes[0].spots]
 
 
@@ -144,7 +144,7 @@ def planted(piece, kind, row, rng):
     if not found:
         return None
     mistake = rng.choice(found)
-    at = row if kind is Kind.HALF_ROW else rng.randint(mistake.first, mistake.last)
+    at = row if kind is MistakeKind.HALF_ROW else rng.randint(mistake.first, mistake.last)
     begin = piece.rows[at - 1].after if at else piece.rows[0].before
     if len(begin.parts) != len(mistake.change):
         return None
@@ -167,8 +167,8 @@ def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
     rng = random.Random(11)
     table = defaultdict(Counter)
     for name in sorted(CONSTRUCTIONS):
-        piece = work_piece(compiled(foresee(made(name))))
-        for kind in Kind:
+        piece = work_piece(compiled(forecast_of(made(name))))
+        for kind in MistakeKind:
             for _ in range(5):
                 row = rng.randint(piece.tab_rows + 3, len(piece.rows) - 1)
                 found = planted(piece, kind, row, rng)
@@ -177,10 +177,10 @@ def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
                 mistake, at, counts = found
                 places = [
                     place
-                    for place, each in enumerate(explained(piece, row, counts).explanations)
+                    for place, each in enumerate(diagnose(piece, row, counts).explanations)
                     if [each.mistakes[0].kind] == [kind] * len(each.mistakes)
                     and mistake.spot in each.mistakes[0].spots
-                    and (kind is Kind.HALF_ROW or each.rows[0] <= at <= each.rows[1])
+                    and (kind is MistakeKind.HALF_ROW or each.rows[0] <= at <= each.rows[1])
                 ]
                 table[kind]["planted"] += 1
                 table[kind]["listed"] += bool(places)
@@ -198,13 +198,13 @@ def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
 @pytest.mark.parametrize(
     ("seen", "rows"),
     [
-        (Seen((24, 1, 24)), [20, 19]),
-        (Seen((24, 1, 24), Side.WS), [19]),
-        (Seen((24, 1, 24), Side.RS), [20]),
-        (Seen((49,), about=3), [19, 20]),
-        (Seen((24, 24)), [20, 19]),
-        (Seen((25, 1, 24)), []),
-        (Seen((24, 1, 24), about=18), [19, 20]),
+        (Observation((24, 1, 24)), [20, 19]),
+        (Observation((24, 1, 24), Side.WS), [19]),
+        (Observation((24, 1, 24), Side.RS), [20]),
+        (Observation((49,), about=3), [19, 20]),
+        (Observation((24, 24)), [20, 19]),
+        (Observation((25, 1, 24)), []),
+        (Observation((24, 1, 24), about=18), [19, 20]),
     ],
 )
 def test_the_rows_that_fit_what_is_seen_are_listed_best_first(seen, rows):
@@ -212,24 +212,24 @@ def test_the_rows_that_fit_what_is_seen_are_listed_best_first(seen, rows):
 
 
 def test_places_say_what_to_look_for():
-    rest, eyelets = whereabouts(worked(SHAWL), Seen((24, 1, 24)))
+    rest, eyelets = whereabouts(worked(SHAWL), Observation((24, 1, 24)))
     assert rest.look == "The row on the needle is a row of rest."
     assert eyelets.look == "The row on the needle is one with 4 eyelets."
-    (only,) = whereabouts(worked(SHAWL), Seen((24, 1, 24), Side.RS))
+    (only,) = whereabouts(worked(SHAWL), Observation((24, 1, 24), Side.RS))
     assert only.look == "Only this row fits: it is a row of rest."
 
 
 def test_a_stop_in_the_middle_of_a_row_is_an_answer_too():
     """Row 21 goes from 24-1-24 to 26-1-26; its first part is worked and the last one is not."""
-    (stopped, *_) = whereabouts(worked(SHAWL), Seen((26, 1, 24), about=20))
+    (stopped, *_) = whereabouts(worked(SHAWL), Observation((26, 1, 24), about=20))
     assert (stopped.row, stopped.parts) == (20, 1)
     assert stopped.look == "You stopped within row 21 (Row 1): its first part is worked."
-    assert whereabouts(worked(SHAWL), Seen((26, 24), about=20))[0] == stopped
+    assert whereabouts(worked(SHAWL), Observation((26, 24), about=20))[0] == stopped
 
 
 def test_the_colour_in_hand_tells_rows_apart():
     striped = worked(f"Yarn A: x\nYarn B: y\nStripes: 2 rows A, 2 rows B\n{SHAWL}")
-    assert {place.row % 4 for place in whereabouts(striped, Seen(colour="B"))} == {0, 3}
+    assert {place.row % 4 for place in whereabouts(striped, Observation(colour="B"))} == {0, 3}
 
 
 # -- the command line ------------------------------------------------------------------------------------------

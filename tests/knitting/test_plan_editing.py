@@ -7,7 +7,7 @@ import pytest
 
 from knitting.compiling import compile_plan
 from knitting.constructions import CONSTRUCTIONS
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.plan.plan import CENTRE, LEFT_EDGE, RIGHT_EDGE, Beside, Count, LineKind, Repeats, Rows
 from knitting.plan_editing.edits import CannotEdit, Edit, edited
 from knitting.plan_editing.structure import (
@@ -38,8 +38,8 @@ EDITS = [
     ("parts.1.fabric", "stockinette", lambda plan: plan.parts[1].fabric, "stockinette"),
     ("lines.0.kind", "needle", lambda plan: (plan.lines[0].stitches, plan.counted), (0, 21)),
     ("lines.0.kind", "needle-both", lambda plan: plan.lines[0].kind, LineKind.BOTH),
-    ("stages.0.rhythm", "4", lambda plan: foresee(plan).rows, 40),
-    ("stages.0.until", "5", lambda plan: foresee(plan).ends, 5),
+    ("stages.0.rhythm", "4", lambda plan: forecast_of(plan).rows, 40),
+    ("stages.0.until", "5", lambda plan: forecast_of(plan).ends, 5),
     ("stages.0.until_kind", "rows", lambda plan: plan.stages[0].until, Rows(20)),
     ("stages.0.until_kind", "repeats", lambda plan: plan.stages[0].until, Repeats(10)),
     ("stages.0.ending", "1", lambda plan: plan.stages[0].ending, 1),

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.files import NotRead, plan_from_json, plan_from_text, plan_schema, plan_text, plan_to_json, schema_text
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.working.piece_worker import work_piece
 from tests.knitting.planning import made
 
@@ -96,9 +96,9 @@ def test_a_changed_file_is_refused_or_is_a_plan_with_a_course(data):
         found = plan_from_json(plan)
     except NotRead:
         return
-    course = foresee(found)
-    worked = work_piece(compiled(course))
-    assert not course.sound or not worked.problems
+    forecast = forecast_of(found)
+    worked = work_piece(compiled(forecast))
+    assert not forecast.sound or not worked.problems
 
 
 def _items(box):
@@ -120,6 +120,6 @@ def test_more_stitches_than_are_worked_cannot_be_cast_on_within_a_plan():
         replace(row, cast_on=replace(row.cast_on, count=10_001)) if row.cast_on else row
         for row in plan.stages[at].setup
     )
-    course = foresee(plan.with_stage(at, replace(plan.stages[at], setup=setup)))
-    assert not course.sound
-    assert "at most 10,000 are worked" in course.troubles[0].message
+    forecast = forecast_of(plan.with_stage(at, replace(plan.stages[at], setup=setup)))
+    assert not forecast.sound
+    assert "at most 10,000 are worked" in forecast.troubles[0].message

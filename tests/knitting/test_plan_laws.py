@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.files import plan_from_json, plan_to_json
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
 from knitting.recognise import recognise
-from knitting.sizing.parameters import knobs, yardsticks
-from knitting.sizing.sizes import sized
+from knitting.sizing.parameters import following_measures, parameters
+from knitting.sizing.sizes import nearest_sizes
 from knitting.stitches import Leaning
 from knitting.words.reader import read
 from knitting.words.writer import write
@@ -26,24 +26,24 @@ from tests.knitting.planning import bare, made, plans, staged
 @settings(max_examples=300, deadline=None)
 @given(plans())
 def test_any_sound_plan_gives_a_pattern_that_adds_up_to_what_was_foreseen(plan):
-    course = foresee(plan)
-    piece = compiled(course)
-    if not course.sound:
+    forecast = forecast_of(plan)
+    piece = compiled(forecast)
+    if not forecast.sound:
         return
     worked = work_piece(piece)
     assert not worked.problems, (write(piece), [str(problem) for problem in worked.problems])
     foreseen = [
-        total for stage in course.stages for total in (*(row.after.total for row in stage.setup), *stage.totals[1:])
+        total for stage in forecast.stages for total in (*(row.after.total for row in stage.setup), *stage.totals[1:])
     ]
     assert [row.end for row in worked.rows] == foreseen
     assert all(sum(row.parts) == row.end for row in worked.rows)
-    for row, parts in zip(worked.rows, _parts_foreseen(course), strict=True):
+    for row, parts in zip(worked.rows, _parts_foreseen(forecast), strict=True):
         assert row.after.parts == parts, (write(piece), row.label, row.time)
 
 
-def _parts_foreseen(course):
+def _parts_foreseen(forecast):
     """The counts between marks after every row, put together from the parts and lines of the plan."""
-    for stage in course.stages:
+    for stage in forecast.stages:
         splits = [row.after for row in stage.setup]
         splits += [stage.split.with_counts(counts) for counts in stage.counts[1:]]
         for split in splits:
@@ -71,10 +71,10 @@ def _past(split, at, found):
 @settings(max_examples=150, deadline=None)
 @given(plans())
 def test_the_words_of_a_plan_read_back_to_its_rows(plan):
-    course = foresee(plan)
-    if not course.sound:
+    forecast = forecast_of(plan)
+    if not forecast.sound:
         return
-    piece = compiled(course)
+    piece = compiled(forecast)
     read_back = work_reading(read(write(piece)))
     assert not read_back.problems, write(piece)
     assert [(row.side, row.parts) for row in read_back.rows] == [
@@ -91,24 +91,24 @@ def test_a_plan_as_json_is_the_same_plan(plan):
 @settings(max_examples=150, deadline=None)
 @given(plans())
 def test_every_mend_of_a_trouble_gives_a_plan_without_it_or_with_a_lesser_one(plan):
-    course = foresee(plan)
-    for trouble in course.troubles:
+    forecast = forecast_of(plan)
+    for trouble in forecast.troubles:
         for mend in trouble.mends:
-            after = foresee(mend.plan).troubles
+            after = forecast_of(mend.plan).troubles
             assert trouble not in after, (trouble, mend.says)
 
 
 @settings(max_examples=150, deadline=None)
 @given(plans())
 def test_a_recognised_plan_comes_to_every_row_again(plan):
-    course = foresee(plan)
-    if not course.sound:
+    forecast = forecast_of(plan)
+    if not forecast.sound:
         return
-    worked = work_piece(compiled(course))
+    worked = work_piece(compiled(forecast))
     found = recognise(worked)
     assert found.said
     if found.plan is not None:
-        again = work_piece(compiled(foresee(found.plan)))
+        again = work_piece(compiled(forecast_of(found.plan)))
         assert [(row.side, row.parts) for row in again.rows] == [(row.side, row.parts) for row in worked.rows]
 
 
@@ -129,10 +129,10 @@ def test_pairs_of_a_mirrored_plan_mirror(half, work, towards, away):
     leaning = Leaning.TOWARDS if towards else Leaning.AWAY
     lines = Shaping(names, Beside.BOTH, work, (3,), away, leaning)
     edges = Shaping((RIGHT_EDGE, LEFT_EDGE), Beside.INSIDE, work, (3,), away + 1, leaning)
-    course = foresee(staged(plan, lines, edges, rhythm=4, until=Repeats(1)))
-    if course.troubles:
+    forecast = forecast_of(staged(plan, lines, edges, rhythm=4, until=Repeats(1)))
+    if forecast.troubles:
         return
-    row = work_piece(compiled(course)).rows[2]
+    row = work_piece(compiled(forecast)).rows[2]
     stitches = [(kind.key, times) for part in stitches_of(row.work) for kind, times in part]
     assert [(MIRROR.get(key, key), times) for key, times in reversed(stitches)] == stitches
 
@@ -146,24 +146,24 @@ def test_pairs_of_a_mirrored_plan_mirror(half, work, towards, away):
 )
 def test_resizing_keeps_the_rules(name, which, wished, gauge):
     plan = replace(made(name), gauge=Gauge(*gauge))
-    stick = yardsticks(plan)[which % len(yardsticks(plan))]
-    knob = next(knob for knob in knobs(plan) if knob.key == stick.knob)
-    found = sized(knob, stick.of, wished)
+    stick = following_measures(plan)[which % len(following_measures(plan))]
+    knob = next(knob for knob in parameters(plan) if knob.key == stick.knob)
+    found = nearest_sizes(knob, stick.of, wished)
     if found is None:
         return
     for size in found.offered:
-        assert not size.course.troubles
+        assert not size.forecast.troubles
         assert knob.least <= size.value <= knob.most
         assert size.value % 2 == 1 or not knob.odd
-        worked = work_piece(compiled(size.course))
+        worked = work_piece(compiled(size.forecast))
         assert not worked.problems
-        assert len(worked.rows) == size.course.rows
+        assert len(worked.rows) == size.forecast.rows
 
 
 def test_recognised_rows_can_be_resized():
-    worked = work_reading(read(write(compiled(foresee(made("mitre", cast_on=41))))))
+    worked = work_reading(read(write(compiled(forecast_of(made("mitre", cast_on=41))))))
     plan = recognise(worked).plan
-    knob = next(knob for knob in knobs(plan) if knob.key == "cast_on")
-    assert [row.end for row in work_piece(compiled(foresee(knob.turned(61)))).rows] == [
+    knob = next(knob for knob in parameters(plan) if knob.key == "cast_on")
+    assert [row.end for row in work_piece(compiled(forecast_of(knob.turned(61)))).rows] == [
         n for n in range(59, 0, -2) for _ in range(2)
     ]

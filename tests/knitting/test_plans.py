@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from knitting.compiling import compile_plan
 from knitting.constructions import CONSTRUCTIONS
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import (
     CENTRE,
@@ -33,7 +33,7 @@ from knitting.plan.plan import (
 )
 from knitting.plan.spacing import evenly, gaps
 from knitting.plan.works import OWN
-from knitting.sizing.trial_piece import trial
+from knitting.sizing.trial_piece import trial_piece
 from knitting.stitches import Leaning
 from knitting.words.writer import write
 from tests.knitting.planning import bare, knitted, made, staged
@@ -131,7 +131,7 @@ def test_shapings_on_other_rows_of_one_rhythm_make_one_side_grow_more():
 
 def test_balanced_rows_keep_the_count_and_their_stage_says_so():
     plan = staged(bare(9, 9), Shaping(("line 1",), Beside.ON, "cdd", (1,)), Shaping(BOTH, Beside.INSIDE, "kfb", (1,)))
-    stage = foresee(plan).stages[0]
+    stage = forecast_of(plan).stages[0]
     assert stage.balanced == ((1, 2),)
     assert {row.end for row in knitted(plan).rows} == {19}
 
@@ -175,18 +175,18 @@ ENDS = [
 def test_a_stage_ends_where_it_is_to_end(until, rows, count):
     """19 cast on, two more in every second row, 40 rows to 10 cm."""
     plan = replace(staged(bare(19), GROW, until=until), gauge=Gauge(20, 40))
-    course = foresee(plan)
-    assert not course.troubles
-    assert (course.rows, course.ends) == (rows, count)
+    forecast = forecast_of(plan)
+    assert not forecast.troubles
+    assert (forecast.rows, forecast.ends) == (rows, count)
     assert len(knitted(plan).rows) == rows
 
 
 def test_a_share_of_the_yarn_ends_before_it_is_used():
     """Munden's 4.1 stitch widths a stitch: 2.05 cm at 20 stitches to 10 cm; 10 m make 487 stitches, half of it 243."""
     plan = replace(staged(bare(19), GROW, until=YarnShare(0.5)), gauge=Gauge(20, 40), yarn_m=10.0)
-    course = foresee(plan)
-    used = course.stitches
-    following = course.stages[0].totals[-1] + 2
+    forecast = forecast_of(plan)
+    used = forecast.stitches
+    following = forecast.stages[0].totals[-1] + 2
     assert used <= 243 < used + 2 * following
 
 
@@ -194,8 +194,8 @@ def test_a_later_gauge_counts_from_its_row_on():
     """The first 10 rows are 40 to 10 cm, those after them 20: 5 cm of the second stage are 10 rows, not 20."""
     plan = staged(staged(bare(19), until=Rows(10)), until=Length(5))
     slow = replace(plan, gauge=Gauge(20, 40), gauges=(GaugeFrom(11, Gauge(15, 20), "a thicker needle"),))
-    assert [stage.rows for stage in foresee(slow).stages] == [10, 10]
-    assert [stage.rows for stage in foresee(replace(slow, gauges=())).stages] == [10, 20]
+    assert [stage.rows for stage in forecast_of(slow).stages] == [10, 10]
+    assert [stage.rows for stage in forecast_of(replace(slow, gauges=())).stages] == [10, 20]
 
 
 def test_stages_follow_one_another_on_the_same_lines():
@@ -204,7 +204,7 @@ def test_stages_follow_one_another_on_the_same_lines():
         Shaping(("line 1",), Beside.ON, "cdd", (1,)),
         until=Count(5),
     )
-    assert [(stage.begins, stage.ends) for stage in foresee(plan).stages] == [(19, 39), (39, 5)]
+    assert [(stage.begins, stage.ends) for stage in forecast_of(plan).stages] == [(19, 39), (39, 5)]
     assert knitted(plan).rows[-1].parts == (2, 1, 2)
 
 
@@ -215,7 +215,7 @@ def test_a_line_is_born_with_a_stage_and_goes_with_another():
     plan = plan.with_stage(1, replace(plan.stages[1], add_lines=(centre,)))
     plan = staged(plan, GROW)
     plan = plan.with_stage(2, replace(plan.stages[2], drop_lines=(CENTRE,)))
-    assert [len(stage.split.parts) for stage in foresee(plan).stages] == [1, 2, 1]
+    assert [len(stage.split.parts) for stage in forecast_of(plan).stages] == [1, 2, 1]
     assert "Mark the center stitch." in write(compile_plan(plan))
     assert "Remove all markers." in write(compile_plan(plan))
     knitted(plan)
@@ -263,11 +263,11 @@ SAID = [
 
 @pytest.mark.parametrize(("says", "plan", "kind", "mend"), SAID, ids=[case[0] for case in SAID])
 def test_what_does_not_come_out_is_said_with_the_nearest_that_does(says, plan, kind, mend):
-    found = next(trouble for trouble in foresee(plan).troubles if trouble.kind.value == kind)
+    found = next(trouble for trouble in forecast_of(plan).troubles if trouble.kind.value == kind)
     assert found.message.endswith(".")
     nearest = {each.says: each.plan for each in found.mends}
     assert mend in nearest, (found.message, list(nearest))
-    assert found not in foresee(nearest[mend]).troubles
+    assert found not in forecast_of(nearest[mend]).troubles
     compile_plan(plan)
 
 
@@ -278,15 +278,15 @@ def test_a_count_between_two_times_names_both_and_the_cast_on_that_would_meet_it
         Shaping(BOTH, Beside.INSIDE, "kfb", (1,)),
         until=Count(33),
     )
-    said = foresee(plan).troubles[0]
+    said = forecast_of(plan).troubles[0]
     assert said.message == "'Stage 1' steps past 33 stitches: it comes to 31 and then to 35. 31 is taken, the nearest."
     assert [mend.says for mend in said.mends] == ["until 31 stitches", "until 35 stitches", "cast on 21 instead"]
-    assert foresee(said.mends[2].plan).ends == 33
+    assert forecast_of(said.mends[2].plan).ends == 33
 
 
 def test_a_part_that_runs_out_names_row_time_part_and_figures():
     plan = staged(bare(4, 4), Shaping(("line 1",), Beside.BOTH, "k2tog_pair", (1,)), until=Repeats(9))
-    said = foresee(plan).troubles[0]
+    said = forecast_of(plan).troubles[0]
     assert said.message == "In row 1 of 'Stage 1', the 4th time the shapings in 'part 1' need 2 stitches, and it has 1."
     assert [mend.says for mend in said.mends] == ["3 times only", "cast on 10 instead"]
 
@@ -318,8 +318,8 @@ def test_changes_are_spread_so_that_gaps_differ_by_one_at_most(changes, over):
 
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_a_trial_piece_meets_every_stage_and_every_line_and_is_small(name):
-    whole, small = made(name), trial(made(name))
-    one, other = foresee(whole), foresee(small)
+    whole, small = made(name), trial_piece(made(name))
+    one, other = forecast_of(whole), forecast_of(small)
     assert not other.troubles
     assert [stage.stage.name for stage in other.stages] == [stage.stage.name for stage in one.stages]
     assert all(stage.rows >= stage.stage.rhythm for stage in other.stages if stage.stage.shapings)
@@ -330,4 +330,4 @@ def test_a_trial_piece_meets_every_stage_and_every_line_and_is_small(name):
 
 def test_a_trial_piece_has_a_whole_repeat_of_its_fabrics():
     plan = staged(bare(24, 24, fabric="rib3x3"), Shaping(("line 1",), Beside.BOTH, "yo", (1,)), until=Count(121))
-    assert [part.count for part in trial(plan).parts] == [6, 6]
+    assert [part.count for part in trial_piece(plan).parts] == [6, 6]

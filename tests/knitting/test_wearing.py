@@ -6,22 +6,22 @@ from hypothesis import strategies as st
 
 from knitting.compiling import compiled
 from knitting.dialects.dialect import dialect
-from knitting.fabric import FABRICS, Fabric, Joins, Pin, worn
+from knitting.fabric import FABRICS, Fabric, Joins, Pin, adapted
 from knitting.files import plan_from_text, plan_text
-from knitting.forecast.forecast import foresee
-from knitting.in_pattern.growing_edges import Edges
+from knitting.forecast.forecast import forecast_of
+from knitting.in_pattern.growing_edges import GrowingEdges
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.plan_editing.fabric_use import (
-    Wearing,
-    dressed,
+    FabricUse,
     fabric_of,
-    put_on,
-    wearing_of,
+    fabric_use_of,
+    in_fabric,
+    in_other_fabrics,
     with_fabric,
     without_fabric,
 )
 from knitting.recognise import recognise
-from knitting.sizing.repeat_fit import adjustments, fittings, nearest_even, with_count
+from knitting.sizing.repeat_fit import adjustments, nearest_even, repeat_fits, with_count
 from knitting.stitches import STITCHES
 from knitting.words.fabric_rows import reads_differently, typed_fabric
 from knitting.words.reader import read
@@ -155,14 +155,14 @@ def test_a_header_that_gives_no_fabric_is_said_with_its_figures(header, why):
     st.lists(st.sampled_from([BOTH, START, END]), max_size=12),
 )
 def test_whole_repeats_are_whole_and_no_count_changes(key, joins, pin, first, mirrored, cast_on, growth):
-    own = worn(FABRICS[key], "own", joins, pin, first % FABRICS[key].width, mirrored)
+    own = adapted(FABRICS[key], "own", joins, pin, first % FABRICS[key].width, mirrored)
     text = text_of("k1", cast_on, [*GROWS, *(line for rows in growth for line in rows)])
     piece = read(text).piece
     piece = type(piece)(type(piece.headers)(fabrics=(own,)), piece.sections)
     found = work_piece(piece)
     assert not found.problems
     shown = cells(found)
-    for at, row in enumerate(map(Edges(counted(piece)).parts, range(len(found.rows)))):
+    for at, row in enumerate(map(GrowingEdges(counted(piece)).parts, range(len(found.rows)))):
         (stretch,) = row
         assert len(shown[at]) == found.rows[at].end
         begin, whole = stretch.repeats
@@ -182,32 +182,32 @@ def test_whole_repeats_are_whole_and_no_count_changes(key, joins, pin, first, mi
 @pytest.mark.parametrize("name", ["triangle", "asymmetric", "capelet", "disc", "mitre"])
 def test_a_plan_wears_a_fabric_part_by_part_and_its_words_say_so(name):
     plan = made(name)
-    wearing = Wearing("gull", Joins.AT_ONCE, Pin.CENTRE, 1, mirrored=True)
+    wearing = FabricUse("gull", Joins.AT_ONCE, Pin.CENTRE, 1, mirrored=True)
     for part in plan.parts:
-        plan = put_on(plan, part.name, wearing)
-    assert {wearing_of(plan, fabric_of(plan, part.name)) for part in plan.parts} == {wearing}
+        plan = in_fabric(plan, part.name, wearing)
+    assert {fabric_use_of(plan, fabric_of(plan, part.name)) for part in plan.parts} == {wearing}
     assert plan_from_text(plan_text(plan)) == plan
-    piece = compiled(foresee(plan))
+    piece = compiled(forecast_of(plan))
     again = read(write(piece))
     assert not again.problems
     assert cells(work_piece(again.piece)) == cells(work_piece(piece))
-    assert dressed(made(name), plan) == plan
+    assert in_other_fabrics(made(name), plan) == plan
 
 
 @pytest.mark.parametrize("name", ["triangle", "asymmetric", "mitre", "poncho-panel", "yoke", "disc"])
 def test_a_plan_is_read_out_of_rows_in_named_patterns(name):
     plan = made(name)
     for part, key in zip(plan.parts, ["rib3x3", "gull", "seed", "tide", "basket"], strict=False):
-        plan = put_on(plan, part.name, Wearing(key, FABRICS[key].joins, Pin.CENTRE))
-    piece = worked(write(compiled(foresee(plan))))
+        plan = in_fabric(plan, part.name, FabricUse(key, FABRICS[key].joins, Pin.CENTRE))
+    piece = worked(write(compiled(forecast_of(plan))))
     found = recognise(piece).plan
     assert found is not None, recognise(piece).said
-    assert cells(work_piece(compiled(foresee(found)))) == cells(piece)
+    assert cells(work_piece(compiled(forecast_of(found)))) == cells(piece)
     assert found.fabrics == plan.fabrics
 
 
 def test_a_part_that_is_divided_off_later_wears_what_it_is_told_from_there_on():
-    plan = put_on(made("asymmetric"), "left wing", Wearing("rib3x3", Joins.AT_ONCE))
+    plan = in_fabric(made("asymmetric"), "left wing", FabricUse("rib3x3", Joins.AT_ONCE))
     assert fabric_of(plan, "cloth") == "garter"
     assert fabric_of(plan, "left wing") == "rib3x3"
     assert any(("left wing", "rib3x3") in stage.fabrics for stage in plan.stages)
@@ -219,8 +219,8 @@ def own(key, *rows):
 
 def test_a_drawn_fabric_can_be_changed_and_given_up_wherever_it_is_worn():
     plan = with_fabric(made("triangle"), own("reeds", "k k p", "k p p"))
-    plan = put_on(plan, "right wing", Wearing("reeds", Joins.AT_ONCE))
-    plan = put_on(plan, "left wing", Wearing("reeds", Joins.AT_ONCE, Pin.LEFT))
+    plan = in_fabric(plan, "right wing", FabricUse("reeds", Joins.AT_ONCE))
+    plan = in_fabric(plan, "left wing", FabricUse("reeds", Joins.AT_ONCE, Pin.LEFT))
     assert [each.key for each in plan.fabrics] == ["reeds", "reeds left"]
     changed = with_fabric(plan, own("rushes", "k p", "p k"), "reeds")
     assert fabric_of(changed, "right wing") == "rushes"
@@ -231,17 +231,17 @@ def test_a_drawn_fabric_can_be_changed_and_given_up_wherever_it_is_worn():
 
 def test_a_fabric_that_a_wrong_side_row_cannot_work_is_refused_flat_and_taken_in_rounds():
     lace = own("lace", "k k k", "yo cdd yo")
-    flat = put_on(with_fabric(made("mitre"), lace), "left side", Wearing("lace", Joins.AT_ONCE))
-    (trouble,) = foresee(flat).troubles
+    flat = in_fabric(with_fabric(made("mitre"), lace), "left side", FabricUse("lace", Joins.AT_ONCE))
+    (trouble,) = forecast_of(flat).troubles
     assert "wrong-side row when worked flat" in trouble.message
-    assert not foresee(trouble.mends[0].plan).troubles
-    disc = put_on(with_fabric(made("disc"), lace), "wedge 1", Wearing("lace", Joins.AT_ONCE))
-    assert not foresee(disc).troubles
+    assert not forecast_of(trouble.mends[0].plan).troubles
+    disc = in_fabric(with_fabric(made("disc"), lace), "wedge 1", FabricUse("lace", Joins.AT_ONCE))
+    assert not forecast_of(disc).troubles
 
 
 def test_casts_on_that_make_whole_repeats_are_found_for_the_start_the_end_and_both():
-    plan = put_on(made("mitre"), "right side", Wearing("rib2x2", Joins.AT_ONCE))
-    for fitting in fittings(foresee(plan)):
+    plan = in_fabric(made("mitre"), "right side", FabricUse("rib2x2", Joins.AT_ONCE))
+    for fitting in repeat_fits(forecast_of(plan)):
         assert fitting.over == (fitting.begins % 4, fitting.ends % 4)
         for found, at_start, at_end in (
             (fitting.whole_at_start, True, False),
@@ -250,10 +250,10 @@ def test_casts_on_that_make_whole_repeats_are_found_for_the_start_the_end_and_bo
         ):
             assert found
             for count, cast_on in found:
-                course = foresee(with_count(plan, fitting.part, count))
-                assert course.plan.cast_on == cast_on
-                assert not course.troubles
-                closing = course.stages[-1].closing
+                forecast = forecast_of(with_count(plan, fitting.part, count))
+                assert forecast.plan.cast_on == cast_on
+                assert not forecast.troubles
+                closing = forecast.stages[-1].closing
                 ends = closing.parts[closing.part(fitting.part)].count
                 assert (count % 4 == 0) >= at_start
                 assert (ends % 4 == 0) >= at_end
@@ -276,15 +276,15 @@ def test_the_counts_with_which_a_fabric_comes_out_even(key, count, even):
 
 
 def test_a_fabric_that_begins_with_a_stage_asks_for_the_smallest_adjustment():
-    plan = put_on(made("capelet"), "back", Wearing("rib3x3", Joins.AT_ONCE), 1)
-    (found,) = adjustments(foresee(plan))
+    plan = in_fabric(made("capelet"), "back", FabricUse("rib3x3", Joins.AT_ONCE), 1)
+    (found,) = adjustments(forecast_of(plan))
     assert "comes out even with 57 or 60" in found.says
     assert [mend.says.split(" of ")[0] for mend in found.mends] == ["decrease 2 stitches", "increase 1 stitch"]
     for mend in found.mends:
-        course = foresee(mend.plan)
-        assert not course.troubles
-        assert list(adjustments(course)) == []
-        assert not work_piece(compiled(course)).problems
+        forecast = forecast_of(mend.plan)
+        assert not forecast.troubles
+        assert list(adjustments(forecast)) == []
+        assert not work_piece(compiled(forecast)).problems
 
 
 # -- typed rows ------------------------------------------------------------------------------------------------

@@ -11,7 +11,7 @@ from knitting.cloth.flatness import top_angle_deg
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Beside, Plan, Rows, Stage
 from knitting.recognise import recognise
@@ -67,7 +67,7 @@ def an_altered_shape(seed: int) -> Plan | None:
     plan = replace(made(chance.choice(sorted(CONSTRUCTIONS))), gauge=chance.choice(GAUGES))
     for _ in range(chance.randint(1, 3)):
         plan = altered(plan, chance)
-    return plan if foresee(plan).sound else None
+    return plan if forecast_of(plan).sound else None
 
 
 SHAPES = {seed: plan for seed in range(40) if (plan := an_altered_shape(seed)) is not None}
@@ -76,7 +76,7 @@ SHAPES = {seed: plan for seed in range(40) if (plan := an_altered_shape(seed)) i
 @pytest.mark.parametrize("seed", SHAPES)
 def test_whatever_does_not_lie_as_it_should_has_a_mend(seed):
     plan = SHAPES[seed]
-    piece = worked(write(compiled(foresee(plan))))
+    piece = worked(write(compiled(forecast_of(plan))))
     for advice in (*advise(plan, Curvature.FLAT), *advise_words(piece, recognise(piece))):
         assert bool(advice.mends) is advice.finding.asks, advice.finding.says
 

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from shapely import Polygon
 
-from knitting.cloth import Layout, NotLaid, lay_flat, measure, outline
+from knitting.cloth import Layout, NoLayout, lay_flat, measure, outline
 from knitting.cloth.layout import FITS
 from knitting.cloth.zones import straightened
 from knitting.measures import Gauge
@@ -130,7 +130,7 @@ def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves)
 )
 def test_what_cannot_be_laid_is_refused_with_a_sentence(text, reason):
     layout = lay_flat(worked(text))
-    assert isinstance(layout, NotLaid)
+    assert isinstance(layout, NoLayout)
     assert reason in layout.reason
     assert measure(layout).area_cm2 == 0
 

@@ -10,11 +10,11 @@ import pytest
 
 from knitting.cloth import lay_flat, measure
 from knitting.constructions import CONSTRUCTIONS
-from knitting.constructions.cautions import Care
-from knitting.forecast.forecast import foresee
+from knitting.constructions.cautions import Caution
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
-from knitting.sizing.parameters import knobs, yardsticks
-from knitting.sizing.sizes import fitting_yarn, sized
+from knitting.sizing.parameters import following_measures, parameters
+from knitting.sizing.sizes import fitting_yarn, nearest_sizes
 from tests.knitting.planning import knitted, made
 
 
@@ -180,26 +180,26 @@ FACTS = {
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_defaults_come_out_and_are_not_the_numbers_of_the_facts(name):
     construction = CONSTRUCTIONS[name]
-    course = foresee(made(name))
-    assert not course.troubles
+    forecast = forecast_of(made(name))
+    assert not forecast.troubles
     assert knitted(made(name)).finished
     for key, facts in FACTS.get(name, {}).items():
         assert construction.defaults[key] not in facts
 
 
 CARE = {
-    "triangle": {Care.PAUSE, Care.PINS, Care.FIBRE},
-    "corner-cloth": {Care.PAUSE, Care.FIBRE},
-    "asymmetric": {Care.PAUSE, Care.PINS, Care.FIBRE},
-    "fringe-triangle": {Care.PAUSE, Care.CORDS, Care.PINS, Care.FIBRE},
-    "mitre": {Care.PAUSE, Care.FIBRE, Care.FLAME},
-    "zigzag": {Care.PAUSE, Care.FIBRE},
-    "poncho-panel": {Care.PAUSE, Care.CORDS, Care.FIBRE},
-    "yoke": {Care.PAUSE, Care.CORDS, Care.FIBRE},
-    "capelet": {Care.PAUSE, Care.CORDS, Care.FIBRE},
-    "disc": {Care.PAUSE, Care.FIBRE, Care.FLAME},
-    "framed-chart": {Care.PAUSE, Care.FIBRE},
-    "held-wing": {Care.PAUSE, Care.PINS, Care.FIBRE},
+    "triangle": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "corner-cloth": {Caution.PAUSE, Caution.FIBRE},
+    "asymmetric": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "fringe-triangle": {Caution.PAUSE, Caution.CORDS, Caution.PINS, Caution.FIBRE},
+    "mitre": {Caution.PAUSE, Caution.FIBRE, Caution.FLAME},
+    "zigzag": {Caution.PAUSE, Caution.FIBRE},
+    "poncho-panel": {Caution.PAUSE, Caution.CORDS, Caution.FIBRE},
+    "yoke": {Caution.PAUSE, Caution.CORDS, Caution.FIBRE},
+    "capelet": {Caution.PAUSE, Caution.CORDS, Caution.FIBRE},
+    "disc": {Caution.PAUSE, Caution.FIBRE, Caution.FLAME},
+    "framed-chart": {Caution.PAUSE, Caution.FIBRE},
+    "held-wing": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
 }
 """Which cautions each construction shows: fringe, and what is worn at the neck, can entrap; shawls are pinned out."""
 
@@ -230,7 +230,7 @@ def test_every_way_of_marking_gives_the_same_counts(name, marking):
 @pytest.mark.parametrize("name", ["triangle", "poncho-panel", "capelet"])
 def test_every_increase_gives_the_same_counts(name, increase):
     if increase == "lifted_pair" and name != "triangle":
-        assert foresee(made(name, increase=increase)).troubles[0].mends[0].says == "work a plain row first"
+        assert forecast_of(made(name, increase=increase)).troubles[0].mends[0].says == "work a plain row first"
         return
     assert ends(name, increase=increase) == ends(name)
 
@@ -254,31 +254,31 @@ DRAWN = [
 def test_a_measure_is_that_of_the_cloth_when_it_is_laid(name, key, drawn, wished):
     """The sums before casting on against the cloth laid from every row; 2 % for tips, tabs and last rows."""
     plan = replace(made(name), gauge=GARTER)
-    stick = next(each for each in yardsticks(plan) if each.key == key)
-    knob = next(each for each in knobs(plan) if each.key == stick.knob)
-    size = sized(knob, stick.of, wished).nearest
-    laid = measure(lay_flat(knitted(size.course.plan), GARTER))
+    stick = next(each for each in following_measures(plan) if each.key == key)
+    knob = next(each for each in parameters(plan) if each.key == stick.knob)
+    size = nearest_sizes(knob, stick.of, wished).nearest
+    laid = measure(lay_flat(knitted(size.forecast.plan), GARTER))
     assert drawn(laid) == pytest.approx(size.comes_to, rel=0.02, abs=0.6)
 
 
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_the_nearest_size_lies_between_its_neighbours_and_keeps_the_rules(name):
     plan = replace(made(name), gauge=GARTER)
-    for stick in yardsticks(plan):
-        knob = next(each for each in knobs(plan) if each.key == stick.knob)
+    for stick in following_measures(plan):
+        knob = next(each for each in parameters(plan) if each.key == stick.knob)
         for wished in (31.0, 77.5):
-            found = sized(knob, stick.of, wished)
+            found = nearest_sizes(knob, stick.of, wished)
             for size in found.offered:
-                assert not size.course.troubles
+                assert not size.forecast.troubles
                 assert abs(found.nearest.comes_to - wished) <= abs(size.comes_to - wished)
-                knitted(size.course.plan)
+                knitted(size.forecast.plan)
             values = [size.comes_to for size in found.offered]
             assert values == sorted(values)
 
 
 def test_as_large_as_the_yarn_allows_never_needs_more():
     plan = replace(made("triangle"), gauge=GARTER)
-    knob = next(each for each in knobs(plan) if each.key == "to")
+    knob = next(each for each in parameters(plan) if each.key == "to")
     for metres in (60, 210, 800):
         found = fitting_yarn(knob, metres)
         assert found.nearest.comes_to <= metres < found.larger.comes_to

@@ -10,8 +10,8 @@ import pytest
 
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.files import piece_from_json, piece_to_json
-from knitting.formatter import fair_copy
-from knitting.substitution import Habits, exchange
+from knitting.formatter import format_piece
+from knitting.substitution import OwnHand, substitute
 from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_reading
@@ -143,11 +143,15 @@ def test_a_shape_comes_to_its_rows(name, rows, widest, text):
 def test_a_shape_is_the_same_in_every_dialect_copy_file_and_hand(text, code):
     piece = worked(text)
     assert not piece.problems
-    for printed in (piece.piece, fair_copy(piece), piece_from_json(json.loads(json.dumps(piece_to_json(piece.piece))))):
+    for printed in (
+        piece.piece,
+        format_piece(piece),
+        piece_from_json(json.loads(json.dumps(piece_to_json(piece.piece)))),
+    ):
         again = work_reading(read(write(printed, dialect(code)), dialect(code)))
         assert not again.problems
         assert outcome(again) == outcome(piece)
-    exchanged = exchange(piece, Habits(increase="m1_pair", decrease="k2tog_pair")).piece
+    exchanged = substitute(piece, OwnHand(increase="m1_pair", decrease="k2tog_pair")).piece
     other = work_reading(read(write(exchanged, dialect(code)), dialect(code)))
     assert not other.problems
     assert [row.parts for row in other.rows] == [row.parts for row in piece.rows]

@@ -11,7 +11,7 @@ from knitting.cloth.folding import folds
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import foresee
+from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Beside, Plan, Rows, Shaping, Stage
 from knitting.problems import NOWHERE
@@ -37,7 +37,7 @@ def test_a_bent_neck_is_mended_by_increases_on_wrong_side_rows_or_by_garter():
     for mend, angle in zip(advice.mends, (180.0, 2 * lean(1, 0.75) + 2 * lean(0.5, 0.75)), strict=True):
         layout = lay_flat(knitted(mend.plan), mend.plan.gauge)
         assert top_angle_deg(layout) == pytest.approx(angle, abs=0.5)
-        assert not foresee(mend.plan).troubles
+        assert not forecast_of(mend.plan).troubles
 
 
 def test_a_ruffled_disc_is_mended_by_another_rhythm_that_lies_flatter():
@@ -117,7 +117,7 @@ def test_each_thing_that_does_not_lie_as_it_should_has_a_change_that_mends_it(pl
     for each in found:
         assert each.mends, each.finding.says
         for mend in each.mends:
-            assert not foresee(mend.plan).troubles
+            assert not forecast_of(mend.plan).troubles
 
 
 def test_where_a_rate_changes_the_rows_and_the_rate_that_would_lie_flat_are_said():
@@ -188,9 +188,9 @@ def test_written_rows_are_mended_as_the_plan_that_they_can_be_read_as():
 @pytest.mark.parametrize("name", sorted(CONSTRUCTIONS))
 def test_whatever_does_not_lie_as_it_should_has_a_mend_and_none_makes_it_worse(name, rows):
     plan = replace(made(name), gauge=Gauge(18, rows))
-    piece = worked(write(compiled(foresee(plan))))
+    piece = worked(write(compiled(forecast_of(plan))))
     of_words = advise_words(piece, recognise(piece))
     for advice in (*advise(plan, CONSTRUCTIONS[name].curvature), *advise(plan, Curvature.FLAT), *of_words):
         assert bool(advice.mends) is advice.finding.asks, advice.finding.says
-        assert all(not foresee(mend.plan).troubles for mend in advice.mends if mend.plan is not None)
+        assert all(not forecast_of(mend.plan).troubles for mend in advice.mends if mend.plan is not None)
         assert all(not work_piece(mend.piece).problems for mend in advice.mends if getattr(mend, "piece", None))

@@ -6,7 +6,7 @@ Angles are from closed forms (plane geometry); every change is worked and laid o
 import pytest
 
 from knitting.cloth import Bend, flatness, lay_flat
-from knitting.recognise import Recognised
+from knitting.recognise import Recognition
 from knitting.remedies import advise_words
 from knitting.remedies.step_changes import other_side_of_marks
 from knitting.remedies.unrolled_piece import rolled, unrolled
@@ -49,7 +49,7 @@ WAITING = (
 
 def advice(text):
     piece = worked(text)
-    return piece, advise_words(piece, Recognised(None, ()))
+    return piece, advise_words(piece, Recognition(None, ()))
 
 
 @pytest.mark.parametrize(

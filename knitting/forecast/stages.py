@@ -8,8 +8,8 @@ from functools import cached_property
 from operator import add
 
 from knitting.plan.plan import AddedLine, Line, LineKind, Plan, PlannedPart, SetupRow, Shaping, Stage
-from knitting.plan.row_composition import Shaped, composed, shaped
-from knitting.plan.split import Split
+from knitting.plan.row_composition import RowShaping, row_shaping, row_steps
+from knitting.plan.split import RowSplit
 from knitting.rows import Side, Step, Tab
 
 Counts = tuple[int, ...]
@@ -20,8 +20,8 @@ class PlannedRow:
     """A row of a plan: its steps, what it shapes, the split after it. ``back`` is a part that returned before it."""
 
     steps: tuple[Step, ...]
-    shape: Shaped
-    after: Split
+    shape: RowShaping
+    after: RowSplit
     back: str = ""
 
     @property
@@ -30,7 +30,7 @@ class PlannedRow:
         return self.shape.side
 
     @property
-    def before(self) -> Split:
+    def before(self) -> RowSplit:
         """The split before it."""
         return self.shape.split
 
@@ -43,7 +43,7 @@ class Cycle:
     both halves say the same.
     """
 
-    rows: tuple[Shaped, ...]
+    rows: tuple[RowShaping, ...]
     rhythm: int
 
     @cached_property
@@ -58,16 +58,16 @@ class Cycle:
 
 
 @dataclass(frozen=True)
-class StageCourse:
+class StageForecast:
     """A stage as it comes to be. ``counts[r]`` are the counts of the parts after ``r`` rows of its rhythm.
 
     ``first_row`` is the number, from 1, of its first row in the piece, the set-up rows counted too.
     """
 
     stage: Stage
-    opening: Split
+    opening: RowSplit
     setup: tuple[PlannedRow, ...]
-    split: Split
+    split: RowSplit
     side: Side
     cycle: Cycle
     counts: tuple[Counts, ...]
@@ -91,7 +91,7 @@ class StageCourse:
         return self.split.total
 
     @property
-    def closing(self) -> Split:
+    def closing(self) -> RowSplit:
         """The split at its end."""
         return self.split.with_counts(self.counts[-1])
 
@@ -141,7 +141,7 @@ class StageCourse:
         """The steps of the rows that are written: one cycle of them, or fewer where it is not worked through."""
         many = min(len(self.cycle.rows), self.rows)
         return tuple(
-            composed(row, self.grows, second_round=self.in_round and at % 2 == 1)
+            row_steps(row, self.grows, second_round=self.in_round and at % 2 == 1)
             for at, row in enumerate(self.cycle.rows[:many])
         )
 
@@ -151,7 +151,7 @@ def tab_rows(plan: Plan) -> int:
     return plan.start.rows if isinstance(plan.start, Tab) else 0
 
 
-def with_lines(split: Split, added: AddedLine) -> Split | None:
+def with_lines(split: RowSplit, added: AddedLine) -> RowSplit | None:
     """The split with one part divided by a new line; ``None`` where it has not the stitches for that."""
     at = split.part(added.part)
     if at is None:
@@ -170,7 +170,7 @@ def with_lines(split: Split, added: AddedLine) -> Split | None:
     return replace(split, parts=(*split.parts[:at], *halves, *split.parts[at + 1 :]), lines=lines)
 
 
-def without_line(split: Split, name: str) -> Split | None:
+def without_line(split: RowSplit, name: str) -> RowSplit | None:
     """The split with the parts on both sides of a line as one; ``None`` where there is no such line."""
     at = split.line(name)
     if at is None:
@@ -181,13 +181,13 @@ def without_line(split: Split, name: str) -> Split | None:
     return replace(split, parts=parts, lines=(*split.lines[:at], *split.lines[at + 1 :]))
 
 
-def set_up(split: Split, row: SetupRow, side: Side) -> PlannedRow:
+def set_up(split: RowSplit, row: SetupRow, side: Side) -> PlannedRow:
     """One set-up row: what returns before it, what it shapes, what is born or held at its end."""
     before = replace(split, held=split.held - {row.back}) if row.back else split
-    found = shaped(before, row.shapings, side)
+    found = row_shaping(before, row.shapings, side)
     counts = tuple(count + gain for count, gain in zip(before.counts, found.gains, strict=True))
     born = row.cast_on.count if row.cast_on else 0
-    steps = composed(found, frozenset(), born, row.hold)
+    steps = row_steps(found, frozenset(), born, row.hold)
     after = before.with_counts(counts)
     if row.hold:
         after = replace(after, held=after.held | {row.hold})
@@ -196,7 +196,7 @@ def set_up(split: Split, row: SetupRow, side: Side) -> PlannedRow:
     return PlannedRow(steps, found, after, row.back)
 
 
-def _with_part(split: Split, part: PlannedPart, side: Side) -> Split:
+def _with_part(split: RowSplit, part: PlannedPart, side: Side) -> RowSplit:
     """The split with a part at the end that the row was worked to, behind an unmarked line."""
     line = Line(f"edge of {part.name}", LineKind.UNMARKED)
     if side is Side.RS:
@@ -204,12 +204,12 @@ def _with_part(split: Split, part: PlannedPart, side: Side) -> Split:
     return replace(split, parts=(part, *split.parts), lines=(line, *split.lines))
 
 
-def growing(split: Split, gains: Sequence[Counts]) -> frozenset[str]:
+def growing(split: RowSplit, gains: Sequence[Counts]) -> frozenset[str]:
     """The parts whose counts change in some rows."""
     return frozenset(split.parts[at].name for row in gains for at, gain in enumerate(row) if gain)
 
 
-def cycle_of(stage: Stage, split: Split, side: Side, in_round: bool) -> Cycle:
+def cycle_of(stage: Stage, split: RowSplit, side: Side, in_round: bool) -> Cycle:
     """The rows that a stage repeats, beginning on a side."""
     rows = [_rhythm_row(stage, split, position, _side(side, position, in_round)) for position in range(stage.rhythm)]
     if stage.rhythm % 2 and not in_round:
@@ -218,15 +218,15 @@ def cycle_of(stage: Stage, split: Split, side: Side, in_round: bool) -> Cycle:
             for position in range(stage.rhythm)
         ]
         grows = growing(split, [row.gains for row in (*rows, *again)])
-        if [composed(row, grows) for row in rows] != [composed(row, grows) for row in again]:
+        if [row_steps(row, grows) for row in rows] != [row_steps(row, grows) for row in again]:
             return Cycle((*rows, *again), stage.rhythm)
         if [row.gains for row in rows] != [row.gains for row in again]:
             return Cycle((*rows, *again), stage.rhythm)
     return Cycle(tuple(rows), stage.rhythm)
 
 
-def _rhythm_row(stage: Stage, split: Split, position: int, side: Side) -> Shaped:
-    return shaped(split, on_row(stage, position + 1), side)
+def _rhythm_row(stage: Stage, split: RowSplit, position: int, side: Side) -> RowShaping:
+    return row_shaping(split, on_row(stage, position + 1), side)
 
 
 def on_row(stage: Stage, row: int) -> tuple[Shaping, ...]:
