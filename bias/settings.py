@@ -37,7 +37,7 @@ BIAS_HOUSEHOLD = env.bool("BIAS_HOUSEHOLD", True)
 SECRET_KEY = env.str("BIAS_SECRET_KEY", "") or _kept_secret()
 DEBUG = env.bool("BIAS_DEBUG", False)
 ALLOWED_HOSTS = env.list("BIAS_HOSTS", ["127.0.0.1", "localhost", "[::1]"])
-CSRF_TRUSTED_ORIGINS = env.list("BIAS_ORIGINS", [])
+CSRF_TRUSTED_ORIGINS: list[str] = env.list("BIAS_ORIGINS", [])
 
 INSTALLED_APPS = [
     "django.contrib.auth",

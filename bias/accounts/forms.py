@@ -2,16 +2,27 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING, Any
+
 from django import forms
 
 from bias.accounts.models import Ways
 from bias.results import dialects
 
+if TYPE_CHECKING:
+    _ModelForm = forms.ModelForm[Ways]
+else:  # a form class takes no type argument while it runs
+    _ModelForm = forms.ModelForm
 
-class WaysForm(forms.ModelForm):
+
+def _dialects() -> list[tuple[str, str]]:
+    return [("", "as the piece is written"), *dialects()]
+
+
+class WaysForm(_ModelForm):
     """Her own ways at the needles."""
 
-    dialect = forms.ChoiceField(label="Words", required=False)
+    dialect = forms.ChoiceField(label="Words", required=False, choices=_dialects)
     rest_minutes = forms.IntegerField(
         label="Rest your hands after so many minutes (0: say nothing)", min_value=0, max_value=240
     )
@@ -20,6 +31,6 @@ class WaysForm(forms.ModelForm):
         model = Ways
         fields = ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes")
 
-    def __init__(self, *args: object, **kwargs: object) -> None:
-        super().__init__(*args, label_suffix="", **kwargs)  # type: ignore[arg-type]
-        self.fields["dialect"].choices = [("", "as the piece is written"), *dialects()]  # type: ignore[attr-defined]
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        kwargs.setdefault("label_suffix", "")
+        super().__init__(*args, **kwargs)

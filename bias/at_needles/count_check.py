@@ -10,6 +10,7 @@ from uuid import UUID, uuid4
 from bias.at_needles.conflicts import events_above
 from bias.at_needles.row_view import RowView
 from bias.at_needles.worked_copy import WorkedCopy
+from bias.parsing import whole_number
 from bias.results import CountErrors, ExplainedMistake, Option, clue, count_errors_of, observation_of
 from knitting.diagnosis import OptionKind, PossibleRow
 
@@ -87,7 +88,7 @@ class CountCheck:
 
 def refused_count(typed: str, example: int) -> str:
     """Why something is no count; nothing where it is one."""
-    if not typed or (typed.isascii() and typed.isdigit() and len(typed) < 6):
+    if not typed or ((whole_number(typed) or 0) <= MOST_COUNTED and whole_number(typed) is not None):
         return ""
     return f"'{typed[:12]}' is no count: type the stitches of each part in figures, such as {example}."
 

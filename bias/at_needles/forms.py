@@ -5,6 +5,8 @@ from __future__ import annotations
 import json
 from collections.abc import Mapping
 
+from bias.parsing import whole_number
+
 _WHOLE = ("row", "copy", "part")
 _NUMBERS = ("stitches", "rows", "size_mm", "length_cm", "grams")
 _LISTS = ("takes_back", "settles", "counts", "differences")
@@ -27,8 +29,8 @@ def event_of_form(sent: Mapping[str, str], revision: int) -> dict[str, object]:
 
 
 def _whole(said: str) -> object:
-    said = said.strip()
-    return int(said) if said.isascii() and said.isdigit() and len(said) < 12 else said
+    found = whole_number(said)
+    return said if found is None else found
 
 
 def _number(said: str) -> object:

@@ -19,6 +19,7 @@ from bias.at_needles.log_export import log_csv, log_json
 from bias.at_needles.models import MOST_COPIES, Event
 from bias.at_needles.page_context import log_context, page_context
 from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
+from bias.parsing import whole_number
 from bias.pieces.models import Revision
 
 AHEAD = 60
@@ -27,8 +28,8 @@ AHEAD = 60
 
 def copy_asked(request: HttpRequest) -> int | None:
     """Which copy of a piece is asked for, if one is."""
-    sent = request.POST.get("copy") or request.GET.get("copy", "")
-    return min(int(sent[:4]), MOST_COPIES) or 1 if sent.isascii() and sent.isdigit() else None
+    asked = whole_number(request.POST.get("copy") or request.GET.get("copy"), MOST_COPIES)
+    return None if asked is None else max(asked, 1)
 
 
 @require_safe
@@ -52,7 +53,7 @@ def rows(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The next rows as they are shown, for a device that goes on alone."""
     worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
     every = len(worked_copy.row_view.all_rows)
-    first = max(min(_whole(request.GET.get("from", "")) or worked_copy.row_view.number, every + 1), 1)
+    first = max(min(whole_number(request.GET.get("from")) or worked_copy.row_view.number, every + 1), 1)
     items = [_item(worked_copy, number) for number in range(first, min(first + AHEAD, every + 2))]
     return JsonResponse({"stamp": worked_copy.stamp, "rows": every, "items": items})
 
@@ -178,7 +179,3 @@ def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
         "asks": bool(progress.stale or progress.parted),
     }
     return JsonResponse({**said, **stands})
-
-
-def _whole(sent: str) -> int:
-    return int(sent) if sent.isascii() and sent.isdigit() and len(sent) < 8 else 0

@@ -8,6 +8,7 @@ from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.http import require_safe
 
+from bias.parsing import whole_number
 from bias.pieces.downloads import svg_file
 from bias.pieces.models import Piece
 from bias.results import COMPACT, Results, cloth_context, row_context
@@ -107,8 +108,7 @@ def words_txt(request: HttpRequest, piece_id: int) -> HttpResponse:
 
 
 def _row_asked(request: HttpRequest) -> int:
-    asked = request.GET.get("row", "1")
-    return int(asked) if asked.isascii() and asked.isdigit() and len(asked) < 7 else 1
+    return whole_number(request.GET.get("row")) or 1
 
 
 def _lines(found: Results) -> list[tuple[str, int]]:

@@ -16,8 +16,12 @@ from bias.pieces.models import Piece
 def basket(request: HttpRequest) -> HttpResponse:
     """Every piece as its own shape; the last worked one can be gone on with at once."""
     pieces = cards(request.user)
-    going = [each for each in pieces if each.begun and not each.done and each.row_view.progress.worked_at]
-    last = max(going, key=lambda each: each.row_view.progress.worked_at, default=None)
+    going = [
+        (worked_at, each)
+        for each in pieces
+        if each.begun and not each.done and (worked_at := each.row_view.progress.worked_at)
+    ]
+    last = max(going, key=lambda timed: timed[0])[1] if going else None
     return render(request, "home/basket.html", {"pieces": pieces, "last": last})
 
 

@@ -7,18 +7,23 @@ from dataclasses import dataclass, field
 
 from bias.planning.field_choices import EDGES, ENDS, KINDS, LEANS, MANNERS, SIDES, WAYS, Choices, fabric_choices
 from drawing.marks import letters
-from knitting.forecast.forecast import Forecast, StageForecast
+from knitting.forecast.forecast import Forecast
+from knitting.forecast.stages import StageForecast
 from knitting.measures import said_number
 from knitting.plan.plan import (
     LEFT_EDGE,
     RIGHT_EDGE,
     Beside,
+    Count,
+    End,
     Finishing,
     Length,
     Line,
     LineKind,
     PartCount,
     Plan,
+    Repeats,
+    Rows,
     Shaping,
     Stage,
     YarnShare,
@@ -269,21 +274,28 @@ def _places(forecast: Forecast, at: int, shaping: Shaping) -> Choices:
 
 def _until(stage: Stage, path: str, how: StageForecast | None) -> Sentence:
     until = stage.until
-    value = {
-        Length: lambda: said_number(until.cm),  # type: ignore[union-attr]
-        YarnShare: lambda: f"{until.share * 100:g}",  # type: ignore[union-attr]
-    }.get(type(until), lambda: str(_first_number(until)))()
     words = [SentenceWord(end_kind(until), f"{path}.until_kind", f"how {stage.name} ends", ENDS)]
     if isinstance(until, PartCount):
         names = [part.name for part in how.split.parts] if how else [until.part]
         choices = tuple((name, name) for name in dict.fromkeys((until.part, *names)))
         words.append(SentenceWord(until.part, f"{path}.until_part", "which part", choices))
-    words.append(SentenceWord(value, f"{path}.until", f"where {stage.name} ends"))
+    words.append(SentenceWord(_end_value(until), f"{path}.until", f"where {stage.name} ends"))
     return Sentence(tuple(words))
 
 
-def _first_number(until: object) -> int:
-    return next(value for name in ("stitches", "rows", "times") if (value := getattr(until, name, None)) is not None)
+def _end_value(until: End) -> str:
+    """The figure at which a stage ends, as it stands in its field."""
+    match until:
+        case Length():
+            return said_number(until.cm)
+        case YarnShare():
+            return f"{until.share * 100:g}"
+        case Count() | PartCount():
+            return str(until.stitches)
+        case Rows():
+            return str(until.rows)
+        case Repeats():
+            return str(until.times)
 
 
 def _notes(how: StageForecast | None) -> Iterator[str]:

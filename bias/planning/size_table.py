@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from bias.parsing import whole_number
 from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
@@ -15,6 +16,7 @@ from knitting.sizing.sizes import yarn_m
 from knitting.words.several import in_one
 
 _MOST_SIZES = 6
+_LARGEST = 99_999
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +34,7 @@ def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -
         return None, ""
     knob = next((each for each in turning if each.key == key), None)
     words = typed.replace(";", ",").replace(" ", ",").split(",")
-    values = [int(word) for word in words if word.isascii() and word.isdigit() and len(word) < 6]
+    values = [value for word in words if (value := whole_number(word)) is not None and value <= _LARGEST]
     if knob is None or not values or len(values) > _MOST_SIZES or len(values) < len([word for word in words if word]):
         return None, f"Sizes are 2 to {_MOST_SIZES} whole numbers with commas between them, not '{typed[:40]}'."
     wrong = next((value for value in values if not knob.least <= value <= knob.most), None)

@@ -11,6 +11,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods
 
+from bias.parsing import whole_number
 from bias.pieces.models import Piece
 from bias.planning import actions
 from bias.planning.actions import sketch_state
@@ -100,16 +101,16 @@ def _answered(plan: Plan, typed: dict[str, str]) -> tuple[Plan, list[str]]:
 
 def _fitted(plan: Plan, words: list[str]) -> Plan:
     """A count that makes whole repeats: ``fit:part:count``."""
-    known = len(words) == 3 and words[1] in [part.name for part in plan.parts] and words[2].isdigit()
-    return with_count(plan, words[1], min(int(words[2][:6]), MOST_IN_PART)) if known else plan
+    count = whole_number(words[2], MOST_IN_PART) if len(words) == 3 else None
+    known = count is not None and words[1] in [part.name for part in plan.parts]
+    return with_count(plan, words[1], count) if known and count is not None else plan
 
 
 def _taken(plan: Plan, words: list[str]) -> Plan:
     """A size that was offered: ``take:knob:value``."""
     knob = next((knob for knob in parameters(plan) if len(words) == 3 and knob.key == words[1]), None)
-    if knob is None or not words[2].isdigit():
-        return plan
-    return knob.turned(int(words[2])) or plan
+    value = whole_number(words[2]) if knob is not None else None
+    return plan if knob is None or value is None else knob.turned(value) or plan
 
 
 def _gauge_from(plan: Plan, row: str, stitches: str, rows: str, why: str) -> tuple[Plan, list[str]]:

@@ -11,6 +11,7 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
+from bias.parsing import whole_number
 from bias.pieces.actions import RevisionConflict, keep_plan, turn_into_words
 from bias.pieces.models import Piece
 from bias.planning import actions
@@ -51,7 +52,7 @@ def begin_shape(request: HttpRequest, key: str) -> HttpResponse:
 def begin_file(request: HttpRequest) -> HttpResponse:
     """A new piece of a plan that was saved as a file."""
     upload = request.FILES.get("file")
-    if upload is None or upload.size > _LONGEST_FILE:
+    if upload is None or (upload.size or 0) > _LONGEST_FILE:
         return _begun_not(request, "Choose a plan file of at most 200 kB.")
     try:
         plan = plan_from_text(upload.read().decode("utf-8", "replace"))
@@ -270,4 +271,5 @@ def desk(piece: Piece, stands: SketchState, row: int) -> dict[str, Any]:
 
 def number(request: HttpRequest, key: str, otherwise: int) -> int:
     value = (request.POST if request.method == "POST" else request.GET).get(key, "")
-    return int(value) if value.isascii() and value.isdigit() and len(value) < 9 else otherwise
+    found = whole_number(value)
+    return otherwise if found is None else found

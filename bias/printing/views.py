@@ -87,9 +87,9 @@ def _asked(request: HttpRequest) -> PrintChoices:
         words="words" in asked,
         cloth="cloth" in asked,
         chart="chart" in asked,
-        paper=asked.get("paper") if asked.get("paper") in PAPERS else "A4",
+        paper=paper if (paper := asked.get("paper", "")) in PAPERS else "A4",
         dialect=code if code in dict(dialects()) else "us",
-        cell=asked.get("cell") if asked.get("cell") in MM_PER_CELL else "middle",
+        cell=cell if (cell := asked.get("cell", "")) in MM_PER_CELL else "middle",
         as_worked="as_worked" in asked,
     )
 

@@ -11,6 +11,7 @@ from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from bias.parsing import whole_number
 from bias.pieces.actions import RevisionConflict, keep_piece, revise
 from bias.pieces.models import Piece
 from bias.results import NotRead, Results, dialects, mended_words, recent, results_of_words, words_of_json
@@ -166,7 +167,7 @@ def _typed(request: HttpRequest) -> str:
 
 def _number(request: HttpRequest, key: str) -> int:
     value = (request.POST if request.method == "POST" else request.GET).get(key, "")
-    return int(value) if value.isascii() and value.isdigit() and len(value) < 10 else 0
+    return whole_number(value) or 0
 
 
 def _refusal(words: str) -> str:

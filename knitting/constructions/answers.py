@@ -176,7 +176,7 @@ def _in_fabrics(plan: Plan, fabrics: Mapping[str, str]) -> Plan:
 def said_value(asked: Question, value: Value) -> str:
     """An answer in words.
 
-    >>> said_value(Asked("to", "grow to", 5), 61), said_value(Asked("rows", "for", 5, unit="rows"), 1)
+    >>> said_value(Question("to", "grow to", 5), 61), said_value(Question("rows", "for", 5, unit="rows"), 1)
     ('61 stitches', '1 row')
     """
     if isinstance(value, tuple):

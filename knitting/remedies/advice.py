@@ -45,15 +45,15 @@ def advise(plan: Plan, wanted: Curvature | None = None) -> tuple[Advice, ...]:
     return PlanTrials(plan, wanted).advice()
 
 
-@dataclass
 class PlanTrials:
     """The plans that are tried in the place of one, each laid out once and no more than there is patience for."""
 
-    plan: Plan
-    wanted: Curvature | None
-    laid: dict[Plan, _LaidPlan] = field(default_factory=dict)
-    asked: set[Plan] = field(default_factory=set)
-    go_on: GoOn = to_the_end
+    def __init__(self, plan: Plan, wanted: Curvature | None) -> None:
+        self.plan = plan
+        self.wanted = wanted
+        self.laid: dict[Plan, _LaidPlan] = {}
+        self.asked: set[Plan] = set()
+        self.go_on: GoOn = to_the_end
 
     @cached_property
     def troubles(self) -> frozenset[tuple[ProblemKind, Path]]:

@@ -1,0 +1,20 @@
+"""Numbers as they come in addresses and forms, read in one place."""
+
+from __future__ import annotations
+
+LARGEST = 99_999_999
+"""No row, stitch, piece or revision has a higher number."""
+
+
+def whole_number(typed: str | None, most: int = LARGEST) -> int | None:
+    """A whole number as it was typed, at most ``most``; ``None`` where it is none.
+
+    >>> whole_number(" 12 "), whole_number("000000000000000012"), whole_number("9" * 400), whole_number("9" * 400, 30)
+    (12, 12, 99999999, 30)
+    >>> whole_number("-1"), whole_number("1.5"), whole_number("\N{SUPERSCRIPT TWO}"), whole_number("")
+    (None, None, None, None)
+    """
+    digits = (typed or "").strip()
+    if not (digits.isascii() and digits.isdigit()):
+        return None
+    return min(int(digits.lstrip("0")[:12] or "0"), most)
