@@ -1,0 +1,76 @@
+"""Opens every page of the site for every piece of a database, and prints those that do not open.
+
+A program of its own, since a process has one database: ``python -m tests.releases.every_page``, with ``BIAS_VAR`` set.
+"""
+
+from __future__ import annotations
+
+import os
+import sys
+from collections.abc import Iterator
+
+import django
+from django.conf import settings
+from django.core.management import call_command
+from django.test import Client
+from django.urls import URLPattern, URLResolver, get_resolver
+
+POSTED = 405
+"""What an address answers that is only for presses."""
+OF_PLANS = (
+    "plan-row", "plan-row-group", "plan-lies", "plan-json", "plan-chart-stitch", "plan-chart-json", "plan-chart-svg",
+    "stitches-edge", "stitches-fits",
+)  # fmt: skip
+"""Addresses that written rows have not; a print that is not whole yet has no file."""
+GIVEN = {"row": 1, "row_group": 0, "number": 2, "form": "csv", "key": "bare"}
+
+
+def patterns(resolver: URLResolver) -> Iterator[URLPattern]:
+    """Every address of the site."""
+    for each in resolver.url_patterns:
+        if isinstance(each, URLResolver):
+            yield from patterns(each)
+        else:
+            yield each
+
+
+def addresses() -> Iterator[tuple[str, bool]]:
+    """Every address with values that there are, for every piece and its prints; and whether nothing may be there."""
+    from bias.pieces.models import Piece
+    from bias.printing.models import Printing
+
+    prints = {made.revision.piece_id: made.pk for made in Printing.objects.select_related("revision")}
+    for pattern in patterns(get_resolver()):
+        route = str(pattern.pattern)
+        wanted = pattern.pattern.converters
+        for piece in Piece.objects.all() if "piece_id" in wanted else [None]:
+            if "printing_id" in wanted and (piece is None or piece.pk not in prints):
+                continue
+            known = {**GIVEN, "piece_id": piece.pk if piece else 0, "printing_id": prints.get(piece.pk if piece else 0)}
+            address = route
+            for name, converter in wanted.items():
+                for kind in ("int", "str", "slug"):
+                    address = address.replace(f"<{kind}:{name}>", converter.to_url(known[name]))
+            written = piece is not None and not piece.is_planned
+            yield f"/{address}", pattern.name == "print-pdf" or (written and pattern.name in OF_PLANS)
+
+
+def main() -> int:
+    """Bring the database up to date and open everything; 1 if something does not open."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bias.settings_test")
+    django.setup()
+    settings.DATABASES["default"].pop("TEST", None)
+    call_command("migrate", verbosity=0)
+    client = Client(HTTP_HOST="127.0.0.1", raise_request_exception=False)
+    opened, wrong = 0, []
+    for address, may_be_missing in addresses():
+        status = client.get(address, follow=True).status_code
+        opened += status == 200
+        if status not in (200, POSTED, 404 if may_be_missing else 200):
+            wrong.append(f"{status} {address}")
+    print("\n".join([f"opened {opened}", *wrong]))
+    return 1 if wrong else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
