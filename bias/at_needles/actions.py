@@ -3,27 +3,27 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from datetime import datetime, timedelta
-from uuid import UUID, uuid5
+from datetime import datetime
+from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
 
-from bias.at_needles.event_parsing import Sent
-from bias.at_needles.models import Copy, Event
-from bias.at_needles.progress import Progress, progress_of_events
+from bias.at_needles.models import Copy, Event, events_in
 from bias.pieces.actions import touch
 from bias.pieces.models import Piece, Revision
 from bias.results import first_difference
+from knitting import log
+from knitting.log import Progress, progress
 
 _ROWS_SEEN = 12
-_BESIDE_ROWS = [kind for kind in Event.Kind if kind is not Event.Kind.ROW]
+_BESIDE_ROWS = [kind for kind in log.KINDS if kind != log.RowWorked.kind]
 
 
 def progress_of(piece: Piece, copy: int = 1) -> Progress:
     """Where a copy of a piece stands, as it is written now."""
-    events = list(piece.events.filter(copy=copy))
-    return progress_of_events(events, changed_at(piece, {event.revision for event in events}, piece.current))
+    events = events_in(piece.events.filter(copy=copy))
+    return progress(events, changed_at(piece, {event.revision for event in events}, piece.current))
 
 
 def last_rows_progress(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> Progress:
@@ -33,12 +33,12 @@ def last_rows_progress(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN
     Only ``live`` is shorter then.
     """
     own = Event.objects.filter(piece=current.piece_id, copy=copy)
-    others = list(own.filter(kind__in=_BESIDE_ROWS))  # named, as an index finds no kind that is not another
-    worked = own.filter(kind=Event.Kind.ROW).order_by("-row")
+    others = events_in(own.filter(kind__in=_BESIDE_ROWS))  # named, as an index finds no kind that is not another
+    worked = own.filter(kind=log.RowWorked.kind).order_by("-row")
     while True:
-        rows = list(worked[:rows_seen])
+        rows = events_in(worked[:rows_seen])
         events = [*others, *rows]
-        found = progress_of_events(events, changed_at(current.piece, {event.revision for event in events}, current))
+        found = progress(events, changed_at(current.piece, {event.revision for event in events}, current))
         if len(rows) < rows_seen or rows[-1].row <= found.rows:
             return found
         rows_seen *= 8  # all of these were taken back, or are written otherwise now
@@ -63,88 +63,65 @@ def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int
 def progress_of_pieces(current: Mapping[Piece, Revision]) -> dict[int, Progress]:
     """The standing of several pieces by their ids, given their newest revisions: of each the copy worked last of those
     that are out."""
-    by_piece: dict[int, dict[int, list[Event]]] = {piece.pk: {} for piece in current}
+    by_piece: dict[int, dict[int, list[log.Event]]] = {piece.pk: {} for piece in current}
     away = set(Copy.objects.filter(piece__in=by_piece, put_away=True).values_list("piece", "number"))
-    for event in Event.objects.filter(piece__in=by_piece):
-        if (event.piece_id, event.copy) not in away:
-            by_piece[event.piece_id].setdefault(event.copy, []).append(event)
+    for kept in Event.objects.filter(piece__in=by_piece):
+        event = kept.event
+        if event is not None and (kept.piece_id, kept.copy) not in away:
+            by_piece[kept.piece_id].setdefault(kept.copy, []).append(event)
     found = {}
     for piece, revision in current.items():
         copies = by_piece[piece.pk].values()
         changed = changed_at(piece, {event.revision for events in copies for event in events}, revision)
-        found[piece.pk] = _last_worked(progress_of_events(events, changed) for events in copies)
+        found[piece.pk] = _last_worked(progress(events, changed) for events in copies)
     return found
 
 
 def _last_worked(found: Iterable[Progress]) -> Progress:
-    begun = [progress for progress in found if progress.worked_at is not None]
-    return max(begun, key=lambda progress: progress.worked_at or datetime.min, default=Progress())
+    begun = [(each.worked_at, each) for each in found if each.worked_at is not None]
+    return max(begun, key=lambda timed: timed[0])[1] if begun else Progress()
 
 
-def take_in(current: Revision, sent: Sequence[Sent], rows: int) -> list[UUID]:
-    """Keep the events that are not known yet, and note that the piece was worked on; rows beyond the last of ``rows``
-    are passed over. All of them are acknowledged: sent again they change nothing.
+def take_in(current: Revision, events: Sequence[log.Event], rows: int) -> list[UUID]:
+    """Keep the events that are not known yet, and note that the piece was worked on.
 
+    Rows beyond the last of ``rows`` are passed over. All events are acknowledged: sent again they change nothing.
     ``current`` is the newest revision of the piece. What can be asked before is, so that nobody waits for the one who
     writes longer than the writing takes.
     """
-    fitting = {each.id: each for each in sent if _fits(each, current.number, rows)}
+    fitting = {each.id: each for each in events if _fits(each, current.number, rows)}
     known = set(Event.objects.filter(pk__in=fitting).values_list("pk", flat=True))
-    now = timezone.now()
-    new = [each for each in fitting.values() if each.id not in known]
-    made = [_event(current.piece, each, now + timedelta(microseconds=at)) for at, each in enumerate(new)]
+    made = [Event.of(current.piece, each) for each in fitting.values() if each.id not in known]
     if made:
         with transaction.atomic():
             Event.objects.bulk_create(made, ignore_conflicts=True)
             touch(current.piece)
-    return [each.id for each in sent]
+    return [each.id for each in events]
 
 
-def _fits(sent: Sent, current: int, rows: int) -> bool:
-    """Whether an event can be kept. A row of an older version, worked while the network was away, is: that one may have
-    been longer."""
-    return sent.kind != Event.Kind.ROW or sent.row <= rows or sent.revision not in (0, current)
-
-
-def _event(piece: Piece, sent: Sent, now: datetime) -> Event:
-    return Event(
-        id=sent.id,
-        piece=piece,
-        copy=sent.copy,
-        kind=sent.kind,
-        row=sent.row,
-        revision=sent.revision,
-        data=sent.data,
-        happened_at=sent.happened_at or now,
-    )
+def _fits(event: log.Event, current: int, rows: int) -> bool:
+    """Whether an event can be kept. A row of an older version, worked while the network was away, can: that version
+    may have been longer."""
+    return not isinstance(event, log.RowWorked) or event.row <= rows or event.revision not in (0, current)
 
 
 def row_done(piece: Piece, event_id: UUID, row: int, rows: int, at: datetime | None = None, copy: int = 1) -> Progress:
     """Note that a row was worked; rows beyond the last of ``rows`` are passed over."""
     if row >= 1:
-        current = piece.current
-        take_in(current, [Sent(event_id, Event.Kind.ROW, row, copy, current.number, at)], rows)
+        current, now = piece.current, at or timezone.now()
+        event = log.RowWorked(id=event_id, row=row, copy=copy, revision=current.number, happened_at=now)
+        take_in(current, [event], rows)
     return progress_of(piece, copy)
 
 
 @transaction.atomic
 def take_back(piece: Piece, event_id: UUID, row: int, at: datetime | None = None, copy: int = 1) -> Progress:
-    """Take a worked row back. Where several devices noted it, each of their events is taken back."""
+    """Take a worked row back; where several devices noted it, for all of them."""
     if not Event.objects.filter(pk=event_id).exists():
         live = progress_of(piece, copy)
-        if live.rows == row:
-            for place, taken in enumerate(live.last):
-                own = event_id if place == 0 else uuid5(event_id, str(taken))
-                Event.objects.get_or_create(
-                    id=own,
-                    defaults={
-                        "piece": piece,
-                        "copy": copy,
-                        "kind": Event.Kind.BACK,
-                        "row": row,
-                        "takes_back": taken,
-                        "happened_at": at or timezone.now(),
-                    },
-                )
+        if live.rows == row and row:
+            now = at or timezone.now()
+            back = log.TakenBack(id=event_id, row=row, copy=copy, happened_at=now, takes_back=live.last)
+            Event.of(piece, back).save(force_insert=True)
             touch(piece)
     return progress_of(piece, copy)

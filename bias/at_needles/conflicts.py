@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from dataclasses import dataclass
 
-from bias.at_needles.progress import Progress
+from knitting.log import Progress
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,8 +33,8 @@ def questions(progress: Progress) -> tuple[Question, ...]:
     found = []
     if progress.stale:
         found.append(_changed(progress))
-    if progress.parted is not None:
-        found.append(_parted(progress))
+    if progress.conflict is not None:
+        found.append(_conflict(progress))
     return tuple(found)
 
 
@@ -55,10 +55,10 @@ def _changed(progress: Progress) -> Question:
     )
 
 
-def _parted(progress: Progress) -> Question:
-    assert progress.parted is not None
-    low, high = progress.parted.low, progress.parted.high
-    settles = json.dumps([str(each) for each in progress.parted.settles])
+def _conflict(progress: Progress) -> Question:
+    assert progress.conflict is not None
+    low, high = progress.conflict.low, progress.conflict.high
+    settles = json.dumps([str(each) for each in progress.conflict.settles])
     says = (
         f"On one you went back to after row {low}; on the other, rows up to {high} were noted without knowing of it. "
         "Nothing is lost: say where the piece is."

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from django.db import transaction
 from django.db.models import Max
 
-from bias.at_needles.models import LONGEST_NAME, MOST_COPIES, Copy
+from bias.at_needles.models import LONGEST_NAME, Copy
 from bias.pieces.models import Piece
+from knitting.log import MOST_COPIES
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,10 +8,10 @@ from django.urls import reverse
 from django.views.decorators.http import require_POST
 
 from bias.at_needles import copies
-from bias.at_needles.models import MOST_COPIES
 from bias.at_needles.page_context import log_context
 from bias.at_needles.worked_copy import worked_copy_of
 from bias.pieces.models import Piece
+from knitting.log import MOST_COPIES
 
 
 @require_POST

@@ -7,8 +7,8 @@ import io
 import json
 from typing import Any
 
-from bias.at_needles.models import Event
 from bias.at_needles.worked_copy import WorkedCopy
+from knitting.log import Event, RowWorked, details
 
 _COLUMNS = ("id", "happened", "kind", "copy", "row", "label", "stitches", "counts", "details")
 _PRIVATE = ("device", "epoch")
@@ -45,7 +45,7 @@ def log_json(worked_copy: WorkedCopy) -> dict[str, Any]:
 
 def _about(worked_copy: WorkedCopy, event: Event) -> dict[str, Any]:
     rows = worked_copy.on.results.worked.rows
-    is_row = event.kind == Event.Kind.ROW and 1 <= event.row <= len(rows)
+    is_row = isinstance(event, RowWorked) and 1 <= event.row <= len(rows)
     row = rows[event.row - 1] if is_row else None
     return {
         "id": str(event.id),
@@ -56,5 +56,5 @@ def _about(worked_copy: WorkedCopy, event: Event) -> dict[str, Any]:
         "label": row.label if row else "",
         "stitches": row.end if row else "",
         "counts": " ".join(map(str, row.parts)) if row else "",
-        "details": {key: value for key, value in event.data.items() if key not in _PRIVATE},
+        "details": {key: value for key, value in details(event).items() if key not in _PRIVATE},
     }

@@ -2,41 +2,28 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from django.db import models
 
 from bias.pieces.models import Piece
+from knitting import log
+from knitting.saying.events import TITLES
 
-MOST_COPIES = 12
 LONGEST_NAME = 40
 
 
 class Event(models.Model):
-    """Something that happened at the needles. Its id is made by the device that saw it.
+    """An event as it is kept: what happened at the needles, as a device saw it.
 
-    ``row`` is the row that it speaks of, counted from 1; 0 before the first. ``revision`` is the one that the page
-    showed: what was worked was worked as that says. ``data`` is what belongs to the kind: see ``intake``.
+    The columns are those by which events are looked for; ``data`` is what belongs to the kind, as
+    :func:`knitting.log.details` gives it.
     """
-
-    class Kind(models.TextChoices):
-        """What happened."""
-
-        ROW = "row", "row worked"
-        PART = "part", "part of a row worked"
-        BACK = "back", "taken back"
-        RIPPED = "ripped", "ripped back"
-        JUMP = "jump", "went on from another row"
-        COUNT = "count", "counted"
-        MENDED = "mended", "goes on with other counts"
-        MEASURED = "measured", "measured"
-        NEEDLE = "needle", "needle changed"
-        WEIGHED = "weighed", "weighed"
-        NOTE = "note", "note"
-        PAUSE = "pause", "pause"
 
     id = models.UUIDField(primary_key=True)
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="events")
     copy = models.PositiveSmallIntegerField(default=1, help_text="which copy of the piece, counted from 1")
-    kind = models.CharField(max_length=12, choices=Kind.choices)
+    kind = models.CharField(max_length=12, choices=list(TITLES.items()))
     row = models.PositiveIntegerField(help_text="which of the worked rows, counted from 1")
     revision = models.PositiveIntegerField(default=0, help_text="the revision that was shown; 0 where it is not known")
     takes_back = models.UUIDField(null=True, blank=True, help_text="the event that a 'back' takes back")
@@ -49,6 +36,34 @@ class Event(models.Model):
 
     def __str__(self) -> str:
         return f"{self.get_kind_display()}: row {self.row}"
+
+    @classmethod
+    def of(cls, piece: Piece, event: log.Event) -> Event:
+        """An event of a piece as it is to be kept."""
+        return cls(
+            id=event.id,
+            piece=piece,
+            copy=event.copy,
+            kind=event.kind,
+            row=event.row,
+            revision=event.revision,
+            data=log.details(event),
+            happened_at=event.happened_at,
+        )
+
+    @property
+    def event(self) -> log.Event | None:
+        """What happened; ``None`` where it was kept in a way that is no longer read."""
+        bare = {"id": self.id, "row": self.row, "copy": self.copy, "revision": self.revision}
+        data = self.data
+        if self.takes_back is not None:
+            data = {**data, "takes_back": [str(self.takes_back), *data.get("takes_back", ())]}
+        return log.event_from_parts(self.kind, bare, self.happened_at, data)
+
+
+def events_in(kept: Iterable[Event]) -> list[log.Event]:
+    """What happened, of kept events; those that are no longer read are left out."""
+    return [event for each in kept if (event := each.event) is not None]
 
 
 class Copy(models.Model):

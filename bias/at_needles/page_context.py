@@ -6,8 +6,9 @@ from datetime import UTC, datetime
 from typing import Any
 
 from bias.at_needles.copies import CopyInfo
-from bias.at_needles.models import Event
 from bias.at_needles.worked_copy import WorkedCopy
+from knitting.log import Event, PartWorked, RowWorked
+from knitting.saying.events import TITLES, event_details
 
 _SITTINGS, _EVENTS = 40, 60
 
@@ -30,8 +31,14 @@ def page_context(worked_copy: WorkedCopy) -> dict[str, Any]:
 def log_context(worked_copy: WorkedCopy) -> dict[str, Any]:
     """The log as its page shows it: the newest sittings, and what was noted beside rows."""
     sat = [(_moment(each.began_s), round((each.ended_s - each.began_s) / 60), each) for each in worked_copy.sittings]
-    shown = [each for each in reversed(worked_copy.events) if each.kind not in (Event.Kind.ROW, Event.Kind.PART)]
+    shown = [_line(each) for each in reversed(worked_copy.events) if not isinstance(each, RowWorked | PartWorked)]
     return {**page_context(worked_copy), "sat": sat[:_SITTINGS], "shown": shown[:_EVENTS]}
+
+
+def _line(event: Event) -> dict[str, Any]:
+    """An event as the log lists it."""
+    about = {"title": TITLES[event.kind], "details": event_details(event)}
+    return {"happened_at": event.happened_at, "row": event.row, **about}
 
 
 def _moment(seconds: float) -> datetime:

@@ -9,9 +9,9 @@ from functools import cached_property
 from typing import Any
 from uuid import UUID, uuid4
 
-from bias.at_needles.progress import Progress
 from bias.results import PieceOnNeedles, Results, StripPart, Technique, WorkedRow, technique
 from drawing.strip import part_names
+from knitting.log import Progress
 from knitting.pace import Pace
 from knitting.reminders import Needles, reminders, tail
 from knitting.stitches import StitchKind

@@ -2,25 +2,33 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.urls import reverse
+from django.utils import timezone
 from django.views.decorators.http import require_POST, require_safe
 
 from bias.at_needles.actions import event_count, last_rows_progress, take_back, take_in
 from bias.at_needles.count_check import check_counts
-from bias.at_needles.event_parsing import NotAnEvent, event, events_in
 from bias.at_needles.find_place import find_place
 from bias.at_needles.forms import event_of_form
 from bias.at_needles.log_export import log_csv, log_json
-from bias.at_needles.models import MOST_COPIES, Event
 from bias.at_needles.page_context import log_context, page_context
 from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
 from bias.parsing import whole_number
 from bias.pieces.models import Revision
+from knitting.log import (
+    MOST_COPIES,
+    Event,
+    NotAnEvent,
+    TakenBack,
+    event_from_json,
+    events_of_request,
+)
 
 AHEAD = 60
 """Rows that a device is given ahead."""
@@ -139,14 +147,14 @@ def events(request: HttpRequest, piece_id: int) -> HttpResponse:
         return _from_device(request, piece_id)
     worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
     try:
-        sent = event(event_of_form(request.POST, worked_copy.revision.number))
+        event = event_from_json(event_of_form(request.POST, worked_copy.revision.number), timezone.now())
     except NotAnEvent as why:
         said = f"This press could not be read. {why} Nothing was changed."
         return HttpResponse(said, status=422, content_type="text/plain")
-    if sent.kind == Event.Kind.BACK and not sent.data.get("takes_back"):
-        take_back(worked_copy.piece, sent.id, sent.row, copy=worked_copy.copy)
+    if isinstance(event, TakenBack) and not event.takes_back:
+        take_back(worked_copy.piece, event.id, event.row, copy=worked_copy.copy)
     else:
-        take_in(worked_copy.revision, [sent], len(worked_copy.on.results.worked.rows))
+        take_in(worked_copy.revision, [event], len(worked_copy.on.results.worked.rows))
     if "HX-Request" not in request.headers:
         return redirect(f"{reverse('needles', args=[piece_id])}{worked_copy.asked}")
     return render(
@@ -157,13 +165,14 @@ def events(request: HttpRequest, piece_id: int) -> HttpResponse:
 def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
     current = Revision.objects.newest_of(request.user, piece_id)
     try:
-        raw = events_in(request.body)
+        waiting = events_of_request(request.body)
     except NotAnEvent as why:
         return JsonResponse({"taken": [], "refused": [], "why": str(why)}, status=422)
-    sent, refused = [], []
-    for each in raw:
+    sent, refused = list[Event](), []
+    for at, each in enumerate(waiting):
         try:
-            sent.append(event(each))
+            # Events without a time happened in the order in which they are sent.
+            sent.append(event_from_json(each, timezone.now() + timedelta(microseconds=at)))
         except NotAnEvent as why:
             refused.append({"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": str(why)})
     rows = len(current.results.worked.rows)
@@ -176,6 +185,6 @@ def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
     said = {
         "taken": [str(known) for known in taken],
         "refused": refused,
-        "asks": bool(progress.stale or progress.parted),
+        "asks": bool(progress.stale or progress.conflict),
     }
     return JsonResponse({**said, **stands})

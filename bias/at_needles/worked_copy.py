@@ -10,11 +10,11 @@ from bias.accounts.models import Ways, ways_of
 from bias.at_needles.actions import changed_at
 from bias.at_needles.conflicts import Question, questions
 from bias.at_needles.copies import CopyInfo, copies_of, last_worked
-from bias.at_needles.models import Event
-from bias.at_needles.progress import Progress, progress_of_events
+from bias.at_needles.models import events_in
 from bias.at_needles.row_view import RowView
 from bias.pieces.models import Piece, Revision
 from bias.results import PieceOnNeedles, digest, piece_on_needles
+from knitting.log import Event, Noted, Paused, Progress, RowWorked, WentOn, progress
 from knitting.measures import said_cm
 from knitting.pace import Pace, Sitting, TimedRow, pace, sittings
 
@@ -35,8 +35,8 @@ class WorkedCopy:
     def live(self) -> tuple[Event, ...]:
         """The rows that were worked and not taken back, in the order in which they were worked."""
         ids = {known for known, _ in self.progress.live}
-        rows = [event for event in self.events if event.id in ids and event.kind == Event.Kind.ROW]
-        return tuple(sorted(rows, key=lambda event: (event.happened_at, str(event.id))))
+        rows = [event for event in self.events if event.id in ids and isinstance(event, RowWorked)]
+        return tuple(sorted(rows, key=lambda event: (event.happened_at, event.id)))
 
     def _timed(self) -> list[TimedRow]:
         rows = self.on.results.worked.rows
@@ -54,7 +54,7 @@ class WorkedCopy:
     @cached_property
     def sittings(self) -> tuple[Sitting, ...]:
         """When she sat with it, the last first."""
-        pauses = [event.happened_at.timestamp() for event in self.events if event.kind == Event.Kind.PAUSE]
+        pauses = [event.happened_at.timestamp() for event in self.events if isinstance(event, Paused)]
         return sittings(self._timed(), pauses)[::-1]
 
     @cached_property
@@ -84,8 +84,8 @@ class WorkedCopy:
 
     def notes_of(self, row: int) -> tuple[str, ...]:
         """The notes on a row (from 1), and what was mended before it."""
-        noted = [event.data.get("text", "") for event in self.events if _is(event, Event.Kind.NOTE, row)]
-        mended = [event.data.get("says", "") for event in self.events if _is(event, Event.Kind.MENDED, row - 1)]
+        noted = [event.text for event in self.events if isinstance(event, Noted) and event.row == row]
+        mended = [event.says for event in self.events if isinstance(event, WentOn) and event.row == row - 1]
         return tuple(said for said in (*mended, *noted) if said)
 
     @property
@@ -140,23 +140,19 @@ class WorkedCopy:
         return [(str(known), row) for known, row in self.progress.live if row > self.progress.rows - 400]
 
 
-def _is(event: Event, kind: str, row: int) -> bool:
-    return event.kind == kind and event.row == row
-
-
 def worked_copy_of(owner: Any, piece_id: int, copy: int | None = None) -> WorkedCopy:
     """A copy of a knitter's piece as it stands, or the one worked last; anybody else's is not found."""
     revision = Revision.objects.newest_of(owner, piece_id)
     piece, ways = revision.piece, ways_of(owner)
     copy = last_worked(piece) if copy is None else copy
-    events = tuple(piece.events.filter(copy=copy).order_by("happened_at", "id"))
-    progress = progress_of_events(events, changed_at(piece, {event.revision for event in events}, revision))
+    events = tuple(events_in(piece.events.filter(copy=copy).order_by("happened_at", "id")))
+    now = progress(events, changed_at(piece, {event.revision for event in events}, revision))
     on = piece_on_needles(
         "" if revision.plan else revision.written,
         revision.plan,
-        progress.measured,
-        progress.differences,
+        now.measured,
+        now.differences,
         ways.marking,
         ways.first_stitch,
     )
-    return WorkedCopy(piece, copy, revision, ways, events, progress, on)
+    return WorkedCopy(piece, copy, revision, ways, events, now, on)

@@ -19,6 +19,7 @@ from bias.pieces.models import Piece
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from knitting.files import plan_text
+from knitting.log import RowWorked
 from knitting.measures import Gauge
 
 DEMO = Path(settings.ROOT) / "demo"
@@ -58,12 +59,13 @@ def _load(piece: Piece, name: str, about: dict[str, Any]) -> Piece:
     rows = about.get("rows", 0)
     last = timezone.now() - timedelta(hours=about.get("hours_ago", 0))
     Event.objects.bulk_create(
-        Event(
-            id=uuid5(NAMESPACE_URL, f"{piece.pk} {name} {row}"),
-            piece=piece,
-            kind=Event.Kind.ROW,
-            row=row,
-            happened_at=last - timedelta(minutes=_MINUTES_A_ROW * (rows - row)),
+        Event.of(
+            piece,
+            RowWorked(
+                id=uuid5(NAMESPACE_URL, f"{piece.pk} {name} {row}"),
+                row=row,
+                happened_at=last - timedelta(minutes=_MINUTES_A_ROW * (rows - row)),
+            ),
         )
         for row in range(1, rows + 1)
     )

@@ -8,8 +8,9 @@ from functools import lru_cache
 from bias.results import pieces
 from bias.results.pieces import Results, results_of_words
 from bias.results.plans import results_of_plan
-from knitting.diagnosis import CountDifference, as_knitted
+from knitting.diagnosis import as_knitted
 from knitting.files import plan_from_text, plan_text
+from knitting.log import CountDifference
 from knitting.measures import GaugesFrom
 from knitting.misreadings import Misreading
 from knitting.plan.plan import GaugeFrom

@@ -1,6 +1,6 @@
 """Where a piece at the needles really is: what would explain counts that are not those of its row."""
 
-from knitting.diagnosis.as_knitted import AsKnitted, CountDifference, as_knitted
+from knitting.diagnosis.as_knitted import AsKnitted, as_knitted
 from knitting.diagnosis.explanations import Diagnosis, Explanation, WrongCounts, diagnose, find_json
 from knitting.diagnosis.mistakes import MistakeKind
 from knitting.diagnosis.observation import Observation, facing_by_tail
@@ -9,7 +9,6 @@ from knitting.diagnosis.whereabouts import PossibleRow, whereabouts
 
 __all__ = [
     "AsKnitted",
-    "CountDifference",
     "Diagnosis",
     "Explanation",
     "MistakeKind",

@@ -7,17 +7,10 @@ from dataclasses import dataclass, replace
 
 from knitting.diagnosis.replay import Replay
 from knitting.in_pattern.piece_in_pattern import in_pattern, is_patterned
+from knitting.log import CountDifference
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.working.piece_worker import counted
-
-
-@dataclass(frozen=True, slots=True)
-class CountDifference:
-    """What really stands on the needle after a row (from 1, 0 for the cast-on): the counts between marks."""
-
-    row: int
-    counts: tuple[int, ...]
 
 
 @dataclass(frozen=True)

@@ -6,9 +6,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
 
-from knitting.diagnosis.as_knitted import CountDifference, as_knitted
+from knitting.diagnosis.as_knitted import as_knitted
 from knitting.diagnosis.explanations import Explanation
 from knitting.diagnosis.mistakes import MistakeKind, mark_names
+from knitting.log import CountDifference
 from knitting.measures import Gauge, said_cm
 from knitting.needle.needle import Needle
 from knitting.needle.worked import FabricWork, PartWork, WorkedPiece, WorkedRow

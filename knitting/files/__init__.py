@@ -1,6 +1,6 @@
 """Pieces and ledgers as files that other programs can read: JSON with a published schema, CSV."""
 
-from knitting.files.coding import NotRead
+from knitting.coding import NotRead
 from knitting.files.ledger_csv import ledger_csv
 from knitting.files.piece_json import piece_from_json, piece_to_json
 from knitting.files.plan_json import plan_from_json, plan_from_text, plan_text, plan_to_json

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from knitting.files.coding import Decoder, NotRead, encoded
+from knitting.coding import Decoder, NotRead, encoded
+from knitting.files.tagged import is_tagged
 from knitting.problems import NOWHERE
 from knitting.rows import Piece
 
@@ -14,7 +15,7 @@ FORMAT, VERSION = "bias-piece", 1
 
 def piece_to_json(piece: Piece) -> dict[str, Any]:
     """A piece in the published form (``docs/piece.schema.json``)."""
-    body = encoded(piece)
+    body = encoded(piece, is_tagged)
     return {"format": FORMAT, "version": VERSION, **body, "notes": [text for _, text in piece.notes]}
 
 
@@ -24,7 +25,7 @@ def piece_from_json(data: object) -> Piece:
         raise NotRead("The file holds no object.")
     if data.get("format") != FORMAT or data.get("version") != VERSION:
         raise NotRead(f"The file is not of the format '{FORMAT}', version {VERSION}.")
-    decoder = Decoder()
+    decoder = Decoder(is_tagged)
     notes = data.get("notes", [])
     if not isinstance(notes, list) or not all(isinstance(note, str) for note in notes):
         raise NotRead("notes: lines of text are wanted.")

@@ -6,8 +6,9 @@ import json
 from collections.abc import Mapping
 from typing import Any
 
+from knitting.coding import Decoder, NotRead, encoded
 from knitting.dialects.dialect import dialect
-from knitting.files.coding import Decoder, NotRead, encoded
+from knitting.files.tagged import is_tagged
 from knitting.plan.checks import blocking_troubles
 from knitting.plan.plan import Plan
 from knitting.words.fabric_header import NotAFabric, usable_name
@@ -17,7 +18,7 @@ FORMAT, VERSION = "bias-plan", 1
 
 def plan_to_json(plan: Plan) -> dict[str, Any]:
     """A plan in the published form (``docs/plan.schema.json``)."""
-    return {"format": FORMAT, "version": VERSION, **encoded(plan)}
+    return {"format": FORMAT, "version": VERSION, **encoded(plan, is_tagged)}
 
 
 def plan_from_json(data: object) -> Plan:
@@ -30,7 +31,7 @@ def plan_from_json(data: object) -> Plan:
         said = str(data.get("version"))[:20]
         raise NotRead(f"The plan is of version {said}, and this Bias reads version {VERSION}: another one made it.")
     rest = {key: value for key, value in data.items() if key not in ("format", "version")}
-    plan = Decoder().value(Plan, rest, "", 0)
+    plan = Decoder(is_tagged).value(Plan, rest, "", 0)
     assert isinstance(plan, Plan)
     why = blocking_troubles(plan)
     if why:

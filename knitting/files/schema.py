@@ -6,9 +6,10 @@ import json
 from dataclasses import is_dataclass
 from typing import Any, get_args, get_origin
 
+from knitting.coding.shapes import is_enum, is_stitch, kind_of, members, options, without_none
 from knitting.files import plan_json
 from knitting.files.piece_json import FORMAT, VERSION
-from knitting.files.shapes import is_enum, is_stitch, is_tagged, kind_of, members, options, without_none
+from knitting.files.tagged import is_tagged
 from knitting.plan.plan import Plan
 from knitting.rows import Piece
 from knitting.stitches import STITCHES

@@ -1,30 +1,14 @@
 """Presses as devices send them, and a shawl to press for."""
 
 import json
-from dataclasses import dataclass, field
-from datetime import UTC, datetime
-from uuid import UUID, uuid4
+from uuid import uuid4
 
-NOON = datetime(2026, 1, 5, 12, tzinfo=UTC)
 PHONE, TABLET = str(uuid4()), str(uuid4())
 SHAWL = (
     "Title: Quay shawl\nGauge: 20 sts x 40 rows = 10 cm\nCast on 9 sts.\nMark the center stitch.\n"
     "Row 1: K1, yo, k to center st, yo, k1, yo, k to last st, yo, k1.\nRow 2: Purl.\n"
     "Repeat rows 1 and 2, 14 more times."
 )
-
-
-@dataclass(frozen=True)
-class Seen:
-    """An event as ``fold`` sees it."""
-
-    id: UUID
-    kind: str
-    row: int
-    data: dict = field(default_factory=dict, hash=False)
-    revision: int = 1
-    takes_back: UUID | None = None
-    happened_at: datetime = NOON
 
 
 def send(client, piece, *events):

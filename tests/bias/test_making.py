@@ -4,39 +4,11 @@ import re
 from uuid import uuid4
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
 
 from bias.at_needles.actions import progress_of, row_done, take_back
 from bias.at_needles.models import Event
-from bias.at_needles.progress import progress_of_events
 from bias.pieces.actions import keep_piece
 from bias.results import results_of_words
-from tests.bias.pressing import Seen
-
-
-@st.composite
-def logs(draw):
-    events = []
-    for row in draw(st.lists(st.integers(1, 12), max_size=12)):
-        events.append(Seen(draw(st.uuids()), "row", row))
-    for taken in draw(st.lists(st.sampled_from(events), max_size=5)) if events else []:
-        events.append(Seen(draw(st.uuids()), "back", taken.row, takes_back=taken.id))
-    return events
-
-
-@given(logs(), st.randoms())
-def test_events_in_any_order_and_doubled_fold_to_the_same_place(events, random):
-    mixed = [*events, *events]
-    random.shuffle(mixed)
-    assert progress_of_events(mixed).rows == progress_of_events(events).rows
-
-
-@given(logs())
-def test_the_place_is_the_highest_row_not_taken_back(events):
-    back = {event.takes_back for event in events}
-    rows = [event.row for event in events if event.kind == "row" and event.id not in back]
-    assert progress_of_events(events).rows == max(rows, default=0)
 
 
 def post(client, piece, kind, row, id_):

@@ -3,14 +3,25 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import MISSING, fields, is_dataclass
 from enum import Enum
-from typing import Any, get_args, get_origin
+from typing import Any, TypeAlias, get_args, get_origin
+from uuid import UUID
 
-from knitting.files.shapes import is_enum, is_stitch, is_tagged, kind_of, members, options, without_none
+from knitting.coding.shapes import (
+    AtMost,
+    Bounds,
+    Text,
+    is_enum,
+    is_stitch,
+    kind_of,
+    members,
+    options,
+    without_limits,
+    without_none,
+)
 from knitting.problems import NOWHERE, Span
-from knitting.rows import Row
 from knitting.stitches import STITCHES, StitchKind
 
 _MOST_NESTED = 60
@@ -19,25 +30,35 @@ _MOST_CHARACTERS = 4_000
 _LARGEST = 10**9
 
 
+IsTagged: TypeAlias = Callable[[type], bool]
+"""Whether values of a class say in ``kind`` what they are."""
+
+
+def _never(_: type) -> bool:
+    return False
+
+
 class NotRead(ValueError):
     """A file that does not hold what is wanted: the message says where in it, and what is wrong there."""
 
 
-def encoded(value: Any) -> Any:
+def encoded(value: Any, is_tagged: IsTagged = _never) -> Any:
     """A value as JSON: objects without their places, stitches and words of a few by their keys."""
     if isinstance(value, StitchKind):
         return value.key
     if isinstance(value, Enum):
         return value.value
     if isinstance(value, tuple):
-        return [encoded(each) for each in value if not isinstance(each, Span)]
+        return [encoded(each, is_tagged) for each in value if not isinstance(each, Span)]
+    if isinstance(value, UUID):
+        return str(value)
     if not is_dataclass(value) or isinstance(value, type):
         return value
     found: dict[str, Any] = {}
     for name, _, needed in members(type(value)):
         inner = getattr(value, name)
         if needed or inner != _default(type(value), name):
-            found[name] = encoded(inner)
+            found[name] = encoded(inner, is_tagged)
     return {"kind": kind_of(type(value)), **found} if is_tagged(type(value)) else found
 
 
@@ -46,10 +67,14 @@ def _default(class_: type, name: str) -> Any:
 
 
 class Decoder:
-    """Makes values from JSON, told by their types; counts them, so that no file floods."""
+    """Makes values from JSON, told by their types; counts them, so that no file floods.
 
-    def __init__(self) -> None:
+    ``is_tagged`` says which classes tell their kind even where only one is possible.
+    """
+
+    def __init__(self, is_tagged: IsTagged = _never) -> None:
         self.values = 0
+        self.is_tagged = is_tagged
 
     def value(self, hint: Any, data: Any, path: str, depth: int) -> Any:
         """The value of a type that some JSON holds; :class:`NotRead` names the place where it does not."""
@@ -59,6 +84,9 @@ class Decoder:
         hint, may_miss = without_none(hint)
         if data is None and may_miss:
             return None
+        hint, limit = without_limits(hint)
+        if limit is not None:
+            return self._limited(hint, limit, data, path, depth)
         kinds = options(hint)
         if kinds:
             return self._one_of(kinds, data, path, depth)
@@ -68,11 +96,27 @@ class Decoder:
             return _stitch(data, path)
         if is_enum(hint):
             return _word(hint, data, path)
+        if hint is UUID:
+            return _id(data, path)
         if is_dataclass(hint) and isinstance(hint, type):
-            if is_tagged(hint):
+            if self.is_tagged(hint):
                 return self._one_of({kind_of(hint): hint}, data, path, depth)
             return self._object(hint, data, path, depth)
         return _plain(hint, data, path)
+
+    def _limited(self, hint: Any, limit: Bounds | Text | AtMost, data: Any, path: str, depth: int) -> Any:
+        if isinstance(limit, Text):
+            return _text(data, limit.longest, path)
+        if isinstance(limit, AtMost):
+            found = self.value(hint, data, path, depth)
+            if len(found) > limit.values or (limit.some and not found):
+                raise NotRead(f"{path}: {'1' if limit.some else '0'} to {limit.values:,} are wanted.")
+            return found
+        numbers = int if hint is int else (int, float)
+        if isinstance(data, bool) or not isinstance(data, numbers) or not limit.least <= data <= limit.most:
+            which = "a whole number" if hint is int else "a number"
+            raise NotRead(f"{limit.called or path}: {which} from {limit.least:,} to {limit.most:,} is wanted.")
+        return data if hint is int else round(float(data), 3)
 
     def _one_of(self, kinds: Mapping[str, type], data: Any, path: str, depth: int) -> Any:
         kind = data.get("kind") if isinstance(data, Mapping) else None
@@ -94,8 +138,6 @@ class Decoder:
             elif needed:
                 raise NotRead(f"{path}.{name}: it is missing.".lstrip("."))
         places = {field.name: NOWHERE for field in fields(class_) if field.name == "span" and field.default is MISSING}
-        if class_ is Row and found.get("times", 1) < 0:
-            raise NotRead(f"{path}.times: a number from 0 up is wanted.")
         return class_(**found, **places)
 
     def _list(self, hints: tuple[Any, ...], data: Any, path: str, depth: int) -> tuple[Any, ...]:
@@ -120,6 +162,20 @@ def _word(hint: type[Enum], data: Any, path: str) -> Enum:
     if found is None:
         raise NotRead(f"{path}: one of {', '.join(str(each.value) for each in hint)} is wanted.")
     return found
+
+
+def _id(data: Any, path: str) -> UUID:
+    try:
+        return UUID(data)
+    except (ValueError, AttributeError, TypeError):
+        raise NotRead(f"{path}: an id of 32 figures and letters is wanted.") from None
+
+
+def _text(data: Any, longest: int, path: str) -> str:
+    if not isinstance(data, str):
+        raise NotRead(f"{path}: text is wanted.")
+    kept = data.replace("\0", "").encode("utf-8", "replace").decode("utf-8")
+    return kept[:longest]
 
 
 def _plain(hint: Any, data: Any, path: str) -> Any:

@@ -1,24 +1,53 @@
-"""How the values of a piece look in JSON, told from their own definitions.
+"""How values look in JSON, told from the definitions of their classes.
 
-A value that is one of several kinds (an order, a step, a goal) says which in ``kind``. Places in the text are
-left out: a file has its own.
+Places in the text are left out: a file has its own. What a field may hold beyond its type stands in its annotation:
+``Annotated[int, Bounds(1, 12)]``.
 """
 
 from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from dataclasses import MISSING, Field, fields, is_dataclass
+from dataclasses import MISSING, Field, dataclass, fields, is_dataclass
 from enum import Enum
 from functools import cache
 from types import UnionType
-from typing import Any, Union, get_args, get_origin, get_type_hints
+from typing import Annotated, Any, Union, get_args, get_origin, get_type_hints
 
-from knitting.gauges import GaugeSource
-from knitting.plan.plan import End
 from knitting.problems import Span
-from knitting.rows import Goal, Order, RepeatEnd, Step
 from knitting.stitches import StitchKind
+
+
+@dataclass(frozen=True, slots=True)
+class Bounds:
+    """The least and the largest number that a field may hold; ``called`` is its name in a sentence, if not its own."""
+
+    least: float
+    most: float
+    called: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Text:
+    """Text of several lines, cut after ``longest`` characters."""
+
+    longest: int
+
+
+@dataclass(frozen=True, slots=True)
+class AtMost:
+    """How many values a list may hold, and at least one where ``some`` is set."""
+
+    values: int
+    some: bool = False
+
+
+def without_limits(hint: Any) -> tuple[Any, Bounds | Text | AtMost | None]:
+    """A type without what limits it, and that."""
+    if get_origin(hint) is Annotated:
+        inner, limit = get_args(hint)[:2]
+        return inner, limit
+    return hint, None
 
 
 def kind_of(class_: type) -> str:
@@ -26,10 +55,14 @@ def kind_of(class_: type) -> str:
     return re.sub(r"(?<!^)(?=[A-Z])", "-", class_.__name__).lower()
 
 
-@cache
 def members(class_: type) -> tuple[tuple[str, Any, bool], ...]:
     """Name, type and whether it must be there, of everything of a value that a file holds."""
-    hints = get_type_hints(class_)
+    return _members(class_)
+
+
+@cache
+def _members(class_: type) -> tuple[tuple[str, Any, bool], ...]:
+    hints = get_type_hints(class_, include_extras=True)
     return tuple((field.name, hints[field.name], _is_needed(field)) for field in _kept(class_, hints))
 
 
@@ -74,9 +107,3 @@ def is_stitch(hint: Any) -> bool:
 def is_enum(hint: Any) -> bool:
     """Whether a type is one of a few words."""
     return isinstance(hint, type) and issubclass(hint, Enum)
-
-
-@cache
-def is_tagged(class_: type) -> bool:
-    """Whether a value says in ``kind`` what it is: wherever it may be one of several."""
-    return any(class_ in options(union).values() for union in (Goal, Order, RepeatEnd, Step, End, GaugeSource))

@@ -1,0 +1,57 @@
+"""What happens at the needles: events, and where a piece stands after them."""
+
+from knitting.log.events import (
+    KINDS,
+    MOST_COPIES,
+    CountDifference,
+    Counted,
+    Event,
+    Measured,
+    NeedleChanged,
+    Noted,
+    PartWorked,
+    Paused,
+    RippedBack,
+    RowWorked,
+    TakenBack,
+    Weighed,
+    WentOn,
+    WentOnFrom,
+)
+from knitting.log.progress import DeviceConflict, Progress, progress
+from knitting.log.reading import (
+    MOST_AT_ONCE,
+    NotAnEvent,
+    details,
+    event_from_json,
+    event_from_parts,
+    events_of_request,
+)
+
+__all__ = [
+    "KINDS",
+    "MOST_AT_ONCE",
+    "MOST_COPIES",
+    "CountDifference",
+    "Counted",
+    "DeviceConflict",
+    "Event",
+    "Measured",
+    "NeedleChanged",
+    "NotAnEvent",
+    "Noted",
+    "PartWorked",
+    "Paused",
+    "Progress",
+    "RippedBack",
+    "RowWorked",
+    "TakenBack",
+    "Weighed",
+    "WentOn",
+    "WentOnFrom",
+    "details",
+    "event_from_json",
+    "event_from_parts",
+    "events_of_request",
+    "progress",
+]

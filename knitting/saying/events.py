@@ -1,0 +1,50 @@
+"""What happened at the needles, as the log says it."""
+
+from __future__ import annotations
+
+from types import MappingProxyType
+
+from knitting.log import Counted, Event, Measured, NeedleChanged, Noted, Weighed, WentOn
+from knitting.measures import said_number
+from knitting.saying.language import _
+
+TITLES = MappingProxyType(
+    {
+        "row": "row worked",
+        "part": "part of a row worked",
+        "back": "taken back",
+        "ripped": "ripped back",
+        "jump": "went on from another row",
+        "count": "counted",
+        "mended": "goes on with other counts",
+        "measured": "measured",
+        "needle": "needle changed",
+        "weighed": "weighed",
+        "note": "note",
+        "pause": "pause",
+    }
+)
+"""What each kind of event is called."""
+
+
+def event_details(event: Event) -> str:
+    """What is known of an event beside its kind and its row; nothing where that is all.
+
+    >>> from uuid import UUID
+    >>> event_details(Weighed(id=UUID(int=1), row=3, grams=42))
+    '42 g left'
+    """
+    match event:
+        case Noted(text=said) | WentOn(says=said) if said:
+            return said
+        case Weighed():
+            return _("{grams} g left").format(grams=said_number(event.grams))
+        case NeedleChanged():
+            size, length = said_number(event.size_mm), said_number(event.length_cm)
+            return _("{size} mm, {length} cm").format(size=size, length=length)
+        case Measured():
+            stitches, rows = said_number(event.stitches), said_number(event.rows)
+            return _("{stitches} stitches and {rows} rows to 10 cm").format(stitches=stitches, rows=rows)
+        case Counted():
+            return " · ".join(map(str, event.counts))
+    return event.reason
