@@ -3,10 +3,11 @@ PYTHON ?= python3
 VENV ?= .venv
 BIN := $(VENV)/bin
 BIND ?= 127.0.0.1:8000
+SCRIPTS := "bias/static/**/*.js"
 export BIAS_BIND := $(BIND)
 export UV_PYTHON_DOWNLOADS := never
 
-.PHONY: demo test check setup setup-dev browser css css-check bench fuzz screenshots lock format serve
+.PHONY: demo test schema check setup setup-dev browser css css-check js-check bench fuzz screenshots lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -24,7 +25,7 @@ serve:
 test: setup-dev browser check  ## set everything up and run every check and test
 	$(BIN)/python -m pytest tests knitting drawing bias
 
-check: setup-dev css-check  ## lint, types, import contract, migrations, styles
+check: setup-dev css-check js-check  ## lint, types, import contract, migrations, styles, scripts
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
 	$(BIN)/mypy
@@ -35,6 +36,9 @@ check: setup-dev css-check  ## lint, types, import contract, migrations, styles
 
 bench: setup-dev  ## ratios beside a plain reference
 	$(BIN)/python -m pytest benchmarks --benchmark-columns=min,median,rounds -p no:timeout
+
+schema: setup-dev  ## the files that are told from the code: schemas, the kinds of events
+	$(BIN)/python -m docs.schemas
 
 fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
 	$(VENV)-tools/bin/uv venv -q --allow-existing $(VENV)-fuzz && VIRTUAL_ENV=$(VENV)-fuzz $(VENV)-tools/bin/uv pip install -q --require-hashes -r requirements/fuzz.txt
@@ -50,7 +54,12 @@ css-check: node_modules/.set-up
 	node_modules/.bin/tailwindcss -i bias/assets/bias.css -o var/built.css --minify
 	@cmp var/built.css bias/static/bias.css || { echo "The styles are older than their source: run 'make css' and commit."; exit 1; }
 
-format: setup-dev
+js-check: node_modules/.set-up  ## scripts: formatted, and their types checked
+	node_modules/.bin/prettier --check --log-level warn $(SCRIPTS)
+	node_modules/.bin/tsc -p .
+
+format: setup-dev node_modules/.set-up
+	node_modules/.bin/prettier --write --log-level warn $(SCRIPTS)
 	$(BIN)/ruff check --fix . ; $(BIN)/ruff format .
 	$(BIN)/djade $$(git ls-files 'bias/**/*.html')
 

@@ -123,7 +123,7 @@ STATIC_ROOT = VAR / "static"
 STATICFILES_DIRS = [ROOT / "bias" / "static"]
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedManifestStaticFilesStorage"},
+    "staticfiles": {"BACKEND": "bias.storage.ModuleStorage"},
 }
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000

@@ -18,6 +18,9 @@ from knitting.log import Event, Noted, Paused, Progress, RowWorked, WentOn, prog
 from knitting.measures import said_cm
 from knitting.pace import Pace, Sitting, TimedRow, pace, sittings
 
+_LIVE_TOLD = 400
+"""How many of the last rows a device is told by their events: those that it may take back alone."""
+
 
 @dataclass(frozen=True)
 class WorkedCopy:
@@ -131,13 +134,14 @@ class WorkedCopy:
             "revision": self.revision.number,
             "stamp": self.stamp,
             "live": self.recent,
+            "floor": max(self.progress.rows - _LIVE_TOLD, 0),
             "rest": self.ways.rest_minutes,
         }
 
     @property
     def recent(self) -> list[tuple[str, int]]:
         """The events of the last rows: what a device has to name when it takes one back or rips."""
-        return [(str(known), row) for known, row in self.progress.live if row > self.progress.rows - 400]
+        return [(str(known), row) for known, row in self.progress.live if row > self.progress.rows - _LIVE_TOLD]
 
 
 def worked_copy_of(owner: Any, piece_id: int, copy: int | None = None) -> WorkedCopy:

@@ -1,5 +1,6 @@
 // Pages at the needles open without the network: what was seen last is kept. Everything else is asked of the server.
-const PAGES = "bias-pages", FILES = "bias-files";
+const PAGES = "bias-pages",
+  FILES = "bias-files";
 const isPage = (url) => /^\/pieces\/\d+\/needles\/(log\/)?$/.test(url.pathname);
 const isAsked = (url) => /^\/pieces\/\d+\/needles\/(count|lost)\/$/.test(url.pathname);
 const isFile = (url) => url.pathname.startsWith("/static/");
@@ -8,15 +9,19 @@ self.addEventListener("install", () => self.skipWaiting());
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
 self.addEventListener("message", (event) => {
-  const { keep = [], once = [] } = event.data ?? {};  // what is kept once need be no newer: it takes over what is
-  event.waitUntil(Promise.all([...keep, ...once].map(async (href) => {
-    const url = new URL(href);
-    if (url.origin !== location.origin) return;
-    const cache = await caches.open(isFile(url) ? FILES : PAGES);
-    if (once.includes(href) && await cache.match(href)) return;
-    const answer = await fetch(href).catch(() => null);
-    if (answer?.ok && !answer.redirected) await cache.put(href, answer);
-  })));
+  const { keep = [], once = [] } = event.data ?? {}; // what is kept once need be no newer: it takes over what is
+  event.waitUntil(
+    Promise.all(
+      [...keep, ...once].map(async (href) => {
+        const url = new URL(href);
+        if (url.origin !== location.origin) return;
+        const cache = await caches.open(isFile(url) ? FILES : PAGES);
+        if (once.includes(href) && (await cache.match(href))) return;
+        const answer = await fetch(href).catch(() => null);
+        if (answer?.ok && !answer.redirected) await cache.put(href, answer);
+      }),
+    ),
+  );
 });
 
 self.addEventListener("fetch", (event) => {

@@ -2,16 +2,24 @@
 (() => {
   const root = document.documentElement;
   const kept = () => {
-    try { return localStorage.getItem("bias-theme"); } catch { return null; }
+    try {
+      return localStorage.getItem("bias-theme");
+    } catch {
+      return null;
+    }
   };
   const show = (theme) => root.classList.toggle("dark", theme === "dark");
   const machine = matchMedia("(prefers-color-scheme: dark)");
   show(kept() ?? (machine.matches ? "dark" : "light"));
   machine.addEventListener("change", () => kept() ?? show(machine.matches ? "dark" : "light"));
   document.addEventListener("click", (event) => {
-    if (!event.target.closest("[data-theme-switch]")) return;
+    if (!(/** @type {Element} */ (event.target).closest("[data-theme-switch]"))) return;
     const theme = root.classList.contains("dark") ? "light" : "dark";
-    try { localStorage.setItem("bias-theme", theme); } catch { /* private window: for this page only */ }
+    try {
+      localStorage.setItem("bias-theme", theme);
+    } catch {
+      /* private window: for this page only */
+    }
     show(theme);
   });
 })();

@@ -189,12 +189,12 @@ def test_ten_rows_worked_two_taken_back_and_all_there_after_a_reload(page, live_
     page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
     for row in range(1, 11):
         page.get_by_role("button", name="Row done").click()
-        expect(page.locator(".sitting")).to_have_attribute("data-number", str(row + 1))
+        expect(page.locator(".shown-row")).to_have_attribute("data-number", str(row + 1))
     for row in (10, 9):
         page.get_by_role("button", name="Back a row").click()
-        expect(page.locator(".sitting")).to_have_attribute("data-number", str(row))
+        expect(page.locator(".shown-row")).to_have_attribute("data-number", str(row))
     page.reload()
-    expect(page.locator(".sitting")).to_have_attribute("data-number", "9")
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", "9")
     wait_for_rows(piece, 8)
     expect(page.locator(".net").first).to_be_hidden()
     assert Event.objects.filter(piece=piece).count() == 12
@@ -212,9 +212,9 @@ def test_at_the_needles_by_keyboard(page, live_server, demo):
     page.keyboard.press("ArrowLeft")
     expect(now).to_contain_text("left half")
     page.keyboard.press("Space")
-    expect(page.locator(".sitting")).to_have_attribute("data-number", "70")
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", "70")
     page.keyboard.press("Backspace")
-    expect(page.locator(".sitting")).to_have_attribute("data-number", "69")
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", "69")
 
 
 def test_a_press_that_is_not_sent_says_so_and_is_sent_when_asked(page, live_server, demo, context):
@@ -223,7 +223,7 @@ def test_a_press_that_is_not_sent_says_so_and_is_sent_when_asked(page, live_serv
     page.wait_for_load_state("networkidle")
     page.route("**/needles/events/", lambda route: route.abort())
     page.get_by_role("button", name="Row done").click()
-    expect(page.locator(".sitting")).to_have_attribute("data-number", "70")
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", "70")
     expect(page.locator(".net").first).to_contain_text("1 press waits to be sent")
     assert progress_of(piece).rows == 68
     page.unroute("**/needles/events/")
@@ -316,7 +316,7 @@ def test_the_whole_way_by_keyboard_alone(page, live_server):
     expect(page.locator(".row-card h2")).to_have_text("Row 1")
     page.get_by_role("link", name="At the needles").first.focus()
     page.keyboard.press("Enter")
-    expect(page.locator(".sitting")).to_have_attribute("data-number", "1")
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", "1")
     page.locator("body").click(position={"x": 5, "y": 300})
     page.keyboard.press("Space")
-    expect(page.locator(".sitting")).to_have_attribute("data-number", "2")
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", "2")

@@ -35,7 +35,7 @@ def open_needles(page, live_server, piece):
 def done(page, row):
     """Press 'Row done' for a row and wait for the next one on the screen."""
     page.get_by_role("button", name="Row done").click()
-    expect(page.locator(f".sitting[data-number='{row + 1}']")).to_be_visible()
+    expect(page.locator(f".shown-row[data-number='{row + 1}']")).to_be_visible()
 
 
 def without_offline_noise(page):
@@ -57,7 +57,7 @@ def test_twenty_rows_five_of_them_offline_are_all_there_once(page, live_server, 
     expect(page.locator(".net").first).to_contain_text("Offline · 5 presses wait to be sent")
     assert progress_of(shawl).rows == 8
     page.reload()
-    expect(page.locator(".sitting[data-number='14']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='14']")).to_be_visible()
     expect(page.locator(".net").first).to_contain_text("5 presses wait to be sent")
     context.set_offline(False)
     wait_for_rows(shawl, 13)
@@ -75,16 +75,16 @@ def test_rows_that_were_sent_are_there_after_a_reload_without_the_network(page, 
     for row in (1, 2, 3):
         done(page, row)
     page.get_by_role("button", name="Back a row").click()
-    expect(page.locator(".sitting[data-number='3']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='3']")).to_be_visible()
     wait_for_rows(shawl, 2)
     page.wait_for_timeout(500)
     context.set_offline(True)
     page.reload()
-    expect(page.locator(".sitting[data-number='3']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='3']")).to_be_visible()
     done(page, 3)
     page.get_by_role("button", name="Back a row").click()
     page.get_by_role("button", name="Back a row").click()
-    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     context.set_offline(False)
     wait_for_rows(shawl, 1)
     expect(page.locator(".net").first).to_be_hidden()
@@ -101,9 +101,9 @@ def test_the_other_copy_opens_without_the_network_where_it_stands(page, live_ser
     page.wait_for_timeout(800)
     context.set_offline(True)
     page.get_by_role("link", name="copy 1").click()
-    expect(page.locator(".sitting[data-number='1']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='1']")).to_be_visible()
     page.get_by_role("link", name="copy 2").click()
-    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     context.set_offline(False)
     without_offline_noise(page)
 
@@ -118,7 +118,7 @@ def test_what_only_the_server_can_answer_says_so_without_the_network(page, live_
         page.get_by_role("link", name=asked).click()
         expect(page.get_by_role("heading", name="Not without the network")).to_be_visible()
         page.get_by_role("link", name="Back to the row").click()
-        expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+        expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     context.set_offline(False)
     page.get_by_role("link", name="Count").click()
     expect(page.get_by_role("heading", name="Count", exact=True)).to_be_visible()
@@ -132,7 +132,7 @@ def test_a_page_that_was_made_before_the_last_press_was_taken_shows_it_neverthel
     address = f"{live_server.url}/pieces/{shawl.pk}/needles/"
     page.goto(address)
     before = context.request.get(address).text()
-    expect(page.locator(".sitting[data-number='1']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='1']")).to_be_visible()
 
     def late(route):
         wait_for_rows(shawl, 1)
@@ -143,7 +143,7 @@ def test_a_page_that_was_made_before_the_last_press_was_taken_shows_it_neverthel
     page.evaluate("() => { document.querySelector('.foot .done').click(); location.reload(); }")
     page.wait_for_timeout(500)
     page.unroute(address)
-    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     page.wait_for_timeout(300)
     assert progress_of(shawl).rows == 1
     context.close()
@@ -158,7 +158,7 @@ def test_a_press_moves_the_screen_before_the_network_answers(page, live_server, 
         """async () => {
             const begun = performance.now();
             document.querySelector(".foot .done").click();
-            while (!document.querySelector(".sitting[data-number='2']")) await new Promise(requestAnimationFrame);
+            while (!document.querySelector(".shown-row[data-number='2']")) await new Promise(requestAnimationFrame);
             return performance.now() - begun;
         }"""
     )
@@ -170,11 +170,11 @@ def test_a_press_moves_the_screen_before_the_network_answers(page, live_server, 
 def test_by_keys_alone_with_a_note_and_a_stop_within_a_row(page, live_server, shawl):
     open_needles(page, live_server, shawl)
     page.keyboard.press("Space")
-    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     page.keyboard.press("Enter")
-    expect(page.locator(".sitting[data-number='3']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='3']")).to_be_visible()
     page.keyboard.press("Backspace")
-    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     wait_for_rows(shawl, 1)
     page.keyboard.press("ArrowRight")
     expect(page.locator(".now-part.is-now .where")).to_contain_text("centre")
@@ -200,12 +200,12 @@ def test_two_devices_work_one_piece(page, live_server, shawl, browser):
     wait_for_rows(shawl, 3)
     # The other works the same first row, and is then told where the piece is.
     done(other, 1)
-    expect(other.locator(".sitting[data-number='4']")).to_be_visible()
+    expect(other.locator(".shown-row[data-number='4']")).to_be_visible()
     assert progress_of(shawl).rows == 3
     # Both in turn, one of them offline: it rips, the other goes on.
     other_context.set_offline(True)
     other.keyboard.press("Backspace")
-    expect(other.locator(".sitting[data-number='3']")).to_be_visible()
+    expect(other.locator(".shown-row[data-number='3']")).to_be_visible()
     done(page, 4)
     wait_for_rows(shawl, 4)
     other_context.set_offline(False)
@@ -213,7 +213,7 @@ def test_two_devices_work_one_piece(page, live_server, shawl, browser):
     other.get_by_role("button", name="After row 4").click()
     expect(other.get_by_text("Two devices do not agree")).to_be_hidden()
     wait_for_rows(shawl, 4)
-    assert progress_of(shawl).parted is None
+    assert progress_of(shawl).conflict is None
     other_context.close()
 
 
@@ -224,7 +224,7 @@ def test_what_another_tab_leaves_is_shown_and_sent(page, live_server, shawl, con
     open_needles(other, live_server, shawl)
     other.route("**/needles/events/", lambda route: route.abort())
     done(other, 1)
-    expect(page.locator(".sitting[data-number='2']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     wait_for_rows(shawl, 1)
     other.close()
     assert Event.objects.count() == 1
@@ -247,7 +247,7 @@ def test_lost_and_found(page, live_server, shawl):
     expect(page.get_by_text("One row fits")).to_be_visible()
     page.get_by_role("button", name="Go on from here").click()
     page.wait_for_url("**/needles/")
-    expect(page.locator(".sitting[data-number='21']")).to_be_visible()
+    expect(page.locator(".shown-row[data-number='21']")).to_be_visible()
     assert progress_of(shawl).rows == 20
 
 

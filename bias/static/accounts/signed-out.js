@@ -2,4 +2,6 @@
 for (const name of ["bias-pages", "bias-rows"]) globalThis.caches?.delete(name);
 try {
   for (const key of Object.keys(localStorage)) if (key.startsWith("bias-state-")) localStorage.removeItem(key);
-} catch { /* a private window keeps none */ }
+} catch {
+  /* a private window keeps none */
+}

@@ -1,4 +1,7 @@
 // The needle over the cloth: keys, mouse and touch choose a row; cloth, strip, ledger and words follow.
+import { closest } from "../dom.js";
+import { hands } from "./view.js";
+
 const HOLD = 60;
 
 document.addEventListener("alpine:init", () => {
@@ -20,7 +23,9 @@ document.addEventListener("alpine:init", () => {
       const data = document.getElementById("needles");
       this.lines = data ? JSON.parse(data.textContent) : [];
       this.zones = JSON.parse(document.getElementById("zones")?.textContent ?? "[]");
-      this.points = this.lines.map((line) => [...line.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])]));
+      this.points = this.lines.map((line) =>
+        [...line.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])]),
+      );
       this.$el.addEventListener("htmx:afterSwap", () => this.show(false));
       this.show(true);
       this.fill();
@@ -29,14 +34,18 @@ document.addEventListener("alpine:init", () => {
     // What is worked already, from the log of the needles.
     async fill() {
       if (!this.$refs.done) return;
-      const answer = await fetch(this.$refs.done.dataset.worked, { headers: { "HX-Request": "true" } }).catch(() => null);
+      const answer = await fetch(this.$refs.done.dataset.worked, { headers: { "HX-Request": "true" } }).catch(
+        () => null,
+      );
       if (!answer?.ok || !this.$root || !this.$refs.done) return;
       const { path, said } = await answer.json();
       this.done = said;
       this.$root.querySelector(".cloth-worked")?.setAttribute("d", path);
     },
 
-    by(step) { this.to(this.row + step); },
+    by(step) {
+      this.to(this.row + step);
+    },
 
     to(row) {
       const wanted = Math.min(Math.max(row, 1), this.rows);
@@ -50,7 +59,9 @@ document.addEventListener("alpine:init", () => {
     async fetch() {
       const asked = this.row;
       if (!this.$root) return;
-      const answer = await fetch(this.$root.dataset.url.replace(/1\/$/, `${asked}/`), { headers: { "HX-Request": "true" } }).catch(() => null);
+      const answer = await fetch(this.$root.dataset.url.replace(/1\/$/, `${asked}/`), {
+        headers: { "HX-Request": "true" },
+      }).catch(() => null);
       if (!answer?.ok || asked !== this.row || !this.$root) return;
       document.getElementById("row").innerHTML = await answer.text();
       history.replaceState(null, "", `?row=${asked}`);
@@ -58,7 +69,13 @@ document.addEventListener("alpine:init", () => {
     },
 
     key(event) {
-      if (event.target.closest("input, textarea, select, [contenteditable]") || event.altKey || event.ctrlKey || event.metaKey) return;
+      if (
+        closest(event, "input, textarea, select, [contenteditable]") ||
+        event.altKey ||
+        event.ctrlKey ||
+        event.metaKey
+      )
+        return;
       const steps = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10, Home: -this.rows, End: this.rows };
       if (!(event.key in steps)) return;
       event.preventDefault();
@@ -66,12 +83,14 @@ document.addEventListener("alpine:init", () => {
     },
 
     grab(event) {
-      if (event.button || clothView.hands.size > 1) return;
+      if (event.button || hands.count > 1) return;
       this.held = true;
       this.$refs.cloth.setPointerCapture?.(event.pointerId);
       this.nearest(event);
     },
-    drag(event) { if (this.held) this.nearest(event); },
+    drag(event) {
+      if (this.held) this.nearest(event);
+    },
     drop() {
       if (this.held) this.$dispatch("cloth-part", { part: this.part, row: this.row });
       this.held = false;
@@ -80,7 +99,8 @@ document.addEventListener("alpine:init", () => {
     nearest(event) {
       const svg = this.$refs.cloth.querySelector("svg");
       const place = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
-      let best = 0, least = Infinity;
+      let best = 0,
+        least = Infinity;
       this.points.forEach((line, at) => {
         for (let i = 1; i < line.length - 2; i++) {
           const far = distance(place, line[i], line[i + 1]);
@@ -92,11 +112,14 @@ document.addEventListener("alpine:init", () => {
 
     show(scroll) {
       if (!this.$root) return; // the page was exchanged while an answer was on its way
-      const line = this.lines[Math.min(Math.round(Math.max(this.row - this.first, 0) / this.lineStep), this.lines.length - 1)];
+      const line =
+        this.lines[Math.min(Math.round(Math.max(this.row - this.first, 0) / this.lineStep), this.lines.length - 1)];
       const needle = this.$root.querySelector(".cloth-needle");
       if (needle && line) needle.setAttribute("d", line);
       for (const lit of this.$root.querySelectorAll(".is-now, .is-order")) lit.classList.remove("is-now", "is-order");
-      const body = [...this.$root.querySelectorAll(".ledger tbody")].find((each) => Number(each.dataset.first) <= this.row && this.row <= Number(each.dataset.last));
+      const body = [...this.$root.querySelectorAll(".ledger tbody")].find(
+        (each) => Number(each.dataset.first) <= this.row && this.row <= Number(each.dataset.last),
+      );
       const entry = body?.querySelector(`[data-row="${this.row}"]`) ?? body?.querySelector("tr");
       entry?.classList.add("is-now");
       const card = this.$root.querySelector(".row-card");
@@ -119,5 +142,6 @@ function intoView(entry) {
   const list = entry?.closest(".ledger, .words");
   if (!list || list.scrollHeight <= list.clientHeight) return;
   const [inner, outer] = [entry.getBoundingClientRect(), list.getBoundingClientRect()];
-  if (inner.top < outer.top + 48 || inner.bottom > outer.bottom) list.scrollTop += inner.top - outer.top - outer.height / 2;
+  if (inner.top < outer.top + 48 || inner.bottom > outer.bottom)
+    list.scrollTop += inner.top - outer.top - outer.height / 2;
 }

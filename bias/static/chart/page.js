@@ -1,7 +1,9 @@
 // The chart's page: fetches the chart, moves over it by mouse, touch and keys, and says what a stitch is.
-document.addEventListener("DOMContentLoaded", () => {
-  for (const box of document.querySelectorAll(".chart-box")) new ChartPage(box).load();
-});
+import { all, closest, first } from "../dom.js";
+import { Hands, wheelFactor } from "../gestures.js";
+import { ChartDrawing } from "./drawing.js";
+import { ChartModel } from "./model.js";
+import { STILL_AFTER } from "./scales.js";
 
 const NEAR = 22;
 
@@ -9,7 +11,12 @@ class ChartPage {
   constructor(box) {
     this.box = box;
     this.canvas = box.querySelector("canvas");
-    this.pointers = new Map();
+    this.hands = new Hands({
+      place: (event) => this.place(event),
+      zoom: (factor, x, y) => this.drawing.zoom(factor, x, y),
+      move: (dx, dy) => this.drawing.move(dx, dy),
+      drags: () => true,
+    });
     this.waiting = false;
     box.chart = this;
   }
@@ -35,7 +42,9 @@ class ChartPage {
     else this.drawing.fit();
     const lies = this.box.querySelector("[data-chart-do='slant']");
     lies.disabled = data.slant === null;
-    lies.title = data.slant ? "" : "This cloth is too large, or could not be laid, to be shown stitch by stitch as it lies.";
+    lies.title = data.slant
+      ? ""
+      : "This cloth is too large, or could not be laid, to be shown stitch by stitch as it lies.";
     this.key();
     const row = this.model.rows[Math.min(Number(this.box.dataset.row) || 1, this.model.rows.length) - 1];
     if (row && this.model.cells(row).length) this.choose(this.model.cells(row)[0], false);
@@ -50,9 +59,12 @@ class ChartPage {
     const before = this.drawing.focus;
     this.open(await answer.json());
     const row = this.model.rows[(before?.row.number ?? 1) - 1];
-    const same = row && (this.model.cells(row).find((cell) => cell.old === before.old && cell.now === before.now) ?? nearest(this.model.cells(row), before.column));
+    const same =
+      row &&
+      (this.model.cells(row).find((cell) => cell.old === before.old && cell.now === before.now) ??
+        nearest(this.model.cells(row), before.column));
     if (same) this.choose(same, false);
-    document.getElementById("by-hand")?.querySelector("[name=do]:not(:disabled)")?.focus({ preventScroll: true });
+    first("#by-hand [name=do]:not(:disabled)")?.focus({ preventScroll: true });
   }
 
   paint() {
@@ -68,7 +80,9 @@ class ChartPage {
     });
   }
 
-  say(words) { this.box.querySelector("[data-chart-said]").textContent = words; }
+  say(words) {
+    this.box.querySelector("[data-chart-said]").textContent = words;
+  }
 
   listen() {
     const canvas = this.canvas;
@@ -79,11 +93,18 @@ class ChartPage {
     canvas.addEventListener("pointerleave", () => this.hover(null));
     canvas.addEventListener("keydown", (event) => this.keyed(event));
     this.box.addEventListener("click", (event) => this.pressed(event));
-    new ResizeObserver(() => { this.drawing.size(); this.paint(); }).observe(canvas);
-    new MutationObserver(() => { this.drawing.ink(); this.paint(); }).observe(document.documentElement, { attributeFilter: ["class"] });
+    new ResizeObserver(() => {
+      this.drawing.size();
+      this.paint();
+    }).observe(canvas);
+    new MutationObserver(() => {
+      this.drawing.ink();
+      this.paint();
+    }).observe(document.documentElement, { attributeFilter: ["class"] });
     document.addEventListener("chart-stale", () => this.again());
   }
 
+  /** @returns {[number, number]} */
   place(event) {
     const box = this.canvas.getBoundingClientRect();
     return [event.clientX - box.left, event.clientY - box.top];
@@ -93,34 +114,24 @@ class ChartPage {
     event.preventDefault();
     const [x, y] = this.place(event);
     if (event.shiftKey) this.drawing.move(-event.deltaY - event.deltaX, 0);
-    else this.drawing.zoom(Math.exp(-event.deltaY / 400), x, y);
+    else this.drawing.zoom(wheelFactor(event), x, y);
     this.paint();
   }
 
   down(event) {
     this.canvas.setPointerCapture?.(event.pointerId);
-    this.pointers.set(event.pointerId, this.place(event));
-    this.dragged = false;
+    this.hands.press(event);
     this.canvas.focus({ preventScroll: true });
   }
 
   moved(event) {
-    const before = this.pointers.get(event.pointerId), now = this.place(event);
-    if (!before) return this.hover(this.drawing.at(...now));
-    const others = [...this.pointers].filter(([id]) => id !== event.pointerId).map(([, at]) => at);
-    if (others.length) {
-      const far = (a) => Math.hypot(a[0] - others[0][0], a[1] - others[0][1]) || 1;
-      this.drawing.zoom(far(now) / far(before), others[0][0], others[0][1]);
-    } else this.drawing.move(now[0] - before[0], now[1] - before[1]);
-    this.dragged ||= Math.hypot(now[0] - before[0], now[1] - before[1]) > 2;
-    this.pointers.set(event.pointerId, now);
-    this.paint();
+    if (this.hands.follow(event)) this.paint();
+    else this.hover(this.drawing.at(...this.place(event)));
   }
 
   up(event) {
-    const at = this.pointers.get(event.pointerId);
-    this.pointers.delete(event.pointerId);
-    if (!at || this.dragged) return;
+    const at = this.hands.lift(event);
+    if (!at) return;
     const cell = this.drawing.at(...at);
     if (cell) this.choose(cell, false);
     this.paint();
@@ -138,7 +149,9 @@ class ChartPage {
     this.drawing.lit = this.model.wale(cell);
     this.box.dataset.row = cell.row.number;
     const told = this.model.explain(cell);
-    const fill = (name, words) => { this.box.querySelector(`[data-chart-${name}]`).textContent = words; };
+    const fill = (name, words) => {
+      this.box.querySelector(`[data-chart-${name}]`).textContent = words;
+    };
     fill("name", told.name);
     fill("where", told.where);
     fill("under", told.under);
@@ -146,7 +159,12 @@ class ChartPage {
     fill("row-words", this.model.said(cell.row));
     this.say(`${told.name}. ${told.where}; ${told.under}; ${told.over}.`);
     this.sign(this.box.querySelector("[data-chart-sign]"), this.model.sign(cell, this.drawing.asWorked));
-    this.box.dispatchEvent(new CustomEvent("chart-stitch", { bubbles: true, detail: { row: cell.row.number, stitch: cell.old, between: this.between(cell) } }));
+    this.box.dispatchEvent(
+      new CustomEvent("chart-stitch", {
+        bubbles: true,
+        detail: { row: cell.row.number, stitch: cell.old, between: this.between(cell) },
+      }),
+    );
     if (show) this.drawing.show(cell);
     this.paint();
   }
@@ -154,23 +172,35 @@ class ChartPage {
   // How many others that use no stitch stand to the right of one, in the same place; -1 for a cell that uses some.
   between(cell) {
     if (cell.entry.uses) return -1;
-    const cells = this.model.cells(cell.row), at = cells.indexOf(cell);
+    const cells = this.model.cells(cell.row),
+      at = cells.indexOf(cell);
     let before = 0;
-    while (cells[at - 1 - before] && cells[at - 1 - before].entry.uses === 0 && cells[at - 1 - before].old === cell.old) before++;
+    while (cells[at - 1 - before] && cells[at - 1 - before].entry.uses === 0 && cells[at - 1 - before].old === cell.old)
+      before++;
     return before;
   }
 
   keyed(event) {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     const cell = this.drawing.focus;
-    const d = this.drawing, middle = [d.width / 2, d.height / 2];
+    const d = this.drawing,
+      middle = [d.width / 2, d.height / 2];
     const moves = {
-      ArrowLeft: () => this.beside(cell, 1), ArrowRight: () => this.beside(cell, -1),
-      ArrowUp: () => this.along(cell, 1), ArrowDown: () => this.along(cell, -1),
-      PageUp: () => this.along(cell, 10), PageDown: () => this.along(cell, -10),
-      Home: () => this.model.cells(cell.row)[0], End: () => this.model.cells(cell.row).at(-1),
+      ArrowLeft: () => this.beside(cell, 1),
+      ArrowRight: () => this.beside(cell, -1),
+      ArrowUp: () => this.along(cell, 1),
+      ArrowDown: () => this.along(cell, -1),
+      PageUp: () => this.along(cell, 10),
+      PageDown: () => this.along(cell, -10),
+      Home: () => this.model.cells(cell.row)[0],
+      End: () => this.model.cells(cell.row).at(-1),
     };
-    const views = { "+": () => d.zoom(1.25, ...middle), "=": () => d.zoom(1.25, ...middle), "-": () => d.zoom(0.8, ...middle), "0": () => d.fit() };
+    const views = {
+      "+": () => d.zoom(1.25, ...middle),
+      "=": () => d.zoom(1.25, ...middle),
+      "-": () => d.zoom(0.8, ...middle),
+      "0": () => d.fit(),
+    };
     if (event.key in moves && cell) {
       const next = moves[event.key]();
       if (next) this.choose(next);
@@ -199,8 +229,9 @@ class ChartPage {
   }
 
   pressed(event) {
-    const what = event.target.closest("[data-chart-do]")?.dataset.chartDo;
-    const d = this.drawing, middle = [d.width / 2, d.height / 2];
+    const what = closest(event, "[data-chart-do]")?.dataset.chartDo;
+    const d = this.drawing,
+      middle = [d.width / 2, d.height / 2];
     const deeds = {
       nearer: () => d.zoom(1.5, ...middle),
       further: () => d.zoom(1 / 1.5, ...middle),
@@ -241,7 +272,9 @@ class ChartPage {
     if (this.drawing.focus) this.choose(this.drawing.focus, false);
   }
 
-  on(what, on) { this.box.querySelector(`[data-chart-do="${what}"]`).setAttribute("aria-pressed", String(on)); }
+  on(what, on) {
+    this.box.querySelector(`[data-chart-do="${what}"]`).setAttribute("aria-pressed", String(on));
+  }
 
   save() {
     this.drawing.draw();
@@ -260,8 +293,17 @@ class ChartPage {
     const seen = new Set();
     list.replaceChildren();
     for (const entry of this.model.entries) {
-      const ways = this.drawing.asWorked ? [[0, ""]] : [[0, ""], [1, " on a wrong-side row"]];
-      const worked = ways.filter(([side]) => this.model.rows.some((row) => this.model.wrong(row) === side && usesEntry(row, this.model.entries.indexOf(entry))));
+      const ways = this.drawing.asWorked
+        ? [[0, ""]]
+        : [
+            [0, ""],
+            [1, " on a wrong-side row"],
+          ];
+      const worked = ways.filter(([side]) =>
+        this.model.rows.some(
+          (row) => this.model.wrong(row) === side && usesEntry(row, this.model.entries.indexOf(entry)),
+        ),
+      );
       for (const [side, where] of this.drawing.asWorked ? ways : worked) {
         const name = entry.spoken + (entry.signs[0] === entry.signs[1] ? "" : where);
         if (seen.has(name)) continue;
@@ -281,7 +323,8 @@ class ChartPage {
   yarnKey(list) {
     if (this.model.colours.length < 2) return;
     this.model.colours.forEach((colour, at) => {
-      const item = document.createElement("li"), picture = document.createElementNS("http://www.w3.org/2000/svg", "svg");
+      const item = document.createElement("li"),
+        picture = document.createElementNS("http://www.w3.org/2000/svg", "svg");
       picture.setAttribute("class", `tone-yarn-${at % 4}`);
       picture.setAttribute("aria-hidden", "true");
       item.append(picture, this.model.data.yarns[colour] ?? colour);
@@ -304,5 +347,13 @@ function usesEntry(row, number) {
 }
 
 function nearest(cells, column) {
-  return cells.reduce((best, cell) => (Math.abs(cell.column - column) < Math.abs(best.column - column) ? cell : best), cells[0]);
+  return cells.reduce(
+    (best, cell) => (Math.abs(cell.column - column) < Math.abs(best.column - column) ? cell : best),
+    cells[0],
+  );
 }
+
+// Once every script of the page listens.
+document.addEventListener("DOMContentLoaded", () => {
+  for (const box of all(".chart-box")) new ChartPage(box).load();
+});

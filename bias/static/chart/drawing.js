@@ -1,9 +1,9 @@
 // The chart on a canvas: from afar one small picture of the whole, nearer the grid and the signs upon it.
-const SIGNS_FROM = 9, PLAIN_FROM = 13, GRID_FROM = 5, SLANT_CELLS_FROM = 6, STILL_AFTER = 130;
+import { ChartCloth } from "./cloth.js";
+import { GRID_FROM, PLAIN_FROM, SIGNS_FROM, SLANT_CELLS_FROM, STILL_AFTER } from "./scales.js";
+import { isNumbered } from "./geometry.js";
 
-const STROKES = { "M50 14V86": "up", "M16 50H84": "flat" };
-
-class ChartDrawing {
+export class ChartDrawing {
   constructor(canvas, model) {
     this.canvas = canvas;
     this.context = canvas.getContext("2d", { alpha: false });
@@ -14,6 +14,13 @@ class ChartDrawing {
     this.focus = null;
     this.sprites = new Map();
     this.paths = new Map();
+    /** @type {ChartCloth | undefined} */
+    this.cloth = undefined;
+    /** The size of the canvas in dots of the page, and of the chart in cells. */
+    this.width = 0;
+    this.height = 0;
+    this.wide = 1;
+    this.high = 1;
     this.setSlant(false);
     this.ink();
   }
@@ -22,8 +29,19 @@ class ChartDrawing {
   ink() {
     const style = getComputedStyle(this.canvas);
     const ink = (name) => style.getPropertyValue(name).trim();
-    this.inks = { ground: ink("--paper"), line: ink("--chart-line"), sign: ink("--ink"), soft: ink("--soft"), lit: ink("--chart-lit"), focus: ink("--chart-focus"), frame: ink("--ink"), font: style.fontFamily };
-    this.tones = Object.fromEntries(["knit", "purl", "more", "hole", "fewer", "none"].map((tone) => [tone, ink(`--tone-${tone}`)]));
+    this.inks = {
+      ground: ink("--paper"),
+      line: ink("--chart-line"),
+      sign: ink("--ink"),
+      soft: ink("--soft"),
+      lit: ink("--chart-lit"),
+      focus: ink("--chart-focus"),
+      frame: ink("--ink"),
+      font: style.fontFamily,
+    };
+    this.tones = Object.fromEntries(
+      ["knit", "purl", "more", "hole", "fewer", "none"].map((tone) => [tone, ink(`--tone-${tone}`)]),
+    );
     this.yarns = [0, 1, 2, 3].map((at) => ink(`--tone-yarn-${at}`));
     this.threads = [0, 1, 2, 3].map((at) => ink(`--thread-${at}`));
     this.picture = null;
@@ -79,7 +97,9 @@ class ChartDrawing {
     this.movedAt = performance.now();
   }
 
-  get moving() { return performance.now() - this.movedAt < STILL_AFTER; }
+  get moving() {
+    return performance.now() - this.movedAt < STILL_AFTER;
+  }
 
   draw() {
     const c = this.context;
@@ -89,7 +109,8 @@ class ChartDrawing {
     if (!this.picture) this.picture = this.slant ? this.cloth.picture(this) : this.whole();
     c.imageSmoothingEnabled = this.slant;
     const near = this.slant && this.scale >= SLANT_CELLS_FROM;
-    if (!near || this.moving) c.drawImage(this.picture, this.left, this.top, this.wide * this.scale, this.high * this.scale);
+    if (!near || this.moving)
+      c.drawImage(this.picture, this.left, this.top, this.wide * this.scale, this.high * this.scale);
     if (this.slant) this.cloth.draw(this, near);
     else this.straight();
   }
@@ -114,7 +135,9 @@ class ChartDrawing {
         const tone = entry.tones[wrong];
         const dot = word(many && (tone === "knit" || tone === "purl") ? this.yarns[row.colour % 4] : this.tones[tone]);
         const times = row.runs[i + 1];
-        const [from, at, count] = entry.makes ? [row.columns, now, times * entry.makes] : [row.below, old, times * entry.uses];
+        const [from, at, count] = entry.makes
+          ? [row.columns, now, times * entry.makes]
+          : [row.below, old, times * entry.uses];
         for (let n = at; n < at + count; n++) words[line + columns - 1 - from[n]] = dot;
         [old, now] = [old + times * entry.uses, now + times * entry.makes];
       }
@@ -134,16 +157,24 @@ class ChartDrawing {
     return { first, last, low, high };
   }
 
-  x(column) { return this.left + (this.model.columns - column) * this.scale; }
+  x(column) {
+    return this.left + (this.model.columns - column) * this.scale;
+  }
 
-  y(number) { return this.top + (this.model.rows.length - number) * this.scale; }
+  y(number) {
+    return this.top + (this.model.rows.length - number) * this.scale;
+  }
 
   straight() {
-    const c = this.context, s = this.scale, seen = this.inView();
+    const c = this.context,
+      s = this.scale,
+      seen = this.inView();
     const rows = this.model.rows.slice(seen.first, seen.last);
     if (this.lit.size) {
       c.fillStyle = this.inks.lit;
-      for (const cell of this.lit) if (cell.row.number > seen.first && cell.row.number <= seen.last) c.fillRect(this.x(cell.column + cell.wide), this.y(cell.row.number), cell.wide * s, Math.max(s, 1));
+      for (const cell of this.lit)
+        if (cell.row.number > seen.first && cell.row.number <= seen.last)
+          c.fillRect(this.x(cell.column + cell.wide), this.y(cell.row.number), cell.wide * s, Math.max(s, 1));
     }
     if (s >= GRID_FROM) this.grid(rows, seen);
     this.threadsStraight(rows);
@@ -154,7 +185,8 @@ class ChartDrawing {
   }
 
   grid(rows, seen) {
-    const c = this.context, s = this.scale;
+    const c = this.context,
+      s = this.scale;
     c.strokeStyle = this.inks.line;
     c.globalAlpha = Math.min((s - GRID_FROM) / 4, 1);
     c.lineWidth = 0.6;
@@ -171,8 +203,10 @@ class ChartDrawing {
   }
 
   signs(rows, seen) {
-    const c = this.context, s = this.scale;
-    const all = Math.min((s - SIGNS_FROM) / 4, 1), plain = Math.min((s - PLAIN_FROM) / 4, 1);
+    const c = this.context,
+      s = this.scale;
+    const all = Math.min((s - SIGNS_FROM) / 4, 1),
+      plain = Math.min((s - PLAIN_FROM) / 4, 1);
     const size = Math.round(s);
     for (const row of rows) {
       const y = this.y(row.number);
@@ -182,7 +216,13 @@ class ChartDrawing {
         const alpha = isPlain ? plain : all;
         if (alpha <= 0) continue;
         c.globalAlpha = alpha;
-        c.drawImage(this.sprite(this.model.sign(cell, this.asWorked), size), this.x(cell.column + cell.wide / 2) - s / 2, y, s, s);
+        c.drawImage(
+          this.sprite(this.model.sign(cell, this.asWorked), size),
+          this.x(cell.column + cell.wide / 2) - s / 2,
+          y,
+          s,
+          s,
+        );
       }
     }
     c.globalAlpha = 1;
@@ -197,7 +237,7 @@ class ChartDrawing {
       const picture = new OffscreenCanvas(dots, dots);
       const c = picture.getContext("2d");
       c.scale(dots / 100, dots / 100);
-      this.stroke(c, path, this.dots);
+      this.stroke(c, path);
       this.sprites.set(key, picture);
     }
     return this.sprites.get(key);
@@ -232,17 +272,20 @@ class ChartDrawing {
 
   // Row numbers stand at the side where the row begins.
   numbers(rows) {
-    const c = this.context, s = this.scale;
+    const c = this.context,
+      s = this.scale;
     const every = Math.max(1, ...[2, 5, 10, 20, 50, 100, 200, 500].filter((step) => step * s < 26));
     c.fillStyle = this.inks.soft;
     c.font = `${Math.min(Math.max(s * 0.6, 11), 14)}px ${this.inks.font}`;
     c.textBaseline = "middle";
     for (const row of rows) {
-      if (s < 14 && !numbered(row, every) && row.number !== 1 && row.number !== this.model.rows.length) continue;
+      if (s < 14 && !isNumbered(row, every) && row.number !== 1 && row.number !== this.model.rows.length) continue;
       const cells = row.columns;
       if (!cells.length) continue;
       const fromRight = row.side !== "WS";
-      const x = fromRight ? Math.min(this.x(cells[0]) + 6, this.width - 34) : Math.max(this.x(cells[cells.length - 1] + 1) - 6, 34);
+      const x = fromRight
+        ? Math.min(this.x(cells[0]) + 6, this.width - 34)
+        : Math.max(this.x(cells[cells.length - 1] + 1) - 6, 34);
       c.textAlign = fromRight ? "left" : "right";
       const y = this.y(row.number) + s / 2;
       if (x === 34 || x === this.width - 34) this.underlay(x - (fromRight ? 3 : 31), y - 9, 34, 18);
@@ -252,7 +295,8 @@ class ChartDrawing {
 
   // A quiet ground for what is written over cells.
   underlay(x, y, wide, high) {
-    const c = this.context, ink = c.fillStyle;
+    const c = this.context,
+      ink = c.fillStyle;
     c.globalAlpha = 0.85;
     c.fillStyle = this.inks.ground;
     c.fillRect(x, y, wide, high);
@@ -261,7 +305,9 @@ class ChartDrawing {
   }
 
   frames() {
-    const c = this.context, s = this.scale, edge = this.x(0) + 42;
+    const c = this.context,
+      s = this.scale,
+      edge = this.x(0) + 42;
     c.strokeStyle = c.fillStyle = this.inks.frame;
     c.lineWidth = 1.6;
     c.font = `12px ${this.inks.font}`;
@@ -274,7 +320,10 @@ class ChartDrawing {
         if (s < 3) continue;
         c.rect(this.x(frame.columns[1]), top, (frame.columns[1] - frame.columns[0]) * s, bottom - top);
       } else {
-        c.moveTo(edge - 5, top + 1); c.lineTo(edge, top + 1); c.lineTo(edge, bottom - 1); c.lineTo(edge - 5, bottom - 1);
+        c.moveTo(edge - 5, top + 1);
+        c.lineTo(edge, top + 1);
+        c.lineTo(edge, bottom - 1);
+        c.lineTo(edge - 5, bottom - 1);
         if (bottom - top > 13) c.fillText(`${frame.times} times`, edge + 5, (top + bottom) / 2);
       }
       c.stroke();
@@ -282,7 +331,8 @@ class ChartDrawing {
   }
 
   outline(cell) {
-    const c = this.context, s = Math.max(this.scale, 4);
+    const c = this.context,
+      s = Math.max(this.scale, 4);
     c.strokeStyle = this.inks.focus;
     c.lineWidth = 2.6;
     if (this.slant) {
@@ -297,7 +347,7 @@ class ChartDrawing {
     const [wx, wy] = [(x - this.left) / this.scale, (y - this.top) / this.scale];
     if (this.slant) return this.cloth.at(wx, wy);
     const row = this.model.rows[this.model.rows.length - 1 - Math.floor(wy)];
-    return row ? this.model.cellAtColumn(row, this.model.columns - 1 - Math.floor(wx)) ?? null : null;
+    return row ? (this.model.cellAtColumn(row, this.model.columns - 1 - Math.floor(wx)) ?? null) : null;
   }
 
   // The middle of a cell on the screen.
@@ -328,6 +378,3 @@ function dotOf(colour) {
 }
 
 // Every so manyth row has its number, on both sides of the work.
-function numbered(row, every) {
-  return every < 2 || row.number % every === 0 || (every > 2 && row.side !== "round" && row.number % every === 1);
-}

@@ -1,8 +1,9 @@
 // A drawing as a picture of dots: the SVG that is offered beside it, painted at twice its size.
+import { closest } from "../dom.js";
 const MOST_DOTS = 8000;
 
 document.addEventListener("click", async (event) => {
-  const button = event.target.closest?.("[data-png]");
+  const button = closest(event, "[data-png]");
   if (!button) return;
   const said = document.querySelector("[data-png-said]");
   const answer = await fetch(button.dataset.png).catch(() => null);

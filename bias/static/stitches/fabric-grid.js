@@ -1,9 +1,11 @@
 // The small grid of an own fabric: squares are pressed, or gone over by keys; the server says whether it can be worked.
+import { all, closest, field } from "../dom.js";
 const LETTERS = { k: "k", p: "p", yo: "o", k2tog: "/", ssk: "\\", cdd: "^", k_tbl: "t", sl: "v", c4l: "<", c4r: ">" };
+/** @type {any} */
 let grid = null;
 
 function start() {
-  const form = document.getElementById("own");
+  const form = /** @type {any} */ (document.getElementById("own"));
   if (!form || form.dataset.ready) return;
   form.dataset.ready = "yes";
   const palette = JSON.parse(document.getElementById("palette").textContent);
@@ -15,7 +17,10 @@ function start() {
 
 // Rows from the bottom, each from its right end: keys of stitches, each as wide as it makes.
 function read(text) {
-  const rows = text.split("/").map((row) => row.trim().split(/\s+/).filter(Boolean)).filter((row) => row.length);
+  const rows = text
+    .split("/")
+    .map((row) => row.trim().split(/\s+/).filter(Boolean))
+    .filter((row) => row.length);
   return rows.length ? rows : Array.from({ length: 4 }, () => Array(6).fill("k"));
 }
 
@@ -24,17 +29,19 @@ const columns = () => Math.max(...grid.rows.map((row) => row.reduce((sum, key) =
 
 function drawPalette() {
   const box = grid.form.querySelector(".palette");
-  box.replaceChildren(...grid.palette.map((each) => {
-    const button = document.createElement("button");
-    button.type = "button";
-    button.setAttribute("role", "radio");
-    button.setAttribute("aria-checked", String(each.key === grid.brush));
-    button.setAttribute("aria-label", each.says);
-    button.title = each.says;
-    button.dataset.brush = each.key;
-    button.append(sign(each), Object.assign(document.createElement("kbd"), { textContent: LETTERS[each.key] }));
-    return button;
-  }));
+  box.replaceChildren(
+    ...grid.palette.map((each) => {
+      const button = document.createElement("button");
+      button.type = "button";
+      button.setAttribute("role", "radio");
+      button.setAttribute("aria-checked", String(each.key === grid.brush));
+      button.setAttribute("aria-label", each.says);
+      button.title = each.says;
+      button.dataset.brush = each.key;
+      button.append(sign(each), Object.assign(document.createElement("kbd"), { textContent: LETTERS[each.key] }));
+      return button;
+    }),
+  );
 }
 
 function sign(each) {
@@ -96,7 +103,10 @@ function fitted(row, across) {
     found.push(key);
     used += wide(key);
   }
-  while (used < across) { found.push("k"); used += 1; }
+  while (used < across) {
+    found.push("k");
+    used += 1;
+  }
   return found;
 }
 
@@ -105,7 +115,10 @@ function put(up, place, key) {
   const before = row.slice(0, place);
   let room = wide(row[place]);
   let after = place + 1;
-  while (room < wide(key) && after < row.length) { room += wide(row[after]); after += 1; }
+  while (room < wide(key) && after < row.length) {
+    room += wide(row[after]);
+    after += 1;
+  }
   if (room < wide(key)) return;
   grid.rows[up] = [...before, key, ...Array(room - wide(key)).fill("k"), ...row.slice(after)];
   grid.at = [up, place];
@@ -120,7 +133,8 @@ function focus() {
 function show(way) {
   grid.form.elements.way.value = way;
   for (const pane of grid.form.querySelectorAll("[data-pane]")) pane.hidden = pane.dataset.pane !== way;
-  for (const button of grid.form.querySelectorAll("[data-way]")) button.setAttribute("aria-pressed", String(button.dataset.way === way));
+  for (const button of grid.form.querySelectorAll("[data-way]"))
+    button.setAttribute("aria-pressed", String(button.dataset.way === way));
   check();
 }
 
@@ -129,25 +143,30 @@ function check() {
   clearTimeout(waiting);
   waiting = setTimeout(async () => {
     const form = grid.form;
-    if (form.elements.way.value === "typed" && !form.elements.typed.value.trim()) return form.querySelector("#drawn").replaceChildren();
-    const answer = await fetch(form.dataset.check, { method: "POST", body: new FormData(form), headers: { "HX-Request": "true" } }).catch(() => null);
+    if (form.elements.way.value === "typed" && !form.elements.typed.value.trim())
+      return form.querySelector("#drawn").replaceChildren();
+    const answer = await fetch(form.dataset.check, {
+      method: "POST",
+      body: new FormData(form),
+      headers: { "HX-Request": "true" },
+    }).catch(() => null);
     if (answer?.ok) form.querySelector("#drawn").innerHTML = await answer.text();
   }, 150);
 }
 
 document.addEventListener("click", (event) => {
   if (!grid) return;
-  const brush = event.target.closest?.("[data-brush]");
+  const brush = closest(event, "[data-brush]");
   if (brush) {
     grid.brush = brush.dataset.brush;
     drawPalette();
     grid.form.querySelector(`[data-brush="${grid.brush}"]`).focus();
   }
-  const cell = event.target.closest?.("[data-place]");
+  const cell = closest(event, "[data-place]");
   if (cell) put(...cell.dataset.place.split(":").map(Number), grid.brush);
-  const way = event.target.closest?.("[data-way]");
+  const way = closest(event, "[data-way]");
   if (way) show(way.dataset.way);
-  const edit = event.target.closest?.("[data-edit-fabric]");
+  const edit = closest(event, "[data-edit-fabric]");
   if (edit) change(edit);
 });
 
@@ -167,7 +186,7 @@ function change(button) {
 }
 
 document.addEventListener("keydown", (event) => {
-  const cell = event.target.closest?.("[data-place]");
+  const cell = closest(event, "[data-place]");
   if (!grid || !cell || event.ctrlKey || event.metaKey || event.altKey) return;
   const [up, place] = cell.dataset.place.split(":").map(Number);
   const moves = { ArrowUp: [1, 0], ArrowDown: [-1, 0], ArrowRight: [0, -1], ArrowLeft: [0, 1] };
@@ -176,7 +195,8 @@ document.addEventListener("keydown", (event) => {
   if (move) {
     const row = Math.min(Math.max(up + move[0], 0), grid.rows.length - 1);
     grid.at = [row, Math.min(Math.max(place + move[1], 0), grid.rows[row].length - 1)];
-    for (const each of grid.form.querySelectorAll("[data-place]")) each.tabIndex = each.dataset.place === grid.at.join(":") ? 0 : -1;
+    for (const each of grid.form.querySelectorAll("[data-place]"))
+      each.tabIndex = each.dataset.place === grid.at.join(":") ? 0 : -1;
     focus();
   } else if (key) {
     put(up, place, key);
@@ -187,26 +207,28 @@ document.addEventListener("keydown", (event) => {
 });
 
 document.addEventListener("input", (event) => {
-  if (event.target.matches?.("[data-slides]")) {
-    const field = event.target.form.elements[event.target.dataset.slides];
-    field.value = event.target.value;
+  if (/** @type {Element} */ (event.target).matches?.("[data-slides]")) {
+    const slider = /** @type {HTMLInputElement} */ (event.target);
+    const number = /** @type {any} */ (slider.form?.elements.namedItem(slider.dataset.slides ?? ""));
+    number.value = slider.value;
   }
-  if (grid && event.target.matches?.("#own textarea, #own select, #own [name=own_name]")) check();
+  if (grid && /** @type {Element} */ (event.target).matches?.("#own textarea, #own select, #own [name=own_name]"))
+    check();
 });
 document.addEventListener("change", (event) => {
-  if (!grid || !event.target.matches?.("#own [name=columns], #own [name=rows_]")) return;
+  if (!grid || !(/** @type {Element} */ (event.target).matches?.("#own [name=columns], #own [name=rows_]"))) return;
   const fields = grid.form.elements;
   resize(parseInt(fields.columns.value, 10), parseInt(fields.rows_.value, 10));
 });
 
 // What the close-up shows is kept over a change of the plan.
 function kept() {
-  const form = document.getElementById("edge-form");
-  const row = document.getElementById("at-row");
+  const form = /** @type {any} */ (document.getElementById("edge-form"));
+  const row = field("at-row");
   if (!form || !row) return;
   row.value = form.elements.row.value;
-  document.getElementById("at-part").value = form.elements.edge_part.value;
-  document.getElementById("at-end").value = form.elements.end.value;
+  field("at-part").value = form.elements.edge_part.value;
+  field("at-end").value = form.elements.end.value;
 }
 
 // What was changed while an answer was on its way is put into the new page and sent after it.
@@ -214,11 +236,11 @@ let pending = [];
 document.addEventListener("htmx:beforeSwap", (event) => {
   if (event.detail.target?.id !== "stitches") return;
   const sent = event.detail.requestConfig?.elt;
-  pending = [...document.querySelectorAll(".wear select, .wear input")].filter((each) => !sent?.contains(each) && differs(each));
-  pending = pending.map((each) => [each.id, each.type === "checkbox" ? each.checked : each.value]);
+  pending = all(".wear select, .wear input").filter((each) => !sent?.contains(each) && differs(each));
+  pending = pending.map((/** @type {any} */ each) => [each.id, each.type === "checkbox" ? each.checked : each.value]);
 });
 
-function differs(field) {
+function differs(/** @type {any} */ field) {
   if (field.type === "checkbox") return field.checked !== field.defaultChecked;
   if (field.tagName === "SELECT") return ![...field.options].some((each) => each.selected && each.defaultSelected);
   return field.type !== "hidden" && field.value !== field.defaultValue;
@@ -226,10 +248,11 @@ function differs(field) {
 
 function again() {
   for (const [id, value] of pending.splice(0)) {
-    const field = id && document.getElementById(id);
-    if (!field) continue;
-    if (field.type === "checkbox") field.checked = value; else field.value = value;
-    field.dispatchEvent(new Event("change", { bubbles: true }));
+    const changed = id && field(id);
+    if (!changed) continue;
+    if (changed.type === "checkbox") changed.checked = value;
+    else changed.value = value;
+    changed.dispatchEvent(new Event("change", { bubbles: true }));
   }
 }
 
@@ -250,4 +273,7 @@ document.addEventListener("htmx:afterSwap", (event) => {
   if (event.detail.target?.id === "stitches") cleared(event);
 });
 document.addEventListener("htmx:afterSettle", again);
-document.addEventListener("DOMContentLoaded", () => { kept(); start(); });
+document.addEventListener("DOMContentLoaded", () => {
+  kept();
+  start();
+});

@@ -1,4 +1,5 @@
 // What can be done at the chosen stitch is fetched for it once one rests there; after a change the chart is fetched again.
+import { first } from "../dom.js";
 const RESTS_AFTER = 90;
 let resting = 0;
 let wantsFocus = false;
@@ -24,7 +25,7 @@ async function fetchDeeds(address, asked, row, stitch, between) {
 
 function toDeeds() {
   wantsFocus = false;
-  document.querySelector("#by-hand [data-stitch] :is(select, button)")?.focus();
+  first("#by-hand [data-stitch] :is(select, button)")?.focus();
 }
 
 // Enter goes to what can be done at the stitch, once that is there.

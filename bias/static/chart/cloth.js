@@ -1,27 +1,38 @@
 // The chart as the piece lies: every stitch in its place in the cloth.
 // The cloth's own shape: a stitch lies between two rows where the lines of the cloth lead it.
-class ChartCloth {
+import { inside, isNumbered, mix } from "./geometry.js";
+import { PLAIN_FROM, SIGNS_FROM, SLANT_CELLS_FROM, STROKES } from "./scales.js";
+
+export class ChartCloth {
   constructor(model, slant) {
     this.model = model;
+    /** @type {any} */
+    this.kept = null;
     this.first = slant.first;
     this.stays = slant.stays;
     const unit = slant.stitch;
-    [this.width, this.height] = [slant.width / unit, slant.height / unit];
+    this.width = slant.width / unit;
+    this.height = slant.height / unit;
     this.places = slant.places.map((line) => Float32Array.from(line, (at) => at / unit));
     this.positions = slant.positions.map((line) => Float32Array.from(line));
     this.boxes = [];
     for (let row = 0; row + 1 < this.places.length; row++) {
       const both = [this.places[row], this.places[row + 1]];
       let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
-      for (const line of both) for (let i = 0; i < line.length; i += 2) {
-        left = Math.min(left, line[i]); right = Math.max(right, line[i]);
-        top = Math.min(top, line[i + 1]); bottom = Math.max(bottom, line[i + 1]);
-      }
+      for (const line of both)
+        for (let i = 0; i < line.length; i += 2) {
+          left = Math.min(left, line[i]);
+          right = Math.max(right, line[i]);
+          top = Math.min(top, line[i + 1]);
+          bottom = Math.max(bottom, line[i + 1]);
+        }
       this.boxes.push([left, right, top, bottom]);
     }
   }
 
-  rowOf(at) { return this.model.rows[at + this.first]; }
+  rowOf(at) {
+    return this.model.rows[at + this.first];
+  }
 
   onSheet(boundary, stitch) {
     let place = stitch;
@@ -31,16 +42,21 @@ class ChartCloth {
 
   // The place of a stitch boundary after so many rows.
   place(boundary, stitch) {
-    const positions = this.positions[boundary], line = this.places[boundary];
+    const positions = this.positions[boundary],
+      line = this.places[boundary];
     const at = this.onSheet(boundary, stitch);
     let [low, high] = [0, positions.length - 2];
     while (low < high) {
       const middle = (low + high + 1) >> 1;
-      if (positions[middle] <= at) low = middle; else high = middle - 1;
+      if (positions[middle] <= at) low = middle;
+      else high = middle - 1;
     }
     const wide = positions[low + 1] - positions[low];
     const share = wide > 0 ? Math.min(Math.max((at - positions[low]) / wide, 0), 1) : 0;
-    return [line[2 * low] + share * (line[2 * low + 2] - line[2 * low]), line[2 * low + 1] + share * (line[2 * low + 3] - line[2 * low + 1])];
+    return [
+      line[2 * low] + share * (line[2 * low + 2] - line[2 * low]),
+      line[2 * low + 1] + share * (line[2 * low + 3] - line[2 * low + 1]),
+    ];
   }
 
   // The corners of stitches [old, oldEnd) of a row that become [now, nowEnd).
@@ -50,22 +66,37 @@ class ChartCloth {
 
   // Cells of one colour side by side as shapes, cut where the cloth's lines bend.
   *shapes(drawing, at) {
-    const row = this.rowOf(at), many = drawing.model.colours.length > 1, wrong = drawing.model.wrong(row);
+    const row = this.rowOf(at),
+      many = drawing.model.colours.length > 1,
+      wrong = drawing.model.wrong(row);
     let [old, now] = [0, 0];
     for (let i = 0; i < row.runs.length; i += 2) {
-      const entry = drawing.model.entries[row.runs[i]], times = row.runs[i + 1], tone = entry.tones[wrong];
+      const entry = drawing.model.entries[row.runs[i]],
+        times = row.runs[i + 1],
+        tone = entry.tones[wrong];
       const [oldEnd, nowEnd] = [old + times * entry.uses, now + times * entry.makes];
       if (entry.makes && tone !== "none") {
         const cuts = [0, 1];
-        if (times > 1) for (const each of this.positions[at + 1]) {
-          const share = (each - this.onSheet(at + 1, now)) / (nowEnd - now);
-          if (share > 0.001 && share < 0.999) cuts.push(share);
-        }
+        if (times > 1)
+          for (const each of this.positions[at + 1]) {
+            const share = (each - this.onSheet(at + 1, now)) / (nowEnd - now);
+            if (share > 0.001 && share < 0.999) cuts.push(share);
+          }
         cuts.sort((a, b) => a - b);
-        const colour = many && (tone === "knit" || tone === "purl") ? drawing.yarns[row.colour % 4] : drawing.tones[tone];
+        const colour =
+          many && (tone === "knit" || tone === "purl") ? drawing.yarns[row.colour % 4] : drawing.tones[tone];
         for (let k = 0; k + 1 < cuts.length; k++) {
           const [a, b] = [cuts[k], cuts[k + 1]];
-          yield [colour, this.corners(at, old + a * (oldEnd - old), old + b * (oldEnd - old), now + a * (nowEnd - now), now + b * (nowEnd - now))];
+          yield [
+            colour,
+            this.corners(
+              at,
+              old + a * (oldEnd - old),
+              old + b * (oldEnd - old),
+              now + a * (nowEnd - now),
+              now + b * (nowEnd - now),
+            ),
+          ];
         }
       }
       [old, now] = [oldEnd, nowEnd];
@@ -102,25 +133,31 @@ class ChartCloth {
   }
 
   inView(drawing) {
-    const left = -drawing.left / drawing.scale, top = -drawing.top / drawing.scale;
-    const right = left + drawing.width / drawing.scale, bottom = top + drawing.height / drawing.scale;
+    const left = -drawing.left / drawing.scale,
+      top = -drawing.top / drawing.scale;
+    const right = left + drawing.width / drawing.scale,
+      bottom = top + drawing.height / drawing.scale;
     const found = [];
-    this.boxes.forEach(([l, r, t, b], at) => { if (r >= left && l <= right && b >= top && t <= bottom) found.push(at); });
+    this.boxes.forEach(([l, r, t, b], at) => {
+      if (r >= left && l <= right && b >= top && t <= bottom) found.push(at);
+    });
     return { rows: found, left, right, top, bottom };
   }
 
   draw(drawing, near) {
-    const c = drawing.context, view = this.inView(drawing);
+    const c = drawing.context,
+      view = this.inView(drawing);
     c.save();
     c.translate(drawing.left, drawing.top);
     c.scale(drawing.scale, drawing.scale);
     const held = near && drawing.moving && this.kept?.asWorked === drawing.asWorked ? this.kept : null;
-    if (near && !held) for (let k = 0; k < view.rows.length;) {
-      let end = k;
-      while (end + 1 < view.rows.length && view.rows[end + 1] === view.rows[end] + 1) end++;
-      this.fill(drawing, c, view.rows[k], view.rows[end]);
-      k = end + 1;
-    }
+    if (near && !held)
+      for (let k = 0; k < view.rows.length; ) {
+        let end = k;
+        while (end + 1 < view.rows.length && view.rows[end + 1] === view.rows[end] + 1) end++;
+        this.fill(drawing, c, view.rows[k], view.rows[end]);
+        k = end + 1;
+      }
     if (near && !held) {
       this.cells(drawing, c, view);
       this.keep(drawing);
@@ -144,9 +181,16 @@ class ChartCloth {
     const { canvas, scale } = drawing;
     this.kept ??= { picture: new OffscreenCanvas(1, 1) };
     const picture = this.kept.picture;
-    if (picture.width !== canvas.width || picture.height !== canvas.height) [picture.width, picture.height] = [canvas.width, canvas.height];
+    if (picture.width !== canvas.width || picture.height !== canvas.height)
+      [picture.width, picture.height] = [canvas.width, canvas.height];
     picture.getContext("2d").drawImage(canvas, 0, 0);
-    Object.assign(this.kept, { x: -drawing.left / scale, y: -drawing.top / scale, wide: drawing.width / scale, high: drawing.height / scale, asWorked: drawing.asWorked });
+    Object.assign(this.kept, {
+      x: -drawing.left / scale,
+      y: -drawing.top / scale,
+      wide: drawing.width / scale,
+      high: drawing.height / scale,
+      asWorked: drawing.asWorked,
+    });
   }
 
   cells(drawing, c, view) {
@@ -158,7 +202,8 @@ class ChartCloth {
       if (low > high) continue;
       const cells = drawing.model.cells(row);
       let begin = cells.indexOf(drawing.model.cellOfStitch(row, low));
-      for (; begin < cells.length && cells[begin].now <= high; begin++) if (cells[begin].entry.makes) inside.push(cells[begin]);
+      for (; begin < cells.length && cells[begin].now <= high; begin++)
+        if (cells[begin].entry.makes) inside.push(cells[begin]);
     }
     c.globalAlpha = Math.min((s - SLANT_CELLS_FROM) / 5, 1);
     c.strokeStyle = drawing.inks.line;
@@ -218,14 +263,21 @@ class ChartCloth {
 
   // From the first to the last stitch of a row with a place on the screen, told by its lines.
   stitchesInView(at, view) {
-    const positions = this.positions[at + 1], line = this.places[at + 1];
+    const positions = this.positions[at + 1],
+      line = this.places[at + 1];
     let [low, high] = [Infinity, -Infinity];
     for (let k = 0; k + 1 < positions.length; k++) {
       const [ax, ay, bx, by] = [line[2 * k], line[2 * k + 1], line[2 * k + 2], line[2 * k + 3]];
       const margin = 2;
       let [from, to] = [0, 1];
-      for (const [p, q, least, most] of [[ax, bx, view.left - margin, view.right + margin], [ay, by, view.top - margin, view.bottom + margin]]) {
-        if (p === q) { if (p < least || p > most) [from, to] = [1, 0]; continue; }
+      for (const [p, q, least, most] of [
+        [ax, bx, view.left - margin, view.right + margin],
+        [ay, by, view.top - margin, view.bottom + margin],
+      ]) {
+        if (p === q) {
+          if (p < least || p > most) [from, to] = [1, 0];
+          continue;
+        }
         const [s, t] = [(least - p) / (q - p), (most - p) / (q - p)];
         from = Math.max(from, Math.min(s, t));
         to = Math.min(to, Math.max(s, t));
@@ -241,7 +293,13 @@ class ChartCloth {
   // The cloth stands still: the corners of a cell are found once.
   cornersOf(cell) {
     const at = cell.row.number - 1 - this.first;
-    return cell.corners ??= this.corners(at, cell.old, cell.old + cell.entry.uses, cell.now, cell.now + cell.entry.makes);
+    return (cell.corners ??= this.corners(
+      at,
+      cell.old,
+      cell.old + cell.entry.uses,
+      cell.now,
+      cell.now + cell.entry.makes,
+    ));
   }
 
   drawn(cell) {
@@ -260,7 +318,8 @@ class ChartCloth {
     const c = drawing.context;
     this.cornersOf(cell).forEach(([x, y], k) => {
       const [sx, sy] = [drawing.left + x * drawing.scale, drawing.top + y * drawing.scale];
-      if (k) c.lineTo(sx, sy); else c.moveTo(sx, sy);
+      if (k) c.lineTo(sx, sy);
+      else c.moveTo(sx, sy);
     });
     c.closePath();
   }
@@ -280,11 +339,14 @@ class ChartCloth {
     for (const end of [(row) => 0, (row) => row.end]) {
       for (let at = 0; at <= last; at++) {
         const [x, y] = this.place(at, at ? end(this.rowOf(at - 1)) : end({ end: this.rowOf(0).start }));
-        if (at) c.lineTo(x, y); else c.moveTo(x, y);
+        if (at) c.lineTo(x, y);
+        else c.moveTo(x, y);
       }
     }
     for (const line of [this.places[0], this.places[last]]) {
-      for (let k = 0; k < line.length; k += 2) if (k) c.lineTo(line[k], line[k + 1]); else c.moveTo(line[k], line[k + 1]);
+      for (let k = 0; k < line.length; k += 2)
+        if (k) c.lineTo(line[k], line[k + 1]);
+        else c.moveTo(line[k], line[k + 1]);
     }
     c.stroke();
   }
@@ -301,7 +363,10 @@ class ChartCloth {
           if (each !== hue) continue;
           const [x, y] = this.place(at + 1, place);
           const before = last.get(letter);
-          if (before) { c.moveTo(...before); c.lineTo(x, y); }
+          if (before) {
+            c.moveTo(...before);
+            c.lineTo(x, y);
+          }
           here.set(letter, [x, y]);
         }
         last.clear();
@@ -319,13 +384,17 @@ class ChartCloth {
     c.textBaseline = "middle";
     for (const at of view.rows) {
       const row = this.rowOf(at);
-      if (!numbered(row, every) || !row.end) continue;
+      if (!isNumbered(row, every) || !row.end) continue;
       const right = row.side !== "WS";
       const [x, y] = this.place(at + 1, right ? 0 : row.end);
       const [ix, iy] = this.place(at + 1, right ? Math.min(2, row.end) : Math.max(row.end - 2, 0));
       const far = Math.hypot(x - ix, y - iy) || 1;
       c.textAlign = "center";
-      c.fillText(row.number, drawing.left + x * drawing.scale + ((x - ix) / far) * 14, drawing.top + y * drawing.scale + ((y - iy) / far) * 14);
+      c.fillText(
+        row.number,
+        drawing.left + x * drawing.scale + ((x - ix) / far) * 14,
+        drawing.top + y * drawing.scale + ((y - iy) / far) * 14,
+      );
     }
   }
 
@@ -333,10 +402,15 @@ class ChartCloth {
     for (let at = 0; at < this.boxes.length; at++) {
       const [l, r, t, b] = this.boxes[at];
       if (x < l || x > r || y < t || y > b) continue;
-      const row = this.rowOf(at), [low, high] = this.stitchesInView(at, { left: x, right: x, top: y, bottom: y });
+      const row = this.rowOf(at),
+        [low, high] = this.stitchesInView(at, { left: x, right: x, top: y, bottom: y });
       if (low > high) continue;
       const cells = this.model.cells(row);
-      for (let k = cells.indexOf(this.model.cellOfStitch(row, Math.max(low, 0))); k < cells.length && cells[k].now <= high; k++) {
+      for (
+        let k = cells.indexOf(this.model.cellOfStitch(row, Math.max(low, 0)));
+        k < cells.length && cells[k].now <= high;
+        k++
+      ) {
         if (cells[k].entry.makes && inside(x, y, this.cornersOf(cells[k]))) return cells[k];
       }
     }

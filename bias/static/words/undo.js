@@ -3,7 +3,7 @@ const MOST_KEPT = 400;
 const MOST_CHARACTERS = 600_000;
 const TYPED_TOGETHER = 800;
 
-class UndoStack {
+export class UndoStack {
   constructor(name, text) {
     this.name = name;
     this.text = text;
@@ -38,8 +38,14 @@ class UndoStack {
     if (text === this.text) return;
     const [from, out, put] = UndoStack.change(this.text, text);
     const last = this.past[this.past.length - 1];
-    const goesOn = last && now - this.typedAt < TYPED_TOGETHER && !out && put.length === 1 && put !== "\n"
-      && last[1] === "" && from === last[0] + last[2].length;
+    const goesOn =
+      last &&
+      now - this.typedAt < TYPED_TOGETHER &&
+      !out &&
+      put.length === 1 &&
+      put !== "\n" &&
+      last[1] === "" &&
+      from === last[0] + last[2].length;
     if (goesOn) last[2] += put;
     else this.past.push([from, out, put]);
     this.typedAt = now;

@@ -1,12 +1,17 @@
 // A chart's data opened up: every cell of every row with its column, what it is made from and what it becomes.
-class ChartModel {
+export class ChartModel {
   constructor(data) {
     this.data = data;
     this.title = data.title;
     this.columns = data.columns;
     this.entries = data.entries;
     this.colours = data.colours;
-    this.frames = data.frames.map(([first, last, times, left, right]) => ({ first, last, times, columns: left === undefined ? null : [left, right] }));
+    this.frames = data.frames.map(([first, last, times, left, right]) => ({
+      first,
+      last,
+      times,
+      columns: left === undefined ? null : [left, right],
+    }));
     const opened = new Map();
     const spread = (place) => {
       if (!opened.has(place)) opened.set(place, ChartModel.spread(data.shared[place]));
@@ -25,7 +30,18 @@ class ChartModel {
 
   openRow([label, side, colour, start, end, cells, columns, below, marks], number, spread) {
     const runs = this.data.shared[cells];
-    const row = { number, label: this.data.labels[label], side: ["RS", "WS", "round"][side], colour, start, end, runs, columns: spread(columns), below: spread(below), marks };
+    const row = {
+      number,
+      label: this.data.labels[label],
+      side: ["RS", "WS", "round"][side],
+      colour,
+      start,
+      end,
+      runs,
+      columns: spread(columns),
+      below: spread(below),
+      marks,
+    };
     row.cells = null;
     return row;
   }
@@ -50,11 +66,17 @@ class ChartModel {
     return found;
   }
 
-  wrong(row) { return row.side === "WS" ? 1 : 0; }
+  wrong(row) {
+    return row.side === "WS" ? 1 : 0;
+  }
 
-  sign(cell, asWorked) { return cell.entry.signs[asWorked ? 0 : this.wrong(cell.row)]; }
+  sign(cell, asWorked) {
+    return cell.entry.signs[asWorked ? 0 : this.wrong(cell.row)];
+  }
 
-  tone(cell) { return cell.entry.tones[this.wrong(cell.row)]; }
+  tone(cell) {
+    return cell.entry.tones[this.wrong(cell.row)];
+  }
 
   // The cell that a stitch after a row stands in.
   cellOfStitch(row, stitch) {
@@ -62,7 +84,8 @@ class ChartModel {
     let [low, high] = [0, cells.length - 1];
     while (low < high) {
       const middle = (low + high + 1) >> 1;
-      if (cells[middle].now <= stitch) low = middle; else high = middle - 1;
+      if (cells[middle].now <= stitch) low = middle;
+      else high = middle - 1;
     }
     while (low > 0 && cells[low].entry.makes === 0) low--;
     return cells[low];
@@ -99,7 +122,8 @@ class ChartModel {
       let [low, high] = [0, cells.length - 1];
       while (low < high) {
         const middle = (low + high + 1) >> 1;
-        if (cells[middle].old <= place) low = middle; else high = middle - 1;
+        if (cells[middle].old <= place) low = middle;
+        else high = middle - 1;
       }
       while (low > 0 && cells[low].entry.uses === 0) low--;
       if (cells[low]) found.add(cells[low]);
@@ -136,29 +160,34 @@ class ChartModel {
     const place = cell.entry.makes ? cell.now : cell.old;
     const count = cell.entry.makes ? row.end : row.start;
     const begins = row.side === "WS" ? count - place : place + 1;
-    const from = this.from(cell), into = this.into(cell);
-    const under = from.length ? `worked into ${listed(from.map((each) => each.entry.spoken))} of row ${row.number - 1}` : cell.entry.uses ? "worked into the cast-on" : "made from nothing below it";
-    const over = into.length ? `becomes ${listed(into.map((each) => each.entry.spoken))} in row ${row.number + 1}` : !cell.entry.makes ? "leaves the needle here" : row.number === this.rows.length ? "is on the needle at the end" : "rests from here on";
-    return { name: cell.entry.spoken, short: cell.entry.said, where: `Row ${row.number}${row.side === "round" ? "" : `, ${row.side}`}, stitch ${begins} of ${count} as it is worked`, under, over };
+    const from = this.from(cell),
+      into = this.into(cell);
+    const under = from.length
+      ? `worked into ${listed(from.map((each) => each.entry.spoken))} of row ${row.number - 1}`
+      : cell.entry.uses
+        ? "worked into the cast-on"
+        : "made from nothing below it";
+    const over = into.length
+      ? `becomes ${listed(into.map((each) => each.entry.spoken))} in row ${row.number + 1}`
+      : !cell.entry.makes
+        ? "leaves the needle here"
+        : row.number === this.rows.length
+          ? "is on the needle at the end"
+          : "rests from here on";
+    return {
+      name: cell.entry.spoken,
+      short: cell.entry.said,
+      where: `Row ${row.number}${row.side === "round" ? "" : `, ${row.side}`}, stitch ${begins} of ${count} as it is worked`,
+      under,
+      over,
+    };
   }
 }
 
 function listed(names) {
   const counts = new Map();
   for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1);
-  return [...counts].map(([name, times]) => (times > 1 ? `${times} ${name}` : `a ${name}`.replace(/^a ([aeiou])/, "an $1"))).join(" and ");
-}
-
-function mix(a, b) { return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]; }
-
-function inside(x, y, corners) {
-  let sign = 0;
-  for (let k = 0; k < 4; k++) {
-    const [ax, ay] = corners[k], [bx, by] = corners[(k + 1) % 4];
-    const cross = (bx - ax) * (y - ay) - (by - ay) * (x - ax);
-    if (Math.abs(cross) < 1e-9) continue;
-    if (sign && Math.sign(cross) !== sign) return false;
-    sign = Math.sign(cross);
-  }
-  return true;
+  return [...counts]
+    .map(([name, times]) => (times > 1 ? `${times} ${name}` : `a ${name}`.replace(/^a ([aeiou])/, "an $1")))
+    .join(" and ");
 }

@@ -1,4 +1,7 @@
 // Written rows: keeps the margin level with the text, asks for the counts when typing pauses, applies mends.
+import { field } from "../dom.js";
+import { UndoStack } from "./undo.js";
+
 const PAUSE = 220;
 const CARET_PAUSE = 90;
 const LARGEST_FILE = 200_000;
@@ -14,37 +17,39 @@ document.addEventListener("alpine:init", () => {
     nothingOn: true,
 
     init() {
-      const field = this.$refs.words;
-      this.asked = field.value;
+      const area = this.$refs.words;
+      this.asked = area.value;
       this.$el.classList.add("is-alive");
       // After a refused saving, a reload would send the refused text again, over what was typed since.
       history.replaceState(null, "", location.href);
-      this.history = new UndoStack(`words of ${location.pathname}`, field.value);
+      this.history = new UndoStack(`words of ${location.pathname}`, area.value);
       this.showHistory();
-      // An answer to a text that is not the one in the field any more would put the margin out of step.
-      field.addEventListener("htmx:beforeSwap", (event) => {
-        if (event.target === field && field.value !== this.asked) event.detail.shouldSwap = false;
+      // An answer to a text that is not the one in the area any more would put the margin out of step.
+      area.addEventListener("htmx:beforeSwap", (event) => {
+        if (event.target === area && area.value !== this.asked) event.detail.shouldSwap = false;
       });
-      field.addEventListener("htmx:afterSettle", () => {
+      area.addEventListener("htmx:afterSettle", () => {
         this.showLine();
         this.$refs.dialect.value = document.getElementById("told").dataset.dialect;
       });
-      field.addEventListener("beforeinput", (event) => {
+      area.addEventListener("beforeinput", (event) => {
         if (event.inputType !== "historyUndo" && event.inputType !== "historyRedo") return;
         event.preventDefault();
         if (event.inputType === "historyUndo") this.undo();
         else this.redo();
       });
-      field.addEventListener("keydown", (event) => this.key(event));
+      area.addEventListener("keydown", (event) => this.key(event));
       document.addEventListener("selectionchange", () => {
-        if (document.activeElement === field) this.caret();
+        if (document.activeElement === area) this.caret();
       });
-      this.$el.addEventListener("htmx:afterRequest", (event) => this.say(event.detail.successful ? "draft kept" : "not kept just now: it stays in this page"));
+      this.$el.addEventListener("htmx:afterRequest", (event) =>
+        this.say(event.detail.successful ? "draft kept" : "not kept just now: it stays in this page"),
+      );
       document.querySelector("[data-open-file]")?.addEventListener("change", (event) => {
-        this.take(event.target.files[0]);
-        event.target.value = "";
+        this.take(/** @type {HTMLInputElement} */ (event.target).files[0]);
+        /** @type {HTMLInputElement} */ (event.target).value = "";
       });
-      if (field.value !== field.defaultValue) this.typed();
+      if (area.value !== area.defaultValue) this.typed();
     },
 
     typed() {
@@ -74,10 +79,10 @@ document.addEventListener("alpine:init", () => {
 
     become(found) {
       if (!found) return;
-      const field = this.$refs.words;
-      field.value = found.text;
-      field.focus();
-      field.setSelectionRange(found.caret, found.caret);
+      const area = this.$refs.words;
+      area.value = found.text;
+      area.focus();
+      area.setSelectionRange(found.caret, found.caret);
       this.typed();
       this.caret();
     },
@@ -89,12 +94,12 @@ document.addEventListener("alpine:init", () => {
 
     // The needle below the text follows the line in which the caret stands.
     caret() {
-      const field = this.$refs.words;
-      const line = field.value.slice(0, field.selectionStart).split("\n").length;
+      const area = this.$refs.words;
+      const line = area.value.slice(0, area.selectionStart).split("\n").length;
       if (line === this.line) return;
       this.line = line;
-      document.getElementById("at-line").value = line;
-      document.getElementById("at-time").value = 1;
+      field("at-line").value = String(line);
+      field("at-time").value = "1";
       this.showLine();
       clearTimeout(this.caretTimer);
       this.caretTimer = setTimeout(() => this.row(), CARET_PAUSE);
@@ -106,15 +111,16 @@ document.addEventListener("alpine:init", () => {
     },
 
     step(by) {
-      const time = document.getElementById("at-time");
-      time.value = Math.max(Number(time.value) + by, 1);
+      const time = field("at-time");
+      time.value = String(Math.max(Number(time.value) + by, 1));
       this.row();
     },
 
     row() {
       const lines = this.$refs.lines;
-      const values = { line: this.line, time: document.getElementById("at-time").value };
-      htmx.ajax("GET", this.$root.dataset.rowUrl, { source: "#under", target: "#under", swap: "innerHTML", values })
+      const values = { line: this.line, time: field("at-time").value };
+      htmx
+        .ajax("GET", this.$root.dataset.rowUrl, { source: "#under", target: "#under", swap: "innerHTML", values })
         .then(() => lines.children[values.line - 1]?.scrollIntoView({ block: "nearest" }));
     },
 
@@ -136,8 +142,12 @@ document.addEventListener("alpine:init", () => {
       let same = 0;
       while (same < old.length && same < texts.length && old[same].children[1].textContent === texts[same]) same++;
       let tail = 0;
-      while (tail < old.length - same && tail < texts.length - same
-        && old[old.length - 1 - tail].children[1].textContent === texts[texts.length - 1 - tail]) tail++;
+      while (
+        tail < old.length - same &&
+        tail < texts.length - same &&
+        old[old.length - 1 - tail].children[1].textContent === texts[texts.length - 1 - tail]
+      )
+        tail++;
       old.slice(same, old.length - tail).forEach((line) => line.remove());
       const before = old[old.length - tail] ?? null;
       for (const text of texts.slice(same, texts.length - tail)) {
@@ -159,12 +169,12 @@ document.addEventListener("alpine:init", () => {
     },
 
     put(from, to, text) {
-      const field = this.$refs.words;
-      field.focus();
-      field.setSelectionRange(from, to);
+      const area = this.$refs.words;
+      area.focus();
+      area.setSelectionRange(from, to);
       // execCommand keeps the browser's own undo; setRangeText is the way without it.
       if (!document.execCommand("insertText", false, text)) {
-        field.setRangeText(text, from, to, "end");
+        area.setRangeText(text, from, to, "end");
         this.typed();
       }
     },
@@ -175,10 +185,10 @@ document.addEventListener("alpine:init", () => {
     },
 
     goto(line, column, length) {
-      const field = this.$refs.words;
+      const area = this.$refs.words;
       const from = this.offset(line, Math.max(column, 1));
-      field.focus({ preventScroll: true });
-      field.setSelectionRange(from, from + length);
+      area.focus({ preventScroll: true });
+      area.setSelectionRange(from, from + length);
       this.$refs.lines.children[line - 1]?.scrollIntoView({ block: "center" });
     },
 
@@ -202,7 +212,12 @@ document.addEventListener("alpine:init", () => {
       this.over = false;
       const file = event.dataTransfer.files[0];
       if (file) this.take(file);
-      else this.put(this.$refs.words.selectionStart, this.$refs.words.selectionEnd, event.dataTransfer.getData("text/plain"));
+      else
+        this.put(
+          this.$refs.words.selectionStart,
+          this.$refs.words.selectionEnd,
+          event.dataTransfer.getData("text/plain"),
+        );
     },
 
     async take(file) {
@@ -225,7 +240,7 @@ document.addEventListener("alpine:init", () => {
     },
 
     wordsOf(text) {
-      const token = document.querySelector("#keep [name=csrfmiddlewaretoken]").value;
+      const token = field("#keep [name=csrfmiddlewaretoken]").value;
       const body = new URLSearchParams({ text });
       return fetch(this.$root.dataset.fileUrl, { method: "POST", headers: { "X-CSRFToken": token }, body });
     },

@@ -1,0 +1,146 @@
+// Told from the classes of knitting/log/events.py: change those, then run 'make schema'.
+/** @type {Record<string, {counts: boolean, lowers: boolean, fields: Record<string, string>}>} */
+export const KINDS = {
+  "row": {
+    "counts": true,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+    },
+  },
+  "part": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "part": "number",
+    },
+  },
+  "back": {
+    "counts": false,
+    "lowers": true,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+    },
+  },
+  "ripped": {
+    "counts": false,
+    "lowers": true,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+    },
+  },
+  "jump": {
+    "counts": true,
+    "lowers": true,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+    },
+  },
+  "count": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "counts": "list",
+    },
+  },
+  "mended": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "differences": "list",
+      "says": "text",
+    },
+  },
+  "measured": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "stitches": "number",
+      "rows": "number",
+    },
+  },
+  "needle": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "size_mm": "number",
+      "length_cm": "number",
+    },
+  },
+  "weighed": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "grams": "number",
+    },
+  },
+  "note": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "text": "text",
+    },
+  },
+  "pause": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+    },
+  },
+};
