@@ -9,6 +9,7 @@ from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess, gauge_of, guess
 from knitting.measures import CM_PER_INCH, Gauge, said_number
 from knitting.plan.checks import FABRICS
 from knitting.plan.plan import Plan
+from knitting.plan_editing.edits import CannotEdit
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,47 +44,45 @@ def _figures(gauge: Gauge | None) -> tuple[str, str]:
     return (said_number(gauge.stitches), said_number(gauge.rows)) if gauge else ("", "")
 
 
-def gauge_of_form(plan: Plan, sent: Mapping[str, str]) -> tuple[Plan, list[str]]:
-    """The plan with the gauge that was given, or what is wrong with it."""
+def gauge_of_form(plan: Plan, sent: Mapping[str, str]) -> Plan:
+    """The plan with the gauge that was given; :class:`CannotEdit` says what is wrong with it."""
     way = sent.get("way", "open")
     if way == "open":
-        return replace(plan, gauge=None, known_from=None), []
+        return replace(plan, gauge=None, known_from=None)
     if way == "guess":
         return _guessed(plan, sent)
     over = _number(sent.get("over", "10")) or 10.0
     over_cm = over * CM_PER_INCH if sent.get("gauge_unit") == "in" else over
-    before, wrong = _measured(sent.get("before_stitches", ""), sent.get("before_rows", ""), over_cm)
-    after, also = _measured(sent.get("after_stitches", ""), sent.get("after_rows", ""), over_cm)
-    if wrong or also:
-        return plan, [wrong or also]
+    before = _measured(sent.get("before_stitches", ""), sent.get("before_rows", ""), over_cm)
+    after = _measured(sent.get("after_stitches", ""), sent.get("after_rows", ""), over_cm)
     source = Swatch(before, after)
     if source.gauge is None:
-        return plan, ["A swatch wants its stitches and its rows, before or after washing."]
-    return replace(plan, gauge=source.gauge, known_from=source), []
+        raise CannotEdit("A swatch wants its stitches and its rows, before or after washing.")
+    return replace(plan, gauge=source.gauge, known_from=source)
 
 
-def _guessed(plan: Plan, sent: Mapping[str, str]) -> tuple[Plan, list[str]]:
+def _guessed(plan: Plan, sent: Mapping[str, str]) -> Plan:
     weight, needle = _number(sent.get("weight", "")), sent.get("needle", "").strip()
     needle_mm = _number(needle) if needle else 0.0
     fabric = sent.get("fabric", "garter")
     if weight is None or int(weight) not in YARN_WEIGHTS or fabric not in FABRICS:
-        return plan, ["A guess wants a category of yarn and a fabric."]
+        raise CannotEdit("A guess wants a category of yarn and a fabric.")
     if needle_mm is None or (needle_mm and not 1 <= needle_mm <= 30):
-        return plan, [f"A needle has 1 to 30 mm, not '{needle[:20]}'. Leave it empty if you do not know it."]
+        raise CannotEdit(f"A needle has 1 to 30 mm, not '{needle[:20]}'. Leave it empty if you do not know it.")
     source = YarnGuess(int(weight), needle_mm, fabric)
-    return replace(plan, gauge=gauge_of(source), known_from=source), []
+    return replace(plan, gauge=gauge_of(source), known_from=source)
 
 
-def _measured(stitches: str, rows: str, over_cm: float) -> tuple[Gauge | None, str]:
+def _measured(stitches: str, rows: str, over_cm: float) -> Gauge | None:
     if not stitches.strip() and not rows.strip():
-        return None, ""
+        return None
     one, other = _number(stitches), _number(rows)
     if not one or not other:
-        return None, f"A swatch wants two numbers, not '{stitches[:20]}' and '{rows[:20]}'."
+        raise CannotEdit(f"A swatch wants two numbers, not '{stitches[:20]}' and '{rows[:20]}'.")
     gauge = Gauge(one * 10 / over_cm, other * 10 / over_cm)
     if not gauge.believable:
-        return None, "That is not a gauge that hand knitting has: 2 to 200 stitches or rows to 10 cm."
-    return gauge, ""
+        raise CannotEdit("That is not a gauge that hand knitting has: 2 to 200 stitches or rows to 10 cm.")
+    return gauge
 
 
 def _number(text: str) -> float | None:

@@ -6,6 +6,17 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from bias.planning.field_choices import EDGES, ENDS, KINDS, LEANS, MANNERS, SIDES, WAYS, Choices, fabric_choices
+from bias.planning.plan_changes import (
+    AddLine,
+    AddPlainRow,
+    AddShaping,
+    AddStage,
+    MoveLine,
+    RemoveLine,
+    RemovePlainRow,
+    RemoveShaping,
+    RemoveStage,
+)
 from drawing.marks import letters
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.stages import StageForecast
@@ -164,7 +175,7 @@ def _parts(forecast: Forecast, flags: dict[str, tuple[str, int]]) -> Paragraph:
             SentenceWord(part.fabric, f"parts.{at}.fabric", f"fabric of {part.name}", fabric_choices(plan.fabrics)),
         )
         sentences.append(
-            Sentence(words, (SentenceButton(f"add-line:{at}", "Divide", f"a line through the middle of {part.name}"),))
+            Sentence(words, (SentenceButton(AddLine(at).words, "Divide", f"a line through the middle of {part.name}"),))
         )
         if at < len(plan.lines):
             sentences.append(_line(plan, at, flags))
@@ -181,9 +192,9 @@ def _line(plan: Plan, at: int, flags: dict[str, tuple[str, int]]) -> Sentence:
         SentenceWord(line.kind.value, f"lines.{at}.kind", f"how {line.name} is marked", KINDS),
     )
     deeds = (
-        SentenceButton(f"move-line:{at}:1", "\N{LEFTWARDS ARROW}", f"move {line.name} one stitch to the left"),
-        SentenceButton(f"move-line:{at}:-1", "\N{RIGHTWARDS ARROW}", f"move {line.name} one stitch to the right"),
-        SentenceButton(f"drop-line:{at}", "Remove", f"remove {line.name}"),
+        SentenceButton(MoveLine(at, 1).words, "\N{LEFTWARDS ARROW}", f"move {line.name} one stitch to the left"),
+        SentenceButton(MoveLine(at, -1).words, "\N{RIGHTWARDS ARROW}", f"move {line.name} one stitch to the right"),
+        SentenceButton(RemoveLine(at).words, "Remove", f"remove {line.name}"),
     )
     return Sentence(words, deeds, letter)
 
@@ -197,14 +208,14 @@ def _stage(forecast: Forecast, at: int, flags: dict[str, tuple[str, int]]) -> Pa
         *(_shaping(forecast, at, place, path, flags) for place in range(len(stage.shapings))),
         _until(stage, path, how),
     ]
-    deeds = [SentenceButton(f"add-shaping:{at}", "Add a shaping", f"add a shaping to {stage.name}")]
-    deeds.append(SentenceButton(f"plain-row:{at}", "A plain row first", f"a plain row before {stage.name}"))
+    deeds = [SentenceButton(AddShaping(at).words, "Add a shaping", f"add a shaping to {stage.name}")]
+    deeds.append(SentenceButton(AddPlainRow(at).words, "A plain row first", f"a plain row before {stage.name}"))
     if stage.setup:
         deeds.append(
-            SentenceButton(f"no-plain-row:{at}", "One set-up row less", f"one set-up row less before {stage.name}")
+            SentenceButton(RemovePlainRow(at).words, "One set-up row less", f"one set-up row less before {stage.name}")
         )
     if len(forecast.plan.stages) > 1:
-        deeds.append(SentenceButton(f"drop-stage:{at}", "Remove", f"remove {stage.name}"))
+        deeds.append(SentenceButton(RemoveStage(at).words, "Remove", f"remove {stage.name}"))
     title = SentenceWord(stage.name, f"{path}.name", f"name of stage {at + 1}")
     return Paragraph(title, tuple(sentences), _about(forecast, "stages", at), tuple(_notes(how)), tuple(deeds))
 
@@ -254,7 +265,7 @@ def _shaping(forecast: Forecast, at: int, place: int, path: str, flags: dict[str
         words += [SentenceWord("with"), away, SentenceWord("plain outside" if edges else "plain between")]
     if work is not None and work.leans:
         words.append(SentenceWord(shaping.leaning.value, f"{here}.leaning", "which way it leans", LEANS))
-    drop = SentenceButton(f"drop-shaping:{at}:{place}", "Remove", f"remove shaping {place + 1} of this stage")
+    drop = SentenceButton(RemoveShaping(at, place).words, "Remove", f"remove shaping {place + 1} of this stage")
     return Sentence(tuple(words), (drop,), "".join(flags[name][0] for name in shaping.at if name in flags))
 
 
@@ -331,5 +342,5 @@ def _finish(plan: Plan) -> Paragraph:
                 SentenceWord("at each side"),
             ]
     return Paragraph(
-        SentenceWord("Finish"), (Sentence(tuple(words)),), (), (), (SentenceButton("add-stage", "Add a stage"),)
+        SentenceWord("Finish"), (Sentence(tuple(words)),), (), (), (SentenceButton(AddStage().words, "Add a stage"),)
     )

@@ -10,21 +10,17 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.pieces.models import Piece
-from bias.planning import actions
-from bias.planning.actions import SketchState, sketch_state
-from bias.planning.fabric_forms import PALETTE, drawn, part_names, with_drawn, worn_as
+from bias.planning.actions import SketchState
+from bias.planning.fabric_changes import FABRIC_CHANGES, PALETTE, drawn, part_names, stage_of
 from bias.planning.field_choices import fabric_choices, said_fabric
-from bias.planning.views import ELSEWHERE, number, plan_of_piece, stepped
+from bias.planning.presses import PlanPress, answer_press
+from bias.planning.views import number, plan_of_piece, plan_state
 from bias.results import EdgeView, PlanResults, edge_view, results_of_plan, swatch
 from drawing.signs import sign_of
 from knitting.fabric import Fabric, Joins, Pin, Rest, with_own
-from knitting.files import plan_text
-from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
-from knitting.plan_editing.edits import CannotEdit
-from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, fabric_of, fabric_use_of, without_fabric
-from knitting.sizing.repeat_fit import MOST_IN_PART, adjustments, with_count
+from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, fabric_of, fabric_use_of
+from knitting.sizing.repeat_fit import adjustments
 from knitting.stitches import STITCHES
 
 _EDGE_ROW = 32
@@ -51,53 +47,26 @@ class PartView:
 @require_safe
 def stitches(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The stitches page of a plan; written rows are shown the way to one."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = sketch_state(piece)
-    if not stands.plan:
-        return redirect("plan", piece.pk)
-    about = {"page_name": secrets.token_hex(8), **desk(request, piece, stands)}
+    state = plan_state(request, piece_id)
+    if not state.plan:
+        return redirect("plan", piece_id)
+    about = {"page_name": secrets.token_hex(8), **desk(request, state)}
     return render(request, "planning/stitches.html", about)
 
 
 @require_POST
 def change_stitches(request: HttpRequest, piece_id: int) -> HttpResponse:
     """A fabric chosen, drawn or dropped, a fit taken, or a step back: answers with the whole desk."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = sketch_state(piece)
-    if not stands.plan:
-        return redirect("plan", piece.pk)
-    page, said = request.POST.get("page_name", "")[:40], list[str]()
-    if number(request, "seen", -1) != stands.changes:
-        said.append(ELSEWHERE)
-    elif not stepped(piece, request.POST.get("do", ""), page, said):
-        try:
-            other = _done(results_of_plan(stands.plan).forecast, request)
-            actions.change(piece, plan_text(other), page)
-        except CannotEdit as why:
-            said.append(str(why))
-    about = {"page_name": page or secrets.token_hex(8), "notices": said, "sent": request.POST if said else {}}
-    about |= desk(request, piece, sketch_state(piece))
+    state = plan_state(request, piece_id)
+    if not state.plan:
+        return redirect("plan", piece_id)
+    press = PlanPress.of(request)
+    answer = answer_press(state, press, FABRIC_CHANGES, request.POST.dict())
+    sent = request.POST if answer.notices else {}
+    about = {"page_name": press.page or secrets.token_hex(8), "notices": answer.notices, "sent": sent}
+    about |= desk(request, answer.state)
     whole = request.headers.get("HX-Request") != "true"
     return render(request, "planning/stitches.html" if whole else "planning/_stitches.html", about)
-
-
-def _done(forecast: Forecast, request: HttpRequest) -> Plan:
-    name, *words = request.POST.get("do", "").split(":")
-    plan = forecast.plan
-    if name == "wear":
-        return worn_as(plan, request.POST.dict())
-    if name == "draw":
-        return with_drawn(plan, request.POST.dict())
-    if name == "drop-fabric" and any(each.key == words[0] for each in drawn_fabrics(plan)):
-        return without_fabric(plan, words[0])
-    numbers = [int(word) for word in words[-2:] if word.isascii() and word.isdigit()]
-    if name == "fit" and len(numbers) >= 1 and words[0] in [part.name for part in plan.parts]:
-        return with_count(plan, words[0], min(numbers[-1], MOST_IN_PART))
-    if name == "adjust" and len(numbers) == 2:
-        found = list(adjustments(forecast))
-        if numbers[0] < len(found) and numbers[1] < len(found[numbers[0]].mends):
-            return found[numbers[0]].mends[numbers[1]].plan
-    raise CannotEdit("That cannot be done here, or is done already.")
 
 
 @require_safe
@@ -128,16 +97,15 @@ def check_fabric(request: HttpRequest, piece_id: int) -> HttpResponse:
 # -- what is shown ----------------------------------------------------------------------------------------------
 
 
-def desk(request: HttpRequest, piece: Piece, stands: SketchState) -> dict[str, Any]:
+def desk(request: HttpRequest, state: SketchState) -> dict[str, Any]:
     """Everything that the stitches page shows of a plan as it stands."""
-    found = results_of_plan(stands.plan)
+    found = results_of_plan(state.plan)
     plan = found.plan
     sent = request.POST if request.method == "POST" else request.GET
-    stage = sent.get("stage", "")
-    at = int(stage) if stage.isascii() and stage.isdigit() and int(stage[:4]) < len(plan.stages) else None
+    at = stage_of(plan, sent)
     return {
-        "piece": piece,
-        "sketch_state": stands,
+        "piece": state.piece,
+        "sketch_state": state,
         "plan_results": found,
         "stage": at,
         "stages": [(number_, each.name) for number_, each in enumerate(plan.stages)],

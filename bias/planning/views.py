@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import secrets
 from typing import Any
 
@@ -13,23 +14,21 @@ from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from bias.parsing import whole_number
 from bias.pieces.actions import RevisionConflict, keep_plan, turn_into_words
-from bias.pieces.models import Piece
+from bias.pieces.models import Piece, Revision
 from bias.planning import actions
-from bias.planning.actions import SketchState, sketch_state
-from bias.planning.plan_changes import done, reworded
+from bias.planning.actions import Overtaken, SketchState, state_over
+from bias.planning.plan_changes import PLAN_CHANGES, reworded
+from bias.planning.presses import PlanPress, answer_press
 from bias.planning.sentences import fields, paragraphs
 from bias.planning.shape_gallery import shape_offers
 from bias.results import NotRead, PlanResults, cloth_context, plan_of_words, results_of_plan, row_context
 from knitting.constructions import CONSTRUCTIONS, said_over_head
 from knitting.constructions.answers import answered
 from knitting.files import plan_from_text, plan_text, plan_to_json
-from knitting.forecast.forecast import Forecast
-from knitting.plan_editing.edits import CannotEdit
 from knitting.plan_editing.structure import bare_parts
 from knitting.sizing.trial_piece import trial_piece
 
 _LONGEST_FILE = 200_000
-ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."
 
 
 @require_safe
@@ -68,78 +67,29 @@ def _begun_not(request: HttpRequest, why: str) -> HttpResponse:
 @require_safe
 def plan(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The plan of a piece; for written rows, the plan that can be read out of them."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = sketch_state(piece)
-    if not stands.plan:
-        return render(request, "planning/read.html", {"piece": piece, "found": plan_of_words(piece.words)})
-    about = {"page_name": secrets.token_hex(8), **desk(piece, stands, number(request, "row", 1))}
+    state = plan_state(request, piece_id)
+    if not state.plan:
+        about = {"piece": state.piece, "found": plan_of_words(state.revision.words)}
+        return render(request, "planning/read.html", about)
+    about = {"page_name": secrets.token_hex(8), **desk(state, number(request, "row", 1))}
     return render(request, "planning/plan.html", about)
 
 
 @require_POST
 def change(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """One change: words typed or chosen, or a deed pressed. Answers with the whole desk."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = sketch_state(piece)
-    if not stands.plan:
-        return redirect("plan", piece.pk)
-    page, row, said = request.POST.get("page_name", "")[:40], number(request, "row", 1), list[str]()
-    do = request.POST.get("do", "")
-    seen = number(request, "seen", -1)
-    if seen != stands.changes and (page != stands.page or do):
-        said.append(ELSEWHERE)
-    else:
-        said += _changed(request, piece, stands, do, page)
-    stands = sketch_state(piece)
-    about = {"page_name": page or secrets.token_hex(8), "notices": said, **desk(piece, stands, row)}
-    if request.headers.get("HX-Request") != "true":
-        return render(request, "planning/plan.html", about)
-    return render(request, "planning/_desk.html", about)
-
-
-def _changed(request: HttpRequest, piece: Piece, stands: SketchState, do: str, page: str) -> list[str]:
-    """Take what was typed, then do what was pressed; what could not be taken is answered in sentences."""
-    forecast = results_of_plan(stands.plan).forecast
-    other, refused = reworded(forecast, fields(forecast), request.POST.dict())
-    typed = other != forecast.plan
-    if typed:
-        actions.change(piece, plan_text(other), page)
-    if not do or refused:
-        return refused
-    said = list[str]()
-    if stepped(piece, do, page, said):
-        return said
-    if typed and do.startswith(("mend:", "straighten:")):
-        return ["The plan was changed by what you typed: look at it again before it is mended."]
-    return _done(piece, results_of_plan(sketch_state(piece).plan).forecast, do, page)
-
-
-def stepped(piece: Piece, do: str, page: str, said: list[str]) -> bool:
-    """Take a step back or on, save, or give the sketch up, if that was pressed; what is to be said is added."""
-    if do in ("undo", "redo"):
-        actions.step(piece, -1 if do == "undo" else 1, page)
-    elif do in ("save", "save-over"):
-        saved = actions.save(piece, piece.current.number if do == "save-over" else None)
-        said += [_overtaken(saved)] if isinstance(saved, RevisionConflict) else []
-    elif do == "drop":
-        actions.drop(piece)
-    else:
-        return False
-    return True
-
-
-def _done(piece: Piece, forecast: Forecast, do: str, page: str) -> list[str]:
-    try:
-        actions.change(piece, plan_text(done(forecast, do)), page)
-    except CannotEdit as why:
-        return [str(why)]
-    return []
-
-
-def _overtaken(saved: RevisionConflict) -> str:
-    return (
-        f"This piece was saved elsewhere meanwhile, as revision {saved.current.number}. Your plan is kept, not saved."
-    )
+    """One change: words typed or chosen, or a button pressed. Answers with the whole desk."""
+    state = plan_state(request, piece_id)
+    if not state.plan:
+        return redirect("plan", piece_id)
+    press, sent = PlanPress.of(request), request.POST.dict()
+    answer = answer_press(state, press, PLAN_CHANGES, sent, lambda known: reworded(known, fields(known), sent))
+    about = {
+        "page_name": press.page or secrets.token_hex(8),
+        "notices": answer.notices,
+        **desk(answer.state, number(request, "row", 1)),
+    }
+    whole = request.headers.get("HX-Request") != "true"
+    return render(request, "planning/plan.html" if whole else "planning/_desk.html", about)
 
 
 @require_safe
@@ -155,9 +105,8 @@ def row(request: HttpRequest, piece_id: int, row: int) -> HttpResponse:
 @require_safe
 def row_group(request: HttpRequest, piece_id: int, row_group: int) -> HttpResponse:
     """The rows of one fold of the ledger, of the plan as it stands."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = sketch_state(piece)
-    row_groups = results_of_plan(stands.plan).results.row_groups if stands.plan else ()
+    state = plan_state(request, piece_id)
+    row_groups = results_of_plan(state.plan).results.row_groups if state.plan else ()
     if row_group >= len(row_groups):
         raise Http404("There is no such stretch of rows.")
     return render(request, "ledger/_rows.html", {"row_group": row_groups[row_group]})
@@ -179,55 +128,56 @@ def mended(request: HttpRequest, piece_id: int) -> HttpResponse:
 
     Written rows become the plan that they can be read as first; the words stay among the revisions.
     """
-    piece = Piece.objects.one_of(request.user, piece_id)
+    state = plan_state(request, piece_id)
     finding, mend = number(request, "finding", -1), number(request, "mend", -1)
-    advice = piece.advice
+    advice = state.piece.advice
     mends = advice[finding].mends if 0 <= finding < len(advice) else ()
     plan = mends[mend].plan if 0 <= mend < len(mends) else None
     if plan is not None:
-        if not piece.is_planned:
-            _taken_up(piece)
-        actions.change(piece, plan_text(plan))
-    return redirect("plan", piece.pk)
+        state = state if state.revision.plan else _taken_up(state)
+        with contextlib.suppress(Overtaken):  # the plan's page shows what stands there instead
+            actions.change(state, plan_text(plan))
+    return redirect("plan", piece_id)
 
 
 @require_POST
 def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The saved plan's rows as written rows: from then on they are edited as words."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    if sketch_state(piece).plan:
-        if isinstance(actions.save(piece), RevisionConflict):
-            return redirect("plan", piece.pk)
-        turn_into_words(piece, piece.current.number)
-        actions.drop(piece)
-    return redirect("edit", piece.pk)
+    state = plan_state(request, piece_id)
+    if state.plan:
+        saved = actions.save(state)
+        if isinstance(saved, RevisionConflict):
+            return redirect("plan", piece_id)
+        turn_into_words(saved.piece, saved.revision.number)
+        actions.drop(saved)
+    return redirect("edit", piece_id)
 
 
 @require_POST
 def from_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Take up the plan that was read out of written rows."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    if not piece.is_planned:
-        _taken_up(piece)
-    return redirect("plan", piece.pk)
+    state = plan_state(request, piece_id)
+    if not state.revision.plan:
+        _taken_up(state)
+    return redirect("plan", piece_id)
 
 
-def _taken_up(piece: Piece) -> None:
-    found = plan_of_words(piece.words)
-    if found.plan is not None:
-        actions.change(piece, plan_text(found.plan))
-        actions.save(piece)
-        actions.drop(piece)
+def _taken_up(state: SketchState) -> SketchState:
+    """Written rows become the plan that they can be read as; as they are where they cannot."""
+    found = plan_of_words(state.revision.words)
+    if found.plan is None:
+        return state
+    saved = actions.save(actions.change(state, plan_text(found.plan)))
+    return state if isinstance(saved, RevisionConflict) else actions.drop(saved)
 
 
 @require_POST
 def make_trial(request: HttpRequest, piece_id: int) -> HttpResponse:
     """A new piece: the smallest that meets every stage of the plan."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = sketch_state(piece)
-    if not stands.plan:
-        return redirect("plan", piece.pk)
-    return redirect("plan", keep_plan(request.user, plan_text(trial_piece(results_of_plan(stands.plan).plan))).pk)
+    state = plan_state(request, piece_id)
+    if not state.plan:
+        return redirect("plan", piece_id)
+    return redirect("plan", keep_plan(request.user, plan_text(trial_piece(results_of_plan(state.plan).plan))).pk)
 
 
 @require_GET
@@ -241,21 +191,25 @@ def plan_json(request: HttpRequest, piece_id: int) -> JsonResponse:
 
 def plan_of_piece(request: HttpRequest, piece_id: int) -> tuple[Piece, PlanResults]:
     """A piece and its plan as it stands; not found where it is none of the knitter's, or has no plan."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    stands = sketch_state(piece)
-    if not stands.plan:
+    state = plan_state(request, piece_id)
+    if not state.plan:
         raise Http404("This piece has no plan.")
-    return piece, results_of_plan(stands.plan)
+    return state.piece, results_of_plan(state.plan)
 
 
-def desk(piece: Piece, stands: SketchState, row: int) -> dict[str, Any]:
+def plan_state(request: HttpRequest, piece_id: int) -> SketchState:
+    """The plan of a knitter's piece as it stands, read once a request; anybody else's is not found."""
+    return state_over(Revision.objects.newest_of(request.user, piece_id))
+
+
+def desk(state: SketchState, row: int) -> dict[str, Any]:
     """Everything that the plan's page shows of a plan as it stands."""
-    found = results_of_plan(stands.plan)
+    found = results_of_plan(state.plan)
     results = found.results
     at = min(max(row, 1), max(len(results.worked.rows), 1))
     return {
-        "piece": piece,
-        "sketch_state": stands,
+        "piece": state.piece,
+        "sketch_state": state,
         "plan_results": found,
         "forecast": found.forecast,
         "construction": CONSTRUCTIONS.get(found.plan.construction),

@@ -92,7 +92,7 @@ def test_nobody_elses_chart_or_print_is_found(client, knitter):
     ):
         assert client.get(f"/pieces/{other.pk}/{address}").status_code == 404
     for address in ("plan/chart/change/", "print/"):
-        assert client.post(f"/pieces/{other.pk}/{address}", {"do": "put-here"}).status_code == 404
+        assert client.post(f"/pieces/{other.pk}/{address}", {"do": "put:here"}).status_code == 404
 
 
 def test_the_panel_says_what_can_be_done_at_a_stitch(client, shawl):
@@ -107,7 +107,7 @@ def test_the_panel_says_what_can_be_done_at_a_stitch(client, shawl):
 
 
 def test_a_stitch_is_put_by_hand_and_everything_above_follows_then_undone(client, shawl):
-    answer = chart_change(client, shawl, do="put-here", row=24, stitch=12, work="yo")
+    answer = chart_change(client, shawl, do="put:here", row=24, stitch=12, work="yo")
     assert answer.headers["HX-Trigger-After-Settle"] == "chart-stale"
     data = client.get(f"/pieces/{shawl.pk}/plan/chart.json").json()
     assert data["rows"][23][3:5] == [41, 46]
@@ -122,12 +122,12 @@ def test_a_stitch_is_put_by_hand_and_everything_above_follows_then_undone(client
 
 
 def test_what_would_break_the_count_is_refused_beside_the_button(client, shawl):
-    page = chart_change(client, shawl, do="put-rule", row=24, stitch=12, work="m1").content.decode()
+    page = chart_change(client, shawl, do="put:rule", row=24, stitch=12, work="m1").content.decode()
     assert "That would break the count. In row 1 of &#x27;Grow&#x27;" in page
     assert not sketch_state(shawl).changed
 
 
-@pytest.mark.parametrize("do", ["", "put", "put-here", "fly-here", "out-here", "left-rule", "put-here:<b>"])
+@pytest.mark.parametrize("do", ["", "put", "put:here", "fly-here", "out:here", "left:rule", "put:here:<b>"])
 def test_nonsense_on_the_chart_changes_nothing(client, shawl, do):
     page = chart_change(client, shawl, do=do, row="<b>", stitch="-1", work="<b>")
     assert page.status_code == 200
@@ -136,10 +136,10 @@ def test_nonsense_on_the_chart_changes_nothing(client, shawl, do):
 
 
 def test_a_second_tab_is_told_before_it_changes_anything(client, shawl):
-    chart_change(client, shawl, do="put-here", row=24, stitch=12, work="yo")
+    chart_change(client, shawl, do="put:here", row=24, stitch=12, work="yo")
     page = client.post(
         f"/pieces/{shawl.pk}/plan/chart/change/",
-        {"seen": 0, "page_name": "two", "do": "put-here", "row": 26, "stitch": 12, "work": "yo"},
+        {"seen": 0, "page_name": "two", "do": "put:here", "row": 26, "stitch": 12, "work": "yo"},
         headers={"HX-Request": "true"},
     ).content.decode()
     assert "changed in another tab" in page
@@ -147,7 +147,7 @@ def test_a_second_tab_is_told_before_it_changes_anything(client, shawl):
 
 
 def test_a_change_by_hand_without_scripts_comes_back_to_the_chart(client, shawl):
-    fields = {"seen": 0, "do": "put-here", "row": 24, "stitch": 12, "work": "yo"}
+    fields = {"seen": 0, "do": "put:here", "row": 24, "stitch": 12, "work": "yo"}
     answer = client.post(f"/pieces/{shawl.pk}/plan/chart/change/", fields)
     assert answer.headers["Location"] == f"/pieces/{shawl.pk}/plan/chart/?row=24"
 

@@ -8,6 +8,7 @@ import pytest
 
 from bias.pieces.actions import keep_plan
 from bias.pieces.models import Piece
+from bias.planning import actions
 from bias.planning.actions import sketch_state
 from bias.planning.models import Sketch
 from bias.planning.sentences import fields
@@ -297,3 +298,24 @@ def test_the_mark_of_a_line_that_is_born_later_can_be_chosen(client, knitter):
     send(client, piece, **{"stages.1.add_lines.0.kind": "needle-before"})
     assert plan_now(piece).stages[1].add_lines[0].line.kind.value == "needle-before"
     assert "Place a marker before the center stitch." in piece_words(client, piece)
+
+
+def test_of_two_changes_in_the_same_moment_one_is_told_of_the_other(shawl):
+    """Both pages have seen the same plan; the one that writes second writes nothing."""
+    first, second = sketch_state(shawl), sketch_state(shawl)
+    changed = actions.change(first, plan_text(replace(plan_now(shawl), name="First")))
+    with pytest.raises(actions.Overtaken):
+        actions.change(second, plan_text(replace(plan_now(shawl), name="Second")))
+    again = sketch_state(shawl)
+    actions.step(changed, -1)
+    with pytest.raises(actions.Overtaken):
+        actions.save(again)
+    assert shawl.revisions.count() == 1
+
+
+def test_a_change_reads_sketch_and_revision_once(client, shawl, django_assert_max_num_queries):
+    send(client, shawl, **{"stages.0.rhythm": "4"})
+    fields = {"seen": 1, "page_name": "one", "stages.0.rhythm": "6"}
+    with django_assert_max_num_queries(5):  # session and knitter, the revision with its piece, the sketch, one to write
+        client.post(f"/pieces/{shawl.pk}/plan/change/", fields, headers={"HX-Request": "true"})
+    assert sketch_state(shawl).changes == 2

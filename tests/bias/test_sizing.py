@@ -33,19 +33,18 @@ def size(client, piece, **fields):
     return client.get(f"/pieces/{piece.pk}/size/", fields).content.decode()
 
 
-def press(client, piece, **fields):
-    return client.post(f"/pieces/{piece.pk}/size/", fields).content.decode()
+def press(client, piece, fields=(), **more):
+    """A press on the page of the size, which has seen everything."""
+    seen = {"seen": sketch_state(piece).changes}
+    return client.post(f"/pieces/{piece.pk}/size/", {**seen, **dict(fields), **more})
 
 
 def test_a_wished_measure_gives_the_nearest_size_and_its_neighbours(client, shawl):
-    client.post(
-        f"/pieces/{shawl.pk}/size/",
-        {"do": "gauge", "way": "swatch", "after_stitches": "17", "after_rows": "34", "over": "10"},
-    )
+    press(client, shawl, {"do": "gauge", "way": "swatch", "after_stitches": "17", "after_rows": "34", "over": "10"})
     page = size(client, shawl, measure="width_cm", wish="150", unit="cm")
     assert "grow to 365" in page
     do = re.search(r'value="(take:to:\d+)">Take the nearest', page)[1]
-    client.post(f"/pieces/{shawl.pk}/size/", {"do": do})
+    press(client, shawl, do=do)
     assert plan_now(shawl).stages[0].until == Count(int(do.rpartition(":")[2]))
     assert plan_now(shawl).gauge.stitches == 17
     assert "59" in size(client, shawl, measure="width_cm", wish="59", unit="in")
@@ -93,7 +92,7 @@ GAUGES = [
 
 @pytest.mark.parametrize(("fields", "says"), GAUGES, ids=[case[1] for case in GAUGES])
 def test_a_gauge_comes_from_a_swatch_or_a_guess_and_says_which(client, shawl, fields, says):
-    client.post(f"/pieces/{shawl.pk}/size/", {"do": "gauge", **fields})
+    press(client, shawl, do="gauge", **fields)
     assert says in size(client, shawl)
     assert plan_now(shawl).gauge.guessed is (fields["way"] == "guess")
 
@@ -109,31 +108,29 @@ WRONG_GAUGES = [
 
 @pytest.mark.parametrize(("fields", "says"), WRONG_GAUGES, ids=[case[1] for case in WRONG_GAUGES])
 def test_an_absurd_gauge_is_refused_with_a_sentence(client, shawl, fields, says):
-    answer = client.post(f"/pieces/{shawl.pk}/size/", {"do": "gauge", **fields}).content.decode()
+    answer = press(client, shawl, do="gauge", **fields).content.decode()
     assert says in answer
     assert sketch_state(shawl).plan == SHAWL
 
 
 def test_another_gauge_from_a_row_on_and_off_again(client, shawl):
-    client.post(
-        f"/pieces/{shawl.pk}/size/",
+    press(
+        client,
+        shawl,
         {"do": "gauge-from", "row": "40", "from_stitches": "16", "from_rows": "30", "why": "thicker needle"},
     )
     assert [(each.row, each.why) for each in plan_now(shawl).gauges] == [(40, "thicker needle")]
     assert "thicker needle" in size(client, shawl)
-    client.post(f"/pieces/{shawl.pk}/size/", {"do": "forget-gauge:40"})
+    press(client, shawl, do="forget-gauge:40")
     assert not plan_now(shawl).gauges
-    answer = client.post(
-        f"/pieces/{shawl.pk}/size/", {"do": "gauge-from", "row": "soon", "from_stitches": "", "from_rows": ""}
-    )
+    answer = press(client, shawl, {"do": "gauge-from", "row": "soon", "from_stitches": "", "from_rows": ""})
     assert "wants three numbers" in answer.content.decode()
 
 
 def test_questions_of_a_construction_are_answered_until_it_is_changed_by_hand(client, shawl):
-    address = f"/pieces/{shawl.pk}/size/"
-    client.post(address, {"do": "answers", "ask.tab": "5", "ask.increase": "m1_pair", "ask.fabric": "stockinette"})
+    press(client, shawl, {"do": "answers", "ask.tab": "5", "ask.increase": "m1_pair", "ask.fabric": "stockinette"})
     assert plan_now(shawl).cast_on == 15
-    answer = client.post(address, {"do": "answers", "ask.tab": "50"}).content.decode()
+    answer = press(client, shawl, {"do": "answers", "ask.tab": "50"}).content.decode()
     assert "can be 2 to 20, not 50. Nothing was changed." in answer
     send(client, shawl, **{"stages.0.rhythm": "4"})
     assert "Counts and schools" not in size(client, shawl)
@@ -145,9 +142,16 @@ def test_a_stage_may_end_at_a_share_of_the_yarn_at_hand(client, shawl):
     assert "does not know how much there is" in client.get(f"/pieces/{shawl.pk}/plan/").content.decode()
     press(client, shawl, do="yarn", yarn_m="220")
     assert results_of_plan(sketch_state(shawl).plan).forecast.sound
-    assert "The yarn wants its metres" in press(client, shawl, do="yarn", yarn_m="much")
+    assert "The yarn wants its metres" in press(client, shawl, do="yarn", yarn_m="much").content.decode()
 
 
 def test_openings_that_go_over_a_head_are_measured(client, knitter):
     panel = keep_plan(knitter, plan_text(made("poncho-panel")))
     assert "It must pass over a head." in size(client, panel)
+
+
+def test_a_press_on_the_size_that_has_not_seen_the_last_change_changes_nothing(client, shawl):
+    press(client, shawl, do="yarn", yarn_m="220")
+    answer = client.post(f"/pieces/{shawl.pk}/size/", {"do": "yarn", "yarn_m": "90", "seen": "0"}).content.decode()
+    assert "changed in another tab or on another device meanwhile" in answer
+    assert plan_now(shawl).yarn_m == 220

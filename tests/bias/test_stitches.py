@@ -125,7 +125,7 @@ def test_fits_are_offered_beside_the_size_and_taken_there(client, capelet):
     size = client.get(f"/pieces/{capelet.pk}/size/").content.decode()
     assert re.search(r"&#x27;back&#x27; begins with \d+ whole repeats? and \d over", size)
     do = re.search(r'value="(fit:back:\d+)"', size)[1]
-    client.post(f"/pieces/{capelet.pk}/size/", {"do": do})
+    client.post(f"/pieces/{capelet.pk}/size/", {"do": do, "seen": sketch_state(capelet).changes})
     back = next(part for part in plan_now(capelet).parts if part.name == "back")
     assert back.count == int(do.rpartition(":")[2])
     assert back.fabric == "rib3x3"
@@ -133,7 +133,9 @@ def test_fits_are_offered_beside_the_size_and_taken_there(client, capelet):
 
 def test_another_count_of_a_shape_keeps_what_its_parts_are_in(client, capelet):
     send(client, capelet, do="wear", part="back", fabric="rib3x3", pin="centre")
-    client.post(f"/pieces/{capelet.pk}/size/", {"do": "answers", "ask.fast": "16"})
+    client.post(
+        f"/pieces/{capelet.pk}/size/", {"do": "answers", "ask.fast": "16", "seen": sketch_state(capelet).changes}
+    )
     plan = plan_now(capelet)
     assert dict(plan.answers)["fast"] == "16"
     assert fabric_use_of(plan, fabric_of(plan, "back")).pin is Pin.CENTRE

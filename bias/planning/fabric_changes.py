@@ -4,12 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import ClassVar
 
+from bias.parsing import whole_number
+from bias.planning.plan_changes import PlanChange, by_key, chosen
 from knitting.dialects.dialect import dialect
 from knitting.fabric import MOST_COLUMNS, MOST_FABRICS, MOST_ROWS, Fabric, Joins, Pin, Rest, fabric_trouble, with_own
+from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
-from knitting.plan_editing.fabric_use import FabricUse, in_fabric, with_fabric
+from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, in_fabric, with_fabric, without_fabric
+from knitting.sizing.repeat_fit import MOST_IN_PART, adjustments, with_count
 from knitting.stitches import STITCHES
 from knitting.words.fabric_header import NotAFabric, usable_name
 from knitting.words.fabric_rows import reads_differently, typed_fabric
@@ -17,23 +22,39 @@ from knitting.words.fabric_rows import reads_differently, typed_fabric
 PALETTE = ("k", "p", "yo", "k2tog", "ssk", "cdd", "k_tbl", "sl", "c4l", "c4r")
 """The stitches of the small grid, those asked for most first."""
 _MOST_TEXT = 12_000
+_GONE = "That cannot be done here, or is done already."
 
 
-def worn_as(plan: Plan, sent: Mapping[str, str]) -> Plan:
-    """The plan with a part in the fabric that was chosen; :class:`CannotEdit` says what is wrong with the choice."""
-    part, key = sent.get("part", ""), sent.get("fabric", "")
-    if part not in part_names(plan) or key not in with_own(plan.fabrics):
-        raise CannotEdit("Choose a part of this plan and a fabric that there is.")
-    joins = next((each for each in Joins if each.value == sent.get("joins")), with_own(plan.fabrics)[key].joins)
-    pin = next((each for each in Pin if each.value == sent.get("pin")), Pin.RIGHT)
-    rest = next((each for each in Rest if each.value == sent.get("rest")), with_own(plan.fabrics)[key].rest)
-    first = sent.get("first", "").strip() or "1"
-    width = with_own(plan.fabrics)[key].width
-    if not (first.isascii() and first.isdigit() and 1 <= int(first[:6]) <= max(width, 1)):
-        raise CannotEdit(f"The pattern begins with one of its stitches, 1 to {width}, not with '{first[:12]}'.")
-    stage = sent.get("stage", "")
-    at = int(stage) if stage.isascii() and stage.isdigit() and int(stage[:4]) < len(plan.stages) else None
-    return in_fabric(plan, part, FabricUse(key, joins, pin, int(first) - 1, sent.get("mirrored") == "on", rest), at)
+@dataclass(frozen=True, slots=True)
+class UseFabric(PlanChange):
+    """A part in the fabric that was chosen, from its beginning or from a stage on."""
+
+    key: ClassVar[str] = "wear"
+
+    def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
+        plan = forecast.plan
+        part, key = sent.get("part", ""), sent.get("fabric", "")
+        known = with_own(plan.fabrics)
+        if part not in part_names(plan) or key not in known:
+            raise CannotEdit("Choose a part of this plan and a fabric that there is.")
+        fabric = known[key]
+        joins = next((each for each in Joins if each.value == sent.get("joins")), fabric.joins)
+        pin = next((each for each in Pin if each.value == sent.get("pin")), Pin.RIGHT)
+        rest = next((each for each in Rest if each.value == sent.get("rest")), fabric.rest)
+        typed = sent.get("first", "").strip() or "1"
+        first = whole_number(typed)
+        if first is None or not 1 <= first <= max(fabric.width, 1):
+            raise CannotEdit(
+                f"The pattern begins with one of its stitches, 1 to {fabric.width}, not with '{typed[:12]}'."
+            )
+        use = FabricUse(key, joins, pin, first - 1, sent.get("mirrored") == "on", rest)
+        return in_fabric(plan, part, use, stage_of(plan, sent))
+
+
+def stage_of(plan: Plan, sent: Mapping[str, str]) -> int | None:
+    """The stage from which on a fabric is chosen; ``None`` from the beginning."""
+    at = whole_number(sent.get("stage"))
+    return at if at is not None and at < len(plan.stages) else None
 
 
 def part_names(plan: Plan) -> list[str]:
@@ -84,8 +105,60 @@ def _gridded(name: str, text: str, joins: Joins) -> Fabric:
     return Fabric(name, tuple(tuple(STITCHES[key] for key in row) for row in rows), joins)
 
 
-def with_drawn(plan: Plan, sent: Mapping[str, str]) -> Plan:
-    """The plan with the fabric that was drawn, new or in the place of another; :class:`CannotEdit` says why not."""
+@dataclass(frozen=True, slots=True)
+class KeepFabric(PlanChange):
+    """The fabric that was drawn or typed, new or in the place of another."""
+
+    key: ClassVar[str] = "draw"
+
+    def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
+        return _with_drawn(forecast.plan, sent)
+
+
+@dataclass(frozen=True, slots=True)
+class DropFabric(PlanChange):
+    """A fabric of the plan's own given up."""
+
+    key: ClassVar[str] = "drop-fabric"
+    fabric: str
+
+    def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
+        if all(each.key != self.fabric for each in drawn_fabrics(forecast.plan)):
+            raise CannotEdit(_GONE)
+        return without_fabric(forecast.plan, self.fabric)
+
+
+@dataclass(frozen=True, slots=True)
+class FitRepeats(PlanChange):
+    """A count of a part with which whole repeats come out."""
+
+    key: ClassVar[str] = "fit"
+    part: str
+    count: int
+
+    def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
+        if self.part not in [part.name for part in forecast.plan.parts]:
+            raise CannotEdit(_GONE)
+        return with_count(forecast.plan, self.part, min(max(self.count, 0), MOST_IN_PART))
+
+
+@dataclass(frozen=True, slots=True)
+class Adjust(PlanChange):
+    """The smallest change with which a fabric that begins with a stage comes out even."""
+
+    key: ClassVar[str] = "adjust"
+    adjustment: int
+    mend: int
+
+    def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
+        return chosen([each.mends for each in adjustments(forecast)], self.adjustment, self.mend, _GONE).plan
+
+
+FABRIC_CHANGES = by_key(UseFabric, KeepFabric, DropFabric, FitRepeats, Adjust)
+"""What the page of the stitches offers."""
+
+
+def _with_drawn(plan: Plan, sent: Mapping[str, str]) -> Plan:
     found = drawn(sent, plan.in_round)
     if found.fabric is None:
         raise CannotEdit(found.says)
