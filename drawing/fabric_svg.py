@@ -9,20 +9,13 @@ from drawing.chart_svg import CELL, Tiles, placed
 from drawing.signs import Sign, sign_of
 from knitting.fabric import Fabric, fabric_run
 from knitting.in_pattern.growing_edges import EdgeRow
-from knitting.stitches import KNIT, PURL, STITCHES, Face, StitchKind
+from knitting.stitches import LETTERS, PURL, Face, StitchKind
 
 _CELL = 26.0
 _GUTTER, _FOOT = 40.0, 4.0
-_WORDS = {"k": "knit", "p": "purl", "o": "yarn over", "+": "increase", "d": "decrease", "c": "part of a cable"}
 _SIGNS = {
-    "k": sign_of(KNIT, Face.KNIT),
-    "p": sign_of(PURL, Face.PURL),
-    "o": sign_of(STITCHES["yo"], Face.KNIT),
-    "+": sign_of(STITCHES["m1"], Face.KNIT),
-    "d": sign_of(STITCHES["k2tog"], Face.KNIT),
-    "c": sign_of(STITCHES["c4l"], Face.KNIT),
+    letter: sign_of(each.example, Face.PURL if each.example is PURL else Face.KNIT) for letter, each in LETTERS.items()
 }
-_FACES = {"k": "a knit", "p": "a purl", "c": "part of a cable", "o": "a yarn over", "d": "part of a decrease"}
 
 
 def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
@@ -84,9 +77,9 @@ def _row(row: EdgeRow, y: float, across: int, right: bool) -> list[str]:
         x = width - _GUTTER - (outwards + 1) * _CELL if right else _GUTTER + outwards * _CELL
         sign = _SIGNS.get(cell.letter, _SIGNS["k"])
         classes = "edge-cell" + (" edge-new" if cell.new else "") + (" edge-waits" if cell.waits else "")
-        said = f"row {row.number}: {_WORDS.get(cell.letter, 'knit')}"
+        said = f"row {row.number}: {LETTERS[cell.letter].name}"
         said += ", new" if cell.new else ""
-        said += f", becomes {_FACES.get(cell.becomes, 'a knit')} in the next row" if cell.becomes else ""
+        said += f", becomes {LETTERS[cell.becomes].said} in the next row" if cell.becomes else ""
         said += ", waits for a whole repeat" if cell.waits else ""
         inner = svg.tag("title", svg.text(said)) + _square(x, y, _CELL, sign)
         if cell.new:

@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from knitting.needle.worked import ClusterWork
-from knitting.stitches import Face, Family, Lean, Look, StitchKind
+from knitting.stitches import Face, Family, Lean, Look, SignShape, StitchKind
 
 _BAR = "M22 92H78"
 _RING = "M22 50a28 28 0 1 0 56 0a28 28 0 1 0 -56 0"
@@ -61,15 +61,15 @@ def _tone(kind: StitchKind, face: Face) -> str:
 def _path(kind: StitchKind, face: Face) -> str:
     purled = face is Face.PURL
     match kind.family:
-        case Family.PLAIN if kind.key == "in_pattern":
+        case Family.PLAIN if kind.sign is SignShape.PATTERN:
             return "M20 56Q35 36 50 50T80 44"
-        case Family.PLAIN if kind.key.endswith("tbl"):
+        case Family.PLAIN if kind.sign is SignShape.LOOPED:
             return _LOOP + (_BAR if purled else "")
         case Family.PLAIN:
             return _FLAT if purled else _UPRIGHT
         case Family.SLIP:
             return ("M18 16L50 84L82 16" if kind.uses == 1 else "M10 16L36 84L50 40L64 84L90 16") + (
-                "M24 50H76" if kind.key == "sl_wyif" else ""
+                "M24 50H76" if kind.sign is SignShape.IN_FRONT else ""
             )
         case Family.YARN_OVER:
             return _RING
@@ -96,7 +96,7 @@ def _increase(kind: StitchKind) -> str:
     if kind.uses:
         side = {Lean.RIGHT: "M50 60L20 16", Lean.LEFT: "M50 60L80 16"}.get(kind.lean, "M50 60L20 16M50 60L80 16")
         return "M50 88V16" + side
-    lifted = kind.key in ("lli", "rli")
+    lifted = kind.sign is SignShape.LIFTED
     stem = {Lean.RIGHT: "M34 88L58 34", Lean.LEFT: "M66 88L42 34"}.get(kind.lean, "M50 88V36")
     hook = {Lean.RIGHT: "M34 88H62", Lean.LEFT: "M66 88H38"}.get(kind.lean, "M36 88H64") if lifted else ""
     return stem + hook + _SMALL_RING

@@ -19,8 +19,8 @@ from knitting.stitches import STITCHES
 from knitting.words.fabric_header import NotAFabric, usable_name
 from knitting.words.fabric_rows import reads_differently, typed_fabric
 
-PALETTE = ("k", "p", "yo", "k2tog", "ssk", "cdd", "k_tbl", "sl", "c4l", "c4r")
-"""The stitches of the small grid, those asked for most first."""
+PALETTE = tuple(key for key, kind in STITCHES.items() if kind.on_grid)
+"""The stitches of the small grid."""
 _MOST_TEXT = 12_000
 _GONE = "That cannot be done here, or is done already."
 

@@ -134,7 +134,8 @@ def _palette() -> list[dict[str, Any]]:
     for key in PALETTE:
         kind = STITCHES[key]
         sign = sign_of(kind, kind.face_on_rs)
-        found.append({"key": key, "says": kind.spoken, "path": sign.path, "tone": sign.tone, "wide": kind.makes})
+        drawn = {"path": sign.path, "tone": sign.tone, "wide": kind.makes}
+        found.append({"key": key, "says": kind.spoken, "typed": kind.on_grid, **drawn})
     return found
 
 

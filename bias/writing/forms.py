@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from bias.results import OwnHand
 from knitting.rows import Marking
-from knitting.stitches import Leaning
+from knitting.stitches import DECREASE_WORDS, DOUBLE_WORDS, INCREASE_WORDS, Leaning
 from knitting.substitution import FirstStitch
 
 Choices = tuple[tuple[str, str], ...]
@@ -15,35 +15,15 @@ AS_WRITTEN = ("", "as written")
 CHOICES: Mapping[str, tuple[str, Choices]] = {
     "increase": (
         "Increases",
-        (
-            AS_WRITTEN,
-            ("yo", "yarn over: an eyelet"),
-            ("kfb", "knit front and back: a bar"),
-            ("m1", "make one from the strand"),
-            ("m1_pair", "make one, leaning away from the line"),
-            ("lifted_pair", "lifted from the row below, in pairs"),
-        ),
+        (AS_WRITTEN, *INCREASE_WORDS.items()),
     ),
     "decrease": (
         "Decreases",
-        (
-            AS_WRITTEN,
-            ("k2tog_pair", "k2tog before the line, ssk after it"),
-            ("k2tog", "k2tog"),
-            ("ssk", "ssk"),
-            ("skp", "slip, knit, pass over"),
-            ("k2tog_tbl", "two together through the back"),
-        ),
+        (AS_WRITTEN, *DECREASE_WORDS.items()),
     ),
     "double": (
         "Three into one",
-        (
-            AS_WRITTEN,
-            ("cdd", "centred, upright"),
-            ("sk2p", "leaning left"),
-            ("k3tog", "leaning right"),
-            ("sssk", "three slipped, leaning left"),
-        ),
+        (AS_WRITTEN, *DOUBLE_WORDS.items()),
     ),
     "leaning": (
         "Lean",

@@ -11,7 +11,7 @@ from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.stages import tab_rows
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Line, LineKind, Plan, Shaping
-from knitting.stitches import Leaning
+from knitting.stitches import DOUBLE_WORDS, INCREASE_WORDS, Leaning
 
 Value = int | str | tuple[int, ...]
 Values = Mapping[str, Value]
@@ -98,12 +98,7 @@ OPEN_INCREASE = Question(
     "increase",
     "increases",
     "yo",
-    choices=(
-        ("yo", "yarn over: an open line"),
-        ("m1_pair", "make one, leaning: a closed line"),
-        ("lifted_pair", "lifted from the row below: closed, leaning with the line"),
-        ("kfb", "knit front and back: a bar"),
-    ),
+    choices=tuple((key, INCREASE_WORDS[key]) for key in ("yo", "m1_pair", "lifted_pair", "kfb")),
 )
 CLOSED_INCREASE = Question("increase", "increases", "m1_pair", choices=OPEN_INCREASE.choices)
 LEANING = Question(
@@ -116,7 +111,7 @@ DOUBLE = Question(
     "double",
     "centre decrease",
     "cdd",
-    choices=(("cdd", "upright"), ("sk2p", "leaning left"), ("k3tog", "leaning right")),
+    choices=tuple((key, DOUBLE_WORDS[key]) for key in ("cdd", "sk2p", "k3tog")),
 )
 
 

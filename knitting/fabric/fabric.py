@@ -8,7 +8,7 @@ from enum import Enum
 from functools import cached_property
 from typing import NamedTuple
 
-from knitting.stitches import KNIT, PURL, STITCHES, Face, Family, StitchKind, mirrored, purled
+from knitting.stitches import KNIT, PURL, STITCHES, Family, StitchKind, knitted, letter_of, mirrored, purled
 
 MOST_COLUMNS, MOST_ROWS = 80, 120
 MOST_FABRICS = 40
@@ -116,7 +116,7 @@ class Fabric:
     @cached_property
     def faces(self) -> tuple[str, ...]:
         """Every row as letters, one a column: what stands there after it (see :func:`letter`)."""
-        return tuple("".join(letter(stitch) * stitch.makes for stitch in row) for row in self.rows)
+        return tuple("".join(letter_of(stitch) * stitch.makes for stitch in row) for row in self.rows)
 
     @cached_property
     def plain(self) -> bool:
@@ -138,22 +138,6 @@ def adapted(
     return Fabric(key, rows, joins or base.joins, pin, first, base.key, mirrored_, rest or base.rest)
 
 
-def letter(stitch: StitchKind, behind: bool = False) -> str:
-    """What a stitch leaves, in one letter as the right side is seen: ``k`` knit, ``p`` purl, ``o`` yarn over, ``+``
-    another increase, ``d`` what a decrease leaves, ``c`` a cable's. ``behind`` says that the wrong side was worked.
-    """
-    if stitch.family is Family.YARN_OVER:
-        return "o"
-    if stitch.family is Family.DECREASE:
-        return "d"
-    if stitch.family is Family.CABLE:
-        return "c"
-    if stitch.change > 0:
-        return "+"
-    face = stitch.face_on_ws if behind else stitch.face_on_rs
-    return "k" if face is Face.KNIT else "p"
-
-
 def _units(row: tuple[StitchKind, ...]) -> tuple[StitchUnit, ...]:
     found: list[StitchUnit] = []
     first, used, made = 0, 0, 0
@@ -167,8 +151,6 @@ def _units(row: tuple[StitchKind, ...]) -> tuple[StitchUnit, ...]:
     return tuple(found)
 
 
-_BACK = {key: purled(stitch).key for key, stitch in STITCHES.items() if purled(stitch) is not stitch}
-_BEHIND = {**_BACK, **{back: key for key, back in _BACK.items()}, "k_tbl": "p_tbl", "p_tbl": "k_tbl"}
 _SAME_BEHIND = frozenset({Family.YARN_OVER, Family.SLIP})
 
 
@@ -178,8 +160,12 @@ def seen_from_behind(stitch: StitchKind) -> StitchKind | None:
     >>> seen_from_behind(STITCHES["k"]).key, seen_from_behind(STITCHES["ssk"]).key, seen_from_behind(STITCHES["cdd"])
     ('p', 'ssp', None)
     """
-    other = _BEHIND.get(stitch.key)
-    return STITCHES[other] if other else stitch if stitch.family in _SAME_BEHIND else None
+    if stitch.family in _SAME_BEHIND:
+        return stitch
+    if stitch.behind:
+        return STITCHES[stitch.behind]
+    other = purled(stitch) if stitch.purled else knitted(stitch)
+    return None if other is stitch else other
 
 
 def fabric_trouble(fabric: Fabric, in_round: bool = False) -> str:

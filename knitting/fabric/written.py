@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import NamedTuple
 
-from knitting.fabric.fabric import Fabric, Joins, StitchUnit, letter
-from knitting.stitches import StitchKind
+from knitting.fabric.fabric import Fabric, Joins, StitchUnit
+from knitting.stitches import StitchKind, letter_of
 
 Kinds = tuple[tuple[StitchKind, int], ...]
 """Stitches in runs."""
@@ -81,7 +81,7 @@ def _fitting(
 
 
 def _letters(kinds: Iterable[StitchKind]) -> str:
-    return "".join(letter(kind) * kind.makes for kind in kinds)
+    return "".join(letter_of(kind) * kind.makes for kind in kinds)
 
 
 def _runs(kinds: Iterable[StitchKind]) -> Kinds:

@@ -1,4 +1,4 @@
-"""Fates: what the new stitches of a row become in the next one."""
+"""What the new stitches of a row become in the next one."""
 
 from __future__ import annotations
 
@@ -7,10 +7,10 @@ from dataclasses import dataclass
 
 from knitting.needle.lineage import count_changes, follow, lineage
 from knitting.needle.worked import WorkedRow
+from knitting.stitches import LETTERS
 
 _SAME_PLACE = 2.5
 _ABOUT = 5
-_SAID = {"k": "a knit", "p": "a purl", "c": "part of a cable", "o": "a yarn over", "d": "part of a decrease"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +30,7 @@ class NewStitch:
         near = "right" if self.place <= from_left else "left"
         away = min(self.place, from_left)
         where = f"at the {near} end" if away == 0 else f"{away + 1} from the {near} end"
-        return f"the new stitch {where} becomes {_SAID.get(self.becomes, 'a knit')}"
+        return f"the new stitch {where} becomes {LETTERS[self.becomes].said}"
 
 
 def new_stitches_in_next_row(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[NewStitch, ...]:

@@ -9,7 +9,6 @@ from typing import NamedTuple, Protocol
 import numpy as np
 
 from knitting.fabric import Fabric, fabric_run, seen_from_behind
-from knitting.fabric.fabric import letter
 from knitting.fabric.written import FabricRun, Kinds, RepeatedRow
 from knitting.in_pattern.fabric_detection import continued_fabric, detect_fabric
 from knitting.in_pattern.new_columns import NewStitches, cut_runs, with_new_columns
@@ -25,7 +24,7 @@ from knitting.in_pattern.stitch_columns import (
 )
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
 from knitting.rows import Side
-from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind
+from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind, letter_of
 
 AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
 """Fabrics that are told from the rows below."""
@@ -319,7 +318,7 @@ class _RunList(list[Run]):
 
 @lru_cache(maxsize=512)
 def _letter(stitch: StitchKind, behind: bool) -> bytes:
-    return letter(stitch, behind).encode()
+    return letter_of(stitch, behind).encode()
 
 
 def _balanced(runs: Sequence[Run], at: int) -> int:

@@ -79,8 +79,8 @@ def _step(key: str, times: int = 1) -> Work:
     return Work(STITCHES[key], times, NOWHERE)
 
 
-def _pair(key: str, said: str, pair: Pair) -> LineWork:
-    return LineWork(key, said, (_step(pair[0].key),), (_step(pair[1].key),))
+def _pair(key: str, pair: Pair, said: str = "") -> LineWork:
+    return LineWork(key, said or pair[0].spoken, (_step(pair[0].key),), (_step(pair[1].key),))
 
 
 def _both(key: str, said: str, *steps: Step, across: bool = False) -> LineWork:
@@ -90,19 +90,19 @@ def _both(key: str, said: str, *steps: Step, across: bool = False) -> LineWork:
 _CLUSTER = Cluster((_step("k3tog"), _step("yo"), _step("k3tog"), _step("yo"), _step("k3tog")), 3, NOWHERE)
 
 _ROWS = (
-    _pair("yo", "yarn over", INCREASES["yo"]),
-    _pair("kfb", "knit front and back", INCREASES["kfb"]),
-    _pair("m1", "make one", INCREASES["m1"]),
-    _pair("m1_pair", "make one, leaning", INCREASES["m1_pair"]),
-    _pair("lifted_pair", "lifted increase", INCREASES["lifted_pair"]),
+    _pair("yo", INCREASES["yo"]),
+    _pair("kfb", INCREASES["kfb"]),
+    _pair("m1", INCREASES["m1"]),
+    _pair("m1_pair", INCREASES["m1_pair"], "make one, leaning"),
+    _pair("lifted_pair", INCREASES["lifted_pair"], "lifted increase"),
     _both("yo_k1_yo", "yarn over, knit 1, yarn over", _step("yo"), _step("k"), _step("yo")),
     _both("three_in_five", "cluster of 3 into 5", _CLUSTER),
-    _pair("k2tog_pair", "two together, leaning", DECREASES["k2tog_pair"]),
-    _pair("k2tog", "knit two together", DECREASES["k2tog"]),
-    _pair("ssk", "slip, slip, knit", DECREASES["ssk"]),
+    _pair("k2tog_pair", DECREASES["k2tog_pair"], "two together, leaning"),
+    _pair("k2tog", DECREASES["k2tog"]),
+    _pair("ssk", DECREASES["ssk"]),
     _both("eyelet_decrease", "k2tog, yarn over, k2tog", _step("k2tog"), _step("yo"), _step("k2tog")),
-    _both("k3tog_edge", "knit three together", _step("k3tog")),
-    _both("cdd", "centred double decrease", _step("cdd"), across=True),
+    _both("k3tog_edge", STITCHES["k3tog"].spoken, _step("k3tog")),
+    _both("cdd", STITCHES["cdd"].spoken, _step("cdd"), across=True),
     _both("sk2p", "double decrease leaning left", _step("sk2p"), across=True),
     _both("k3tog", "double decrease leaning right", _step("k3tog"), across=True),
     _both(

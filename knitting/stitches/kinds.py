@@ -59,13 +59,26 @@ class Needs(Enum):
     NEIGHBOURS = "a stitch on both sides"
 
 
+class SignShape(Enum):
+    """What the sign of a stitch on a chart is drawn as, where its family and its lean do not tell it alone."""
+
+    BY_FAMILY = "by family"
+    LOOPED = "looped"
+    IN_FRONT = "with the yarn in front"
+    LIFTED = "lifted"
+    PATTERN = "as the pattern asks"
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class StitchKind:
     """An entry of the vocabulary. There is one of each, so one is equal to itself alone.
 
     ``uses`` stitches are taken from the left needle and ``makes`` stitches put on the right one.
     ``face_on_rs`` is how the stitch shows on the right side when it is worked on a right-side row.
-    ``yarn`` is its length relative to a plain knit stitch (a guess until weighed).
+    ``yarn`` is its length relative to a plain knit stitch (a guess until weighed). The other columns name stitches by
+    their keys: ``purled`` does the same where the stitches beside it are purled, ``mirror`` leans the other way,
+    ``behind`` shows on the right side as this one does when it is worked on a wrong-side row. Stitches of one ``kin``
+    can stand for one another. ``on_grid`` is the key that puts it on the small grid of an own fabric.
     """
 
     key: str
@@ -78,6 +91,12 @@ class StitchKind:
     look: Look = Look.CLOSED
     yarn: float = 1.0
     needs: Needs = Needs.NOTHING
+    purled: str = ""
+    mirror: str = ""
+    behind: str = ""
+    kin: str = ""
+    sign: SignShape = SignShape.BY_FAMILY
+    on_grid: str = ""
 
     @property
     def said(self) -> str:

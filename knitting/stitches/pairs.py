@@ -50,20 +50,30 @@ DECREASES = MappingProxyType(
 DOUBLES = ("cdd", "sk2p", "k3tog", "sssk")
 """Decreases of three stitches to one."""
 
-_PURLED = {
-    "k": "p",
-    "kfb": "pfb",
-    "m1": "m1p",
-    "m1l": "m1lp",
-    "m1r": "m1rp",
-    "k2tog": "p2tog",
-    "ssk": "ssp",
-    "k2tog_tbl": "p2tog_tbl",
-    "k3tog": "p3tog",
-}
+INCREASE_WORDS = MappingProxyType(
+    {
+        "yo": "yarn over: an open line",
+        "kfb": "knit front and back: a bar",
+        "m1": "make one from the strand",
+        "m1_pair": "make one, leaning: a closed line",
+        "lifted_pair": "lifted from the row below: closed, leaning with the line",
+    }
+)
+"""What is said of each way to increase where one may be chosen."""
+DECREASE_WORDS = MappingProxyType(
+    {
+        "k2tog_pair": "k2tog before the line, ssk after it",
+        "k2tog": "k2tog",
+        "ssk": "ssk",
+        "skp": "slip, knit, pass over",
+        "k2tog_tbl": "two together through the back",
+    }
+)
+DOUBLE_WORDS = MappingProxyType(
+    {"cdd": "upright", "sk2p": "leaning left", "k3tog": "leaning right", "sssk": "three slipped, leaning left"}
+)
 
-
-_KNITTED = {back: face for face, back in _PURLED.items()}
+_KNITTED = {kind.purled: kind.key for kind in STITCHES.values() if kind.purled}
 
 
 def purled(kind: StitchKind) -> StitchKind:
@@ -72,7 +82,7 @@ def purled(kind: StitchKind) -> StitchKind:
     >>> purled(STITCHES["ssk"]).key, purled(STITCHES["yo"]).key
     ('ssp', 'yo')
     """
-    return STITCHES[_PURLED.get(kind.key, kind.key)]
+    return STITCHES[kind.purled or kind.key]
 
 
 def knitted(kind: StitchKind) -> StitchKind:
@@ -84,22 +94,19 @@ def knitted(kind: StitchKind) -> StitchKind:
     return STITCHES[_KNITTED.get(kind.key, kind.key)]
 
 
-_MIRRORED = (
-    ("k2tog", "ssk"),
-    ("p2tog", "ssp"),
-    ("k3tog", "sssk"),
-    ("m1l", "m1r"),
-    ("m1lp", "m1rp"),
-    ("lli", "rli"),
-    ("c4l", "c4r"),
-)
-_OTHER_WAY = MappingProxyType({a: b for pair in _MIRRORED for a, b in (pair, pair[::-1])})
-
-
 def mirrored(kind: StitchKind) -> StitchKind:
     """The stitch that does the same leaning the other way; itself where it has no mirror image.
 
     >>> mirrored(STITCHES["k2tog"]).key, mirrored(STITCHES["m1l"]).key, mirrored(STITCHES["yo"]).key
     ('ssk', 'm1r', 'yo')
     """
-    return STITCHES[_OTHER_WAY.get(kind.key, kind.key)]
+    return STITCHES[kind.mirror or kind.key]
+
+
+def kin_of(kind: StitchKind) -> tuple[StitchKind, ...]:
+    """The stitches that can stand for one another with it, itself among them; none where nothing can.
+
+    >>> [other.key for other in kin_of(STITCHES["rli"])], kin_of(STITCHES["yo"])
+    (['lli', 'rli'], ())
+    """
+    return tuple(other for other in STITCHES.values() if kind.kin and other.kin == kind.kin)

@@ -20,19 +20,12 @@ from knitting.stitches import (
     Leaning,
     Pair,
     StitchKind,
+    kin_of,
     purled,
 )
 from knitting.substitution.preferences import OwnHand
 
 _MADE = frozenset({Family.YARN_OVER, Family.INCREASE})
-_KIN = (
-    ("m1", "m1l", "m1r"),
-    ("m1p", "m1lp", "m1rp"),
-    ("lli", "rli"),
-    ("k2tog", "ssk", "skp", "k2tog_tbl"),
-    ("p2tog", "ssp", "p2tog_tbl"),
-    ("k3tog", "sssk", "sk2p", "k3tog_tbl"),
-)
 
 
 class CannotSubstitute(Exception):
@@ -84,7 +77,7 @@ def _leaning(kind: StitchKind, leaning: Leaning, before: bool) -> StitchKind:
     lean = Lean.RIGHT if right else Lean.LEFT
     if kind.lean is lean:
         return kind
-    kin = next((keys for keys in _KIN if kind.key in keys), ())
+    kin = {other.key for other in kin_of(kind)}
     found = next((STITCHES[key] for key in kin if STITCHES[key].lean is lean), None)
     if found is None:
         raise CannotSubstitute(f"'{kind.said}' cannot be made to lean {lean.value}")

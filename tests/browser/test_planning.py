@@ -44,6 +44,7 @@ def test_a_shawl_from_a_swatch_and_a_width_with_its_rhythm_changed_by_keyboard(p
     page.get_by_role("button", name="Take the nearest").click()
     expect(page.locator(".measures dd").first).to_have_text("160 cm")
     page.get_by_role("link", name="Plan", exact=True).click()
+    page.wait_for_load_state()  # a field that is changed before the scripts are there is sent with the next change
     rhythm = word(page, "rhythm of Grow")
     rhythm.focus()
     page.keyboard.press("ControlOrMeta+a")

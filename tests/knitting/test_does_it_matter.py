@@ -11,7 +11,6 @@ from hypothesis import strategies as st
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.diagnosis import (
-    CountDifference,
     MistakeKind,
     Observation,
     OptionKind,
@@ -22,6 +21,7 @@ from knitting.diagnosis import (
 )
 from knitting.diagnosis.explanations import RIGHT
 from knitting.forecast.forecast import forecast_of
+from knitting.log import CountDifference
 from knitting.measures import Gauge
 from knitting.pace import Pace, TimedRow, pace, sittings
 from knitting.reminders import Needles, longer_needle, most_on, reminders, tail

@@ -1,6 +1,5 @@
 // The small grid of an own fabric: squares are pressed, or gone over by keys; the server says whether it can be worked.
 import { all, closest, field } from "../dom.js";
-const LETTERS = { k: "k", p: "p", yo: "o", k2tog: "/", ssk: "\\", cdd: "^", k_tbl: "t", sl: "v", c4l: "<", c4r: ">" };
 /** @type {any} */
 let grid = null;
 
@@ -38,7 +37,7 @@ function drawPalette() {
       button.setAttribute("aria-label", each.says);
       button.title = each.says;
       button.dataset.brush = each.key;
-      button.append(sign(each), Object.assign(document.createElement("kbd"), { textContent: LETTERS[each.key] }));
+      button.append(sign(each), Object.assign(document.createElement("kbd"), { textContent: each.typed }));
       return button;
     }),
   );
@@ -191,7 +190,7 @@ document.addEventListener("keydown", (event) => {
   const [up, place] = cell.dataset.place.split(":").map(Number);
   const moves = { ArrowUp: [1, 0], ArrowDown: [-1, 0], ArrowRight: [0, -1], ArrowLeft: [0, 1] };
   const move = moves[event.key];
-  const key = Object.keys(LETTERS).find((each) => LETTERS[each] === event.key.toLowerCase());
+  const key = grid.palette.find((each) => each.typed === event.key.toLowerCase())?.key;
   if (move) {
     const row = Math.min(Math.max(up + move[0], 0), grid.rows.length - 1);
     grid.at = [row, Math.min(Math.max(place + move[1], 0), grid.rows[row].length - 1)];
