@@ -12,7 +12,7 @@ with atheris.instrument_imports(include=["knitting"]):
     from knitting.words.highlights import highlights
     from knitting.words.reader import read
     from knitting.words.writer import write
-    from knitting.working.piece_worker import work_reading
+    from knitting.working.piece_worker import work_piece
 
 ROOT = Path(__file__).parents[1]
 SEEDS = ROOT / "var" / "fuzz"
@@ -23,7 +23,7 @@ def answer(data: bytes) -> None:
     """One text, read, worked and written back."""
     text = atheris.FuzzedDataProvider(data).ConsumeUnicodeNoSurrogates(MOST_CHARACTERS)
     reading = read(text)
-    work_reading(reading)
+    work_piece(reading.piece, reading.problems)
     highlights(reading)
     write(reading.piece, reading.dialect)
 

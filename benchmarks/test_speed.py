@@ -15,7 +15,8 @@ from knitting.cloth import lay_flat, measure
 from knitting.diagnosis import diagnose
 from knitting.words import reader, row_reader
 from knitting.words.reader import Reading, read
-from knitting.working.piece_worker import work_piece, work_reading
+from knitting.working.piece_worker import work_piece
+from tests.knitting.asking import work_reading
 
 ROWS, MOST = 496, 1_001
 TEXT = f"""Title: Speed

@@ -16,6 +16,7 @@ from knitting.cloth import NoLayout, lay_flat
 from knitting.command_line.commands import ALL_WELL, PROBLEMS, WRONG_CALL, read_gauge, read_text
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
+from knitting.saying.problems import problems_of
 from knitting.words.reader import read
 from knitting.working.piece_worker import work_piece
 
@@ -35,7 +36,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except (OSError, ValueError) as error:
         print(error, file=sys.stderr)
         return WRONG_CALL
-    for problem in worked.problems:
+    for problem in problems_of(worked, reading.dialect):
         print(problem, file=sys.stderr)
     return PROBLEMS if worked.problems else ALL_WELL
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from enum import Enum
+from typing import ClassVar, Protocol, TypeVar
 
 
 class ProblemKind(Enum):
@@ -66,18 +67,31 @@ NOWHERE = Span(0, 1)
 """The place of what was never written, and the start of a row's body."""
 
 
+class Facts:
+    """What a problem is about: one class a sentence, with the figures of it. ``knitting.saying`` makes the sentence."""
+
+    __slots__ = ()
+    kind: ClassVar[ProblemKind]
+
+
 @dataclass(frozen=True, slots=True)
 class Mend:
-    """A replacement of a stretch of the text that would mend a problem."""
+    """A replacement of a stretch of the text that would mend a problem; what is put there, its kinds say."""
 
     span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class TextMend(Mend):
+    """The same as text."""
+
     text: str
 
     @property
     def said(self) -> str:
         """What pressing it does.
 
-        >>> Mend(NOWHERE, "k2tog").said, Mend(NOWHERE, "Cast on 5 sts.\\n").said, Mend(NOWHERE, "").said
+        >>> TextMend(NOWHERE, "k2tog").said, TextMend(NOWHERE, "Cast on 5 sts.\\n").said, TextMend(NOWHERE, "").said
         ("write 'k2tog'", "put in 'Cast on 5 sts.'", 'leave it out')
         """
         if not self.text:
@@ -96,13 +110,16 @@ class Problem:
     (``""`` and 0) where the trouble is in the reading and no row was worked.
     """
 
-    kind: ProblemKind
     where: Span
-    message: str
-    hint: str = ""
+    facts: Facts
+    mends: tuple[Mend, ...] = ()
     row: str = ""
     time: int = 0
-    mends: tuple[Mend, ...] = ()
+
+    @property
+    def kind(self) -> ProblemKind:
+        """Its slug."""
+        return self.facts.kind
 
     def in_row(self, row: str, time: int) -> Problem:
         """The same problem, said of one worked row."""
@@ -110,20 +127,22 @@ class Problem:
 
     def within(self, body: Span) -> Problem:
         """The same problem with its places counted in the text instead of in a row's body."""
-        mends = tuple(Mend(mend.span.within(body), mend.text) for mend in self.mends)
+        mends = tuple(replace(mend, span=mend.span.within(body)) for mend in self.mends)
         return replace(self, where=self.where.within(body), mends=mends)
 
-    def __str__(self) -> str:
-        """The one line that the command line prints.
 
-        >>> print(Problem(ProblemKind.WRONG_COUNT, Span(3, 9, 8), "The row ends with 6."))
-        line 3, column 9: The row ends with 6.
-        """
-        where = f"line {self.where.line}, column {self.where.column}"
-        if self.row:
-            where += f" \N{MIDDLE DOT} {said_row(self.row, self.time)}"
-        hint = f" {self.hint}" if self.hint else ""
-        return f"{where}: {self.message}{hint}"
+@dataclass(frozen=True, slots=True)
+class Worded(Facts):
+    """What the reader says of words that it cannot read: it knows the words, so that it makes the sentence itself."""
+
+    kind: ProblemKind  # type: ignore[misc]
+    message: str
+    hint: str = ""
+
+
+def worded(kind: ProblemKind, where: Span, message: str, hint: str = "", mends: tuple[TextMend, ...] = ()) -> Problem:
+    """A problem of reading, as the reader says it."""
+    return Problem(where, Worded(kind, message, hint), mends)
 
 
 def said_row(row: str, time: int) -> str:
@@ -157,6 +176,14 @@ def plural(number: int, word: str) -> str:
     return f"{number} {word}{'es' if word.endswith('ch') else 's'}"
 
 
-def in_reading_order(problems: Iterable[Problem]) -> tuple[Problem, ...]:
+class _Placed(Protocol):
+    @property
+    def where(self) -> Span: ...
+
+
+Placed = TypeVar("Placed", bound=_Placed)
+
+
+def in_reading_order(problems: Iterable[Placed]) -> tuple[Placed, ...]:
     """The problems in the order in which a reader meets them."""
     return tuple(sorted(problems, key=lambda problem: (problem.where.line, problem.where.column)))

@@ -93,7 +93,9 @@ def cloth_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
 def rows_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The counts of every row in the published form, for download."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    answer = JsonResponse(as_json(owned.results.worked), json_dumps_params={"ensure_ascii": False})
+    answer = JsonResponse(
+        as_json(owned.results.worked, words=owned.results.reading.dialect), json_dumps_params={"ensure_ascii": False}
+    )
     answer["Content-Disposition"] = f'attachment; filename="piece-{owned.pk}.json"'
     return answer
 

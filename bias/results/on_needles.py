@@ -16,7 +16,7 @@ from knitting.misreadings import Misreading
 from knitting.plan.plan import GaugeFrom
 from knitting.rows import Marking
 from knitting.substitution import FirstStitch, OwnHand, substitute
-from knitting.working.piece_worker import work_piece, work_reading
+from knitting.working.piece_worker import work_piece
 
 
 @dataclass(frozen=True, eq=False)
@@ -69,7 +69,7 @@ def _measured(words: str, plan: str, measured: GaugesFrom) -> tuple[Results, str
     found = results_of_words(words)
     if not later:
         return found, ""
-    return replace(found, worked=work_reading(found.reading, later=later), later=later), ""
+    return replace(found, worked=work_piece(found.reading.piece, found.reading.problems, later=later), later=later), ""
 
 
 def _in_hand(found: Results, marking: str, first_stitch: str) -> Results:
@@ -82,7 +82,7 @@ def _in_hand(found: Results, marking: str, first_stitch: str) -> Results:
     exchanged = substitute(found.worked, habits).piece
     if exchanged == found.worked.piece:
         return found
-    worked = work_piece(exchanged, gauge=exchanged.headers.gauge, words=found.reading.dialect)
+    worked = work_piece(exchanged, gauge=exchanged.headers.gauge)
     alike = [row.end for row in worked.rows] == [row.end for row in found.worked.rows]
     return replace(found, worked=worked) if alike and not worked.problems else found
 

@@ -26,13 +26,14 @@ from knitting.in_pattern.piece_in_pattern import cells, is_patterned
 from knitting.measures import Gauge, said_area, said_cm
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.saying.problems import SaidProblem, problems_of
 from knitting.substitution import OwnHand, Substitution, substitute
 from knitting.words.glossary import Abbreviation, glossary
 from knitting.words.highlights import Highlight, highlights
 from knitting.words.patching import patched
 from knitting.words.reader import Reading, read
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_reading
+from knitting.working.piece_worker import work_piece
 from knitting.working.row_groups import RowGroup, row_groups
 
 KEPT = 48
@@ -104,6 +105,11 @@ class Results:
     def highlights(self) -> dict[int, tuple[Highlight, ...]]:
         """What each word of a line is, by the lines."""
         return highlights(self.reading)
+
+    @cached_property
+    def problems(self) -> tuple[SaidProblem, ...]:
+        """What does not add up, in reading order, in the words of the piece."""
+        return problems_of(self.worked, self.reading.dialect)
 
     @cached_property
     def misreadings(self) -> tuple[Misreading, ...]:
@@ -246,7 +252,7 @@ class Results:
 def results_of_words(text: str) -> Results:
     """Read, work and lay out a text; the same text is done once."""
     reading = read(text)
-    found = Results(text, reading, work_reading(reading))
+    found = Results(text, reading, work_piece(reading.piece, reading.problems))
     _RECENT[found.digest] = text
     while len(_RECENT) > KEPT:
         _RECENT.pop(next(iter(_RECENT)), None)

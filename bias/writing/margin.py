@@ -11,8 +11,9 @@ from typing import NamedTuple
 from bias.results import Results
 from knitting.dialects.tokens import lines_of
 from knitting.needle.worked import LineCount
-from knitting.problems import Problem, Span
+from knitting.problems import Span
 from knitting.rows import Side
+from knitting.saying.problems import SaidProblem
 from knitting.words.highlights import Highlight
 
 _MOST_PARTS_SAID = 9
@@ -74,8 +75,8 @@ class MarginLine:
 def margin(found: Results) -> tuple[MarginLine, ...]:
     """Every line of the text in order."""
     counts = {count.line: count for count in found.worked.lines}
-    wrong: dict[int, list[Problem]] = {}
-    for problem in found.worked.problems:
+    wrong: dict[int, list[SaidProblem]] = {}
+    for problem in found.problems:
         wrong.setdefault(problem.where.line, []).append(problem)
     misreadings = found.misreadings_by_line
     sides = {side.value: found.reading.dialect.word("sides", side.value) for side in Side}

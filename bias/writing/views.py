@@ -141,7 +141,7 @@ def _under(found: Results, line: int, time: int) -> dict[str, Any]:
 @lru_cache(maxsize=_MOST_KEPT)
 def _beside(found: Results) -> SafeString:
     """What stands beside the text: the verdict, the problems, the cloth so far."""
-    return render_to_string("writing/_beside.html", {"results": found, "problems": found.worked.problems})
+    return render_to_string("writing/_beside.html", {"results": found, "problems": found.problems})
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
@@ -152,7 +152,7 @@ def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]
 
 def _shown(found: Results, changed: list[MarginLine] | None) -> dict[str, Any]:
     lines = lines_html(margin(found)) if changed is None else lines_html(changed, swapped=True)
-    return {"results": found, "lines": lines, "problems": found.worked.problems}
+    return {"results": found, "lines": lines, "problems": found.problems}
 
 
 def _typed(request: HttpRequest) -> str:

@@ -21,10 +21,11 @@ from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
 from knitting.problems import plural
 from knitting.rows import Side
+from knitting.saying.problems import problems_of
 from knitting.words.glossary import glossary
 from knitting.words.reader import MOST_BYTES, read
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_reading
+from knitting.working.piece_worker import work_piece
 
 _COUNTS = re.compile(r"\d{1,5}(?:[,-]\d{1,5}){0,80}")
 ALL_WELL, PROBLEMS, WRONG_CALL = 0, 1, 2
@@ -49,7 +50,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except NotRead as error:
         print(error, file=sys.stderr)
         return WRONG_CALL
-    worked = work_reading(reading, gauge)
+    worked = work_piece(reading.piece, reading.problems, gauge)
     try:
         answer = _answer(options, worked, gauge, reading.dialect)
     except ValueError as error:
@@ -89,7 +90,7 @@ def _as_words(text: str) -> str:
 
 def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | None, words: Dialect) -> str:
     if options.command == "check":
-        return "".join(f"{problem}\n" for problem in worked.problems)
+        return "".join(f"{problem}\n" for problem in problems_of(worked, words))
     if options.command == "write":
         return _written(options, worked, dialect(options.dialect) if options.dialect else words)
     if options.command == "find":
@@ -99,7 +100,7 @@ def _answer(options: argparse.Namespace, worked: WorkedPiece, gauge: Gauge | Non
     if options.csv:
         return ledger_csv(worked, words)
     if options.json:
-        return json.dumps(as_json(worked, options.cells), ensure_ascii=False) + "\n"
+        return json.dumps(as_json(worked, options.cells, words), ensure_ascii=False) + "\n"
     return as_table(worked) + "\n"
 
 

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from knitting.dialects.dialect import dialect
 from knitting.needle.needle import Needle
 from knitting.needle.rehearsal import Rehearsal, rehearse
 from knitting.needle.row_worker import RowContext, RowResult, work_row
 from knitting.needle.worked import WorkedPiece
 from knitting.rows import Side, Step
-from knitting.words.writer import Writer
 
 _Key = tuple[int, Side, bool]
 
@@ -21,7 +19,6 @@ class Replay:
         deeds = (deed.steps for deed in worked.course if deed.order is None)
         self.steps: list[tuple[Step, ...]] = [()] * worked.tab_rows
         self.steps += deeds
-        self.writer = Writer(dialect())
         self.rehearsals: dict[_Key, Rehearsal] = {}
 
     def goes_on(self, row: int) -> bool:
@@ -59,7 +56,7 @@ class Replay:
         again = known.again(needle, row.side) if known is not None else None
         if again is not None:
             return again
-        setting = RowContext(self.writer, self.worked.piece.headers, row.side, row.in_round)
+        setting = RowContext(self.worked.piece.headers, row.side, row.in_round)
         result = work_row(needle, self.steps[at], row.span, setting)
         rehearsal = rehearse(needle, row.side, result)
         if rehearsal is not None:

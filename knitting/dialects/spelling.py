@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from difflib import get_close_matches
-
 from knitting.dialects.dialect import Dialect
+from knitting.nearest import nearest_word
 
 
 def nearest_stitch(word: str, dialect: Dialect) -> str:
@@ -16,10 +14,3 @@ def nearest_stitch(word: str, dialect: Dialect) -> str:
     ('k2tog', '')
     """
     return nearest_word(word, [known for known in dialect.short_stitches if len(known) > 1])
-
-
-def nearest_word(word: str, known: Iterable[str]) -> str:
-    """The nearest of some words, or nothing where none is near enough."""
-    if len(word) > 40:
-        return ""
-    return next(iter(get_close_matches(word, sorted(known), n=1, cutoff=0.6)), "")

@@ -4,13 +4,17 @@ from __future__ import annotations
 
 from typing import Any
 
+from knitting.dialects.dialect import Dialect
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.problems import Problem
+from knitting.saying.problems import SaidProblem, problems_of
 
 
-def as_json(worked: WorkedPiece, with_cells: bool = False) -> dict[str, Any]:
-    """A worked piece in the published form; ``docs/notation.md`` describes every key."""
+def as_json(worked: WorkedPiece, with_cells: bool = False, words: Dialect | None = None) -> dict[str, Any]:
+    """A worked piece in the published form; its problems are said in the ``words`` of a dialect.
+
+    ``docs/notation.md`` describes every key.
+    """
     rows = [row_as_json(row) for row in worked.rows]
     if with_cells:
         rows = [{**row, "cells": shown} for row, shown in zip(rows, cells(worked), strict=True)]
@@ -21,7 +25,7 @@ def as_json(worked: WorkedPiece, with_cells: bool = False) -> dict[str, Any]:
         "bound_off": worked.bound_off,
         "dropped": worked.dropped,
         "held": dict(worked.held),
-        "problems": [problem_as_json(problem) for problem in worked.problems],
+        "problems": [problem_as_json(problem) for problem in problems_of(worked, words)],
     }
 
 
@@ -40,7 +44,7 @@ def row_as_json(row: WorkedRow) -> dict[str, Any]:
     }
 
 
-def problem_as_json(problem: Problem) -> dict[str, Any]:
+def problem_as_json(problem: SaidProblem) -> dict[str, Any]:
     """One problem in the published form."""
     return {
         "line": problem.where.line,

@@ -15,12 +15,13 @@ from typing import NamedTuple
 import numpy as np
 
 from knitting.fabric import Fabric, with_own
+from knitting.in_pattern.facts import UnclearGrowth
 from knitting.in_pattern.new_columns import NewStitches, with_new_columns
 from knitting.in_pattern.row_in_pattern import RowInPattern, asks_for_fabric
 from knitting.in_pattern.stitch_columns import NOTHING, Flags, Letters, StitchColumns, Whole, joined, letters_of
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.problems import Problem, ProblemKind, in_reading_order
+from knitting.problems import Problem, in_reading_order
 from knitting.rows import Group, InFabric, Piece, Row, Side, Step
 
 _REMEMBERED = 24
@@ -148,9 +149,7 @@ class PatternWorker:
     def _grown(self, row: WorkedRow, part: Sequence[NewStitches]) -> StitchColumns:
         found, unclear = with_new_columns(part)
         if unclear:
-            message = "An increase stands among stitches in pattern: on which side of it the pattern grows is not said."
-            hint = "Set a marker beside it, so that each side has its own pattern."
-            said = Problem(ProblemKind.AMBIGUOUS, row.span, message, hint)
+            said = Problem(row.span, UnclearGrowth())
             if not any((known.kind, known.where) == (said.kind, said.where) for known in self.problems):
                 self.problems.append(said.in_row(row.label, row.time))
         return found

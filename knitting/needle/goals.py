@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from knitting.needle import stops
+from knitting.needle.facts import Ahead, BeyondGoal, NoCentreMarked, NoMarkAhead
 from knitting.needle.needle import Mark
+from knitting.needle.stops import Stop
 from knitting.needle.walk import Walk
 from knitting.problems import Span
 from knitting.rows import Goal, Step, ToEnd, ToMarker
@@ -14,15 +15,15 @@ from knitting.rows import Goal, Step, ToEnd, ToMarker
 def distance(walk: Walk, goal: Goal, step: Step | None, where: Span) -> int:
     """Stitches from here to the goal of a step, or of a repeat where there is no step."""
     if isinstance(goal, ToEnd):
-        whole, of_what = walk.remaining, "the end"
+        whole = walk.remaining
     elif isinstance(goal, ToMarker):
-        whole, of_what = _to_marker(walk, goal, step, where), "the marker"
+        whole = _to_marker(walk, goal, step, where)
     else:
-        whole, of_what = _to_marked(walk, goal.centre, step, where), "the marked stitch"
+        whole = _to_marked(walk, goal.centre, step, where)
         walk.at_marked_goal = goal.short == 0
     walk.touched = True
     if whole < goal.short:
-        raise stops.beyond_goal(walk.quoted(step), where, goal.short, whole, of_what)
+        raise Stop(where, BeyondGoal(step, goal, whole))
     return whole - goal.short
 
 
@@ -34,7 +35,7 @@ def _to_marker(walk: Walk, goal: ToMarker, step: Step | None, where: Span) -> in
             return before
     if walk.in_round and not goal.name:
         return walk.remaining
-    raise stops.no_mark(walk.quoted(step), where, f"marker {goal.name}".strip())
+    raise Stop(where, NoMarkAhead(step, Ahead.MARKER, goal.name))
 
 
 def _to_marked(walk: Walk, centre: bool, step: Step | None, where: Span) -> int:
@@ -42,8 +43,8 @@ def _to_marked(walk: Walk, centre: bool, step: Step | None, where: Span) -> int:
         if mark.in_stitch and not (at == 0 and before == 0 and walk.at_marked_goal):
             return before
     if centre:
-        raise stops.no_centre(walk.quoted(step), where)
-    raise stops.no_mark(walk.quoted(step), where, "marked stitch")
+        raise Stop(where, NoCentreMarked(step))
+    raise Stop(where, NoMarkAhead(step, Ahead.MARKED_STITCH))
 
 
 def _ahead(walk: Walk) -> Iterator[tuple[int, Mark]]:

@@ -3,19 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import NamedTuple
 
-from knitting.needle import stops
+from knitting.needle.facts import NoNeighbour, NoRowBelow, PastGoal, UnevenRepeat, UsesNothing
 from knitting.needle.goals import distance
 from knitting.needle.group_work import group_work
-from knitting.needle.mending import left_over, mends_for
+from knitting.needle.mending import left_over, mended
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.shorthand import has_shorthand, with_stitches
-from knitting.needle.stops import Stop
+from knitting.needle.stops import Stop, not_held
 from knitting.needle.walk import Walk, needle_after
 from knitting.needle.worked import ClusterWork, ElasticRun, FabricWork, GroupWork, PartWork, Run
-from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
+from knitting.problems import NOWHERE, Facts, Problem, Span
 from knitting.rows import (
     ChangeColour,
     Cluster,
@@ -34,19 +34,18 @@ from knitting.rows import (
     Work,
     WorkTo,
 )
+from knitting.rows.replacements import StepsInstead
 from knitting.stitches import KNIT, PURL, STITCHES, Needs, StitchKind
-from knitting.words.writer import Writer
 
 
 @dataclass(frozen=True, eq=False)
 class RowContext:
-    """What a row is worked within: the piece's headers and words, the side, what lies before it.
+    """What a row is worked within: the piece's headers, the side, what lies before it.
 
     ``first`` says that nothing lies below the row, ``skip`` how many stitches the row before turned away from;
     ``held`` are the stitches on holders with their places, both in working order.
     """
 
-    writer: Writer
     headers: Headers
     side: Side = Side.RS
     in_round: bool = False
@@ -109,9 +108,8 @@ class _RowWorker:
         self.start = needle.total
         self.steps = steps
         self.setting = setting
-        self.writer = setting.writer
         self.first = setting.first
-        self.walk = Walk(needle, setting.in_round, bool(needle.marks) and _passes_by_word(steps), self.writer)
+        self.walk = Walk(needle, setting.in_round, bool(needle.marks) and _passes_by_word(steps))
         self.problems: list[Problem] = []
         self.colour = ""
         self.turned = False
@@ -123,7 +121,7 @@ class _RowWorker:
         done, used = 0, 0
         try:
             if has_shorthand(self.steps):
-                self.steps = with_stitches(self.steps, self.needle, self.setting.headers, self.writer)
+                self.steps = with_stitches(self.steps, self.needle, self.setting.headers)
                 self.walk.passes_by_word = bool(self.needle.marks) and _passes_by_word(self.steps)
             if self.setting.skip:
                 self.walk.start_after(self.setting.skip)
@@ -133,12 +131,12 @@ class _RowWorker:
                     return False
                 self.step(step)
         except Stop as stop:
-            if not stop.said_before:
-                self.problems.append(mends_for(stop, self.steps, done, used, self.start, self.walk))
+            if stop.facts is not None:
+                self.problems.append(mended(stop, stop.facts, self.steps, done, used, self.start, self.walk))
             return False
         left = 0 if self.turned else self.walk.remaining
         if left:
-            self.problems.append(left_over(left, self.steps, self.start, self.writer, where))
+            self.problems.append(left_over(left, self.steps, self.start, where))
         return not left
 
     def step(self, step: Step) -> None:
@@ -172,7 +170,7 @@ class _RowWorker:
         elif isinstance(step, Return):
             self._return(step)
         else:
-            raise Stop(ProblemKind.CANNOT_READ, getattr(step, "span", NOWHERE), "", said_before=True)
+            raise Stop(getattr(step, "span", NOWHERE))
 
     def _marker(self, step: Marker) -> None:
         if step.deed is MarkerDeed.PLACE:
@@ -196,7 +194,8 @@ class _RowWorker:
         held = {name: kept for name, kept in self.setting.held.items() if name not in back}
         found = held.get(step.name)
         if found is None:
-            raise stops.not_held(step.name, step.span, tuple(held), self.writer)
+            missing = not_held(step.name, step.span, tuple(held))
+            raise Stop(missing.where, missing.facts, missing.mends)
         needle, place = found
         self.returned.append((step.name, needle, self.walk.take_back(needle, place)))
         self.start += needle.total
@@ -214,9 +213,9 @@ class _RowWorker:
         if simple is None:
             self._until(group, self.walk.remaining - length)
         elif simple.uses == 0:
-            raise stops.goes_nowhere(group.span)
+            raise Stop(group.span, UsesNothing())
         elif length % simple.uses:
-            raise stops.not_a_multiple(group.span, simple.uses, length)
+            raise Stop(group.span, UnevenRepeat(simple.uses, length))
         else:
             self._times(group, simple, length // simple.uses)
 
@@ -241,11 +240,9 @@ class _RowWorker:
             before = self.walk.remaining
             self._once(group)
             if self.walk.remaining == before:
-                raise stops.goes_nowhere(group.span)
+                raise Stop(group.span, UsesNothing())
         if self.walk.remaining < target:
-            over = target - self.walk.remaining
-            message = f"The last time of the repeat runs {plural(over, 'stitch')} past its goal."
-            raise Stop(ProblemKind.NOT_A_MULTIPLE, group.span, message)
+            raise Stop(group.span, PastGoal(target - self.walk.remaining))
 
     def _once(self, group: Group) -> None:
         self.walk.spend(group.span)
@@ -258,15 +255,13 @@ class _RowWorker:
         """Whether an increase finds what it lifts; stitches lie ``before`` its first and ``after`` its last time."""
         walk, kind = self.walk, step.stitch
         if kind.needs is Needs.ROW_BELOW and self.first:
-            message = f"{walk.said(kind)} lifts a stitch of the row below, and this is the first row."
-            self._note(step, message, "Work a plain row first, or use a yarn over.")
+            self._note(step, NoRowBelow(kind))
         elif kind.needs is Needs.NEIGHBOURS and not walk.in_round and (before <= 0 or after <= 0):
-            message = f"{walk.said(kind)} needs a stitch on both sides, and it stands at the very edge."
-            self._note(step, message, "Work one stitch beyond it, or use a yarn over.")
+            self._note(step, NoNeighbour(kind))
 
-    def _note(self, step: Work, message: str, hint: str) -> None:
-        mend = Mend(step.span, self.writer.stitch(STITCHES["yo"], step.times))
-        self.problems.append(Problem(ProblemKind.NOTHING_TO_LIFT, step.span, message, hint, mends=(mend,)))
+    def _note(self, step: Work, facts: Facts) -> None:
+        yarn_over = replace(step, stitch=STITCHES["yo"])
+        self.problems.append(Problem(step.span, facts, (StepsInstead(step.span, (yarn_over,)),)))
 
 
 def _stitch_of(fabric: str, side: Side, in_round: bool) -> StitchKind | FabricWork:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from knitting.needle.facts import NoMarkForShaping, PlaceNotSaid, ShapingNotSaid, WhichMarker, WhichStitch
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.stops import Stop
-from knitting.problems import Mend, ProblemKind, Span
+from knitting.problems import Span
 from knitting.rows import (
     Goal,
     Headers,
@@ -23,8 +24,8 @@ from knitting.rows import (
     Work,
     WorkTo,
 )
+from knitting.rows.replacements import ShapingHeader, StepsInstead
 from knitting.stitches import STITCHES, StitchKind
-from knitting.words.writer import Writer
 
 _TOP = Span(1, 1)
 _RECIPES = {True: ("m1_pair", "lifted_pair"), False: ("k2tog_pair",)}
@@ -37,19 +38,18 @@ def has_shorthand(steps: Sequence[Step]) -> bool:
     return any(isinstance(step, Shape) for step in steps)
 
 
-def with_stitches(steps: Sequence[Step], needle: Needle, headers: Headers, writer: Writer) -> tuple[Step, ...]:
+def with_stitches(steps: Sequence[Step], needle: Needle, headers: Headers) -> tuple[Step, ...]:
     """The steps of a row with every such change written out; ``needle`` is in working order.
 
     A :class:`Stop` says why that cannot be done without guessing.
     """
-    return tuple(_ShorthandWriter(needle, headers, writer).row(steps))
+    return tuple(_ShorthandWriter(needle, headers).row(steps))
 
 
 @dataclass
 class _ShorthandWriter:
     needle: Needle
     headers: Headers
-    writer: Writer
 
     def row(self, steps: Sequence[Step]) -> list[Step]:
         """All steps of the row."""
@@ -108,17 +108,13 @@ class _ShorthandWriter:
     def _check_mark(self, shape: Shape) -> None:
         markers = sum(not mark.in_stitch for mark in self.needle.marks)
         marked = len(self.needle.marks) - markers
-        said = f"'{self.writer.step(shape)}'"
         if shape.place is Place.MARKER and markers > 1:
-            every = self.writer.step(replace(shape, place=Place.EVERY_MARKER))
-            message = f"{said} does not say which of {markers} markers."
-            raise Stop(
-                ProblemKind.AMBIGUOUS, shape.span, message, f"Write '{every}'?", mends=(Mend(shape.span, every),)
-            )
+            every = replace(shape, place=Place.EVERY_MARKER)
+            raise Stop(shape.span, WhichMarker(shape, markers, every), (StepsInstead(shape.span, (every,)),))
         if shape.place in (Place.MARKER, Place.EVERY_MARKER) and not markers:
-            raise Stop(ProblemKind.NO_MARKER, shape.span, f"{said}: there is no marker in this row.")
+            raise Stop(shape.span, NoMarkForShaping(shape, in_stitch=False))
         if shape.place is Place.MARKED_STITCH and not marked:
-            raise Stop(ProblemKind.NO_MARKER, shape.span, f"{said}: no stitch is marked.")
+            raise Stop(shape.span, NoMarkForShaping(shape, in_stitch=True))
 
     # -- among other steps ---------------------------------------------------------------------------
 
@@ -127,9 +123,7 @@ class _ShorthandWriter:
             found.append(self._here(shape))
             return
         if shape.place in (Place.EDGE, Place.EVERY_MARKER):
-            said = self.writer.step(shape)
-            message = f"'{said}' stands among other steps, and it is not said which of them come before it."
-            raise Stop(ProblemKind.AMBIGUOUS, shape.span, message, "Write each change in its own place.")
+            raise Stop(shape.span, PlaceNotSaid(shape))
         before, after = self._pair(shape)
         step = found[-1] if found else None
         filler: Step = InFabric("pattern", shape.span)
@@ -143,18 +137,11 @@ class _ShorthandWriter:
 
     def _here(self, shape: Shape) -> Step:
         pair = self._recipe(shape)
-        said = f"'{self.writer.step(shape)}'"
-        what = "increase" if shape.increase else "decrease"
         if pair is not None and pair[0] is pair[1]:
             return Work(pair[0], 1, shape.span)
         kinds = pair or tuple(STITCHES[key] for key in _IN_PLACE[shape.increase])
-        mends = tuple(Mend(shape.span, self.writer.stitch(kind, 1)) for kind in kinds)
-        message = f"{said} does not say which {what}."
-        hint = f"Write the {what} itself."
-        if pair is not None:
-            message = f"{said} does not say which of the pair."
-            hint = " ".join(f"'{mend.text}' leans {kind.lean.value}." for mend, kind in zip(mends, pair, strict=True))
-        raise Stop(ProblemKind.AMBIGUOUS, shape.span, message, hint, mends=mends)
+        mends = tuple(StepsInstead(shape.span, (Work(kind, 1, shape.span),)) for kind in kinds)
+        raise Stop(shape.span, WhichStitch(shape, pair), mends)
 
     def _recipe(self, shape: Shape) -> tuple[StitchKind, StitchKind] | None:
         return self.headers.increase if shape.increase else self.headers.decrease
@@ -164,17 +151,9 @@ class _ShorthandWriter:
         pair = self._recipe(shape)
         if pair is not None:
             return pair
-        words, what = self.writer.dialect, "increase" if shape.increase else "decrease"
-        names = [words.word("recipes", key) for key in _RECIPES[shape.increase]]
-        names += [words.word("stitches", key) for key in _SINGLE[shape.increase]]
-        lines = [f"{words.word('headers', what).capitalize()}: {name}" for name in names]
-        raise Stop(
-            ProblemKind.AMBIGUOUS,
-            shape.span,
-            f"'{self.writer.step(shape)}' does not say which {what}.",
-            f"Say it once at the top, such as '{lines[0]}'.",
-            mends=tuple(Mend(_TOP, f"{line}\n") for line in lines),
-        )
+        keys = (*_RECIPES[shape.increase], *_SINGLE[shape.increase])
+        mends = tuple(ShapingHeader(_TOP, shape.increase, key) for key in keys)
+        raise Stop(shape.span, ShapingNotSaid(shape, keys[0]), mends)
 
 
 def _fills_row(steps: Sequence[Step]) -> bool:

@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-
-from knitting.needle import stops
+from knitting.needle.facts import Ahead, Doing, Limit, MarkerInTheWay, NoMarkAhead, TooFew
 from knitting.needle.needle import Mark, Needle
+from knitting.needle.stops import Stop, over_limit
 from knitting.needle.worked import ElasticRun, FabricWork, GroupWork, PartWork, Run, Workable
 from knitting.problems import NOWHERE, Span
-from knitting.rows import Marker, Step
+from knitting.rows import Marker
 from knitting.stitches import STITCHES, Family, StitchKind
-from knitting.words.writer import Writer
 
 _HOLD, _UNWORKED = STITCHES["hold"], STITCHES["unworked"]
 
@@ -43,11 +41,9 @@ class Walk:
         "runs",
         "touched",
         "used",
-        "writer",
     )
 
-    def __init__(self, needle: Needle, in_round: bool, passes_by_word: bool, writer: Writer) -> None:
-        self.writer = writer
+    def __init__(self, needle: Needle, in_round: bool, passes_by_word: bool) -> None:
         self.counts = list(needle.counts[::-1])
         self.marks = list(needle.marks[::-1])
         self.left = self.counts.pop()
@@ -138,10 +134,10 @@ class Walk:
         rest = 0
         while needs:
             if at < 0:
-                raise stops.too_few(self.said(what), where, what.uses, what.uses - needs)
+                raise Stop(where, TooFew(what, what.uses, what.uses - needs))
             mark = self.marks[at]
             if not mark.in_stitch:
-                raise stops.in_the_way(self.said(what), where, what.uses, what.uses - needs)
+                raise Stop(where, MarkerInTheWay(what, what.uses, what.uses - needs))
             needs -= 1
             rest = self.counts[at] - min(needs, self.counts[at])
             needs -= self.counts[at] - rest
@@ -174,7 +170,7 @@ class Walk:
         if self.left == 0 and self.marks and not self.marks[-1].in_stitch:
             self._pass_marker()
         elif not (self.in_round and self.remaining == 0):
-            raise stops.no_mark(self.quoted(step), where, "marker just")
+            raise Stop(where, NoMarkAhead(step, Ahead.MARKER_HERE))
 
     def remove(self, step: Marker) -> None:
         """``rm``: take off the marker just ahead, or so many stitches ahead; the parts beside it become one."""
@@ -183,8 +179,7 @@ class Walk:
             before += 1 + self.counts[at]
             at -= 1
         if at < 0 or self.marks[at].in_stitch or before != step.ahead:
-            what = f"marker {step.ahead} ahead" if step.ahead else "marker just"
-            raise stops.no_mark(self.quoted(step), step.span, what)
+            raise Stop(step.span, NoMarkAhead(step, Ahead.MARKER_HERE, ahead=step.ahead))
         joined = self.counts.pop(at)
         self.marks.pop(at)
         if at == len(self.marks):
@@ -200,7 +195,7 @@ class Walk:
         if self.left == 0:
             if self.marks:
                 return
-            raise stops.too_few("A mark in the next stitch", where, 1, 0)
+            raise Stop(where, TooFew(Doing.MARK_NEXT, 1, 0))
         self.marks.append(Mark(True))
         self.counts.append(self.left - 1)
         self.left = 0
@@ -209,14 +204,14 @@ class Walk:
         """A locking marker into the stitch just made."""
         self._limit_marks(where)
         if self.made == 0:
-            raise stops.no_mark("A mark in the stitch just made", where, "stitch of this part just")
+            raise Stop(where, NoMarkAhead(Doing.MARK_MADE, Ahead.STITCH_JUST_MADE))
         self.made -= 1
         self._close()
         self.parts.append(PartWork((), 1, Mark(True)))
 
     def _limit_marks(self, where: Span) -> None:
         if len(self.parts) + len(self.marks) > MOST_MARKS:
-            raise stops.too_long(where, f"More than {MOST_MARKS} marks in one row.")
+            raise over_limit(where, Limit.MARKS, MOST_MARKS)
 
     def _pass_marker(self) -> None:
         if self.marks and not self.marks[-1].in_stitch:
@@ -235,7 +230,7 @@ class Walk:
     def hold(self, count: int, where: Span) -> Needle:
         """Take the next stitches off the needle, with their marks; they are given back in working order."""
         if count > self.remaining:
-            raise stops.too_few("The holder", where, count, self.remaining)
+            raise Stop(where, TooFew(Doing.HOLD, count, self.remaining))
         counts, marks = [0], list[Mark]()
         while count:
             if not self.left and self.marks:
@@ -310,30 +305,14 @@ class Walk:
         self._close()
         return tuple(self.parts)
 
-    def said(self, what: Workable) -> str:
-        """What is worked, as a sentence names it."""
-        if isinstance(what, StitchKind):
-            return f"'{self.writer.dialect.word('stitches', what.key) if what.key in self._words else what.said}'"
-        if isinstance(what, FabricWork):
-            return "The pattern"
-        return "The repeat" if isinstance(what, GroupWork) else "The cluster"
-
-    @property
-    def _words(self) -> Mapping[str, tuple[str, ...]]:
-        return self.writer.dialect.written["stitches"]
-
-    def quoted(self, step: Step | None) -> str:
-        """A step as a sentence names it; none is a repeat."""
-        return f"'{self.writer.step(step)}'" if step else "The repeat"
-
     def spend(self, where: Span) -> None:
         self.budget -= 1
         if self.budget < 0:
-            raise stops.too_long(where, f"More than {_STEP_BUDGET:,} steps in one row.")
+            raise over_limit(where, Limit.STEPS, _STEP_BUDGET)
 
 
-def _too_many(where: Span) -> stops.Stop:
-    return stops.too_long(where, f"More than {MOST_ON_NEEDLE:,} stitches on the needle.")
+def _too_many(where: Span) -> Stop:
+    return over_limit(where, Limit.STITCHES_ON_NEEDLE, MOST_ON_NEEDLE)
 
 
 def needle_after(parts: tuple[PartWork, ...]) -> Needle:

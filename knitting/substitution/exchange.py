@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from knitting.dialects.dialect import dialect
 from knitting.needle.needle import Needle
 from knitting.needle.row_worker import RowContext, work_row
 from knitting.needle.worked import WorkedPiece, WorkedRow
@@ -30,11 +29,11 @@ from knitting.rows import (
 )
 from knitting.rows.lists import different_steps
 from knitting.rows.without_places import SharedByWords, without_places
+from knitting.saying.problems import sentence_of
 from knitting.stitches import STITCHES, Family
 from knitting.substitution.changes import CannotSubstitute, with_other_stitches
 from knitting.substitution.marking import marked_otherwise
 from knitting.substitution.preferences import FirstStitch, OwnHand
-from knitting.words.writer import Writer
 from knitting.working.piece_worker import work_piece
 
 _MOST_TRIES = 12
@@ -174,7 +173,6 @@ class _RowTrial:
 
     def __init__(self, worked: WorkedPiece) -> None:
         self.headers = worked.piece.headers
-        self.writer = Writer(dialect())
         self.first = worked.rows[0] if worked.rows else None
         self.rows: dict[Span, dict[str, WorkedRow]] = {}
         for row in worked.rows:
@@ -188,10 +186,10 @@ class _RowTrial:
         if any(isinstance(step, Hold | Return | Turn) for step in steps):
             return
         for old in {id(row): row for row in self.rows.get(order.span, {}).values()}.values():
-            setting = RowContext(self.writer, self.headers, old.side, old.in_round, first=old is self.first)
+            setting = RowContext(self.headers, old.side, old.in_round, first=old is self.first)
             new = work_row(old.before, steps, order.span, setting)
             if not new.complete or new.problems or new.after != old.after:
-                said = new.problems[0].message if new.problems else ""
+                said = sentence_of(new.problems[0]) if new.problems else ""
                 raise CannotSubstitute(_why(old, said))
 
 
@@ -243,11 +241,11 @@ def _first_other(worked: WorkedPiece, piece: Piece, parts: bool) -> tuple[int, s
     for old, new in zip(worked.rows, again.rows, strict=False):
         if new.complete and _same_counts(old, new, parts):
             continue
-        said = next((p.message for p in again.problems if (p.row, p.time) == (new.label, new.time)), "")
+        said = next((sentence_of(p) for p in again.problems if (p.row, p.time) == (new.label, new.time)), "")
         return old.span.line, _why(old, said)
     if again.problems:
         first = again.problems[0]
-        return first.where.line, first.message.rstrip(".")
+        return first.where.line, sentence_of(first).rstrip(".")
     if len(worked.rows) != len(again.rows):
         return worked.rows[-1].span.line, "it would not be worked as often"
     return None

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.tokens import tokens_of
 from knitting.fabric import FABRIC_NAME, Fabric, Joins, Pin, Rest, adapted, fabric_trouble
-from knitting.problems import NOWHERE
+from knitting.problems import NOWHERE, Worded
 from knitting.rows import Group, Step, Work
 from knitting.rows.grouping import in_groups
 from knitting.rows.lists import merged
@@ -109,8 +109,10 @@ def read_fabric_row(said: str, words: Dialect) -> tuple[StitchKind, ...]:
     reader = StepReader(tokens_of(said), said, words)
     steps = reader.read()
     if reader.problems:
-        hint = reader.problems[0].hint or "Name stitches as the rows do: 'k2, yo, k2tog'."
-        raise NotAFabric(f"'{said.strip()[:60]}' cannot be read: {reader.problems[0].message}", hint)
+        why = reader.problems[0].facts
+        assert isinstance(why, Worded), "the reader words its own problems"
+        hint = why.hint or "Name stitches as the rows do: 'k2, yo, k2tog'."
+        raise NotAFabric(f"'{said.strip()[:60]}' cannot be read: {why.message}", hint)
     return tuple(_kinds(steps, said))
 
 

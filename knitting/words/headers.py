@@ -9,7 +9,7 @@ from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.tokens import tokens_of
 from knitting.fabric import MOST_FABRICS, Fabric, with_own
 from knitting.measures import CM_PER_INCH, Gauge, gauge_over
-from knitting.problems import Problem, ProblemKind, Span
+from knitting.problems import Problem, ProblemKind, Span, worded
 from knitting.rows import Headers, Stripe
 from knitting.stitches import DECREASES, INCREASES, Pair
 from knitting.words.fabric_header import NotAFabric, read_fabric
@@ -107,7 +107,7 @@ class HeaderReader:
             if len(self.fabrics) == MOST_FABRICS:
                 raise NotAFabric(f"A piece has {MOST_FABRICS} fabrics of its own at most.")
         except NotAFabric as why:
-            self.problems.append(Problem(ProblemKind.CANNOT_READ, span, str(why), why.hint))
+            self.problems.append(worded(ProblemKind.CANNOT_READ, span, str(why), why.hint))
             return
         self.fabrics.append(fabric)
         self.dialect = self.dialect.knowing(tuple(known.key for known in self.fabrics))
@@ -166,9 +166,9 @@ class HeaderReader:
         unknown = next((stripe.colour for stripe in stripes if names and stripe.colour not in names), None)
         if unknown is not None:
             message = f"The stripes use '{unknown}' and the yarns above are {', '.join(sorted(names))}."
-            self.problems.append(Problem(ProblemKind.COLOUR_UNKNOWN, span, message))
+            self.problems.append(worded(ProblemKind.COLOUR_UNKNOWN, span, message))
 
     def _say(self, span: Span, message: str, hint: str = "") -> None:
         if not hint:
             hint = "Write it as '20 sts and 40 rows = 10 cm'."
-        self.problems.append(Problem(ProblemKind.CANNOT_READ, span, message, hint))
+        self.problems.append(worded(ProblemKind.CANNOT_READ, span, message, hint))

@@ -8,9 +8,9 @@ from functools import lru_cache
 
 from knitting.dialects.detection import detect
 from knitting.dialects.dialect import Dialect
-from knitting.dialects.spelling import nearest_word
 from knitting.dialects.tokens import Token, lines_of, span_of, tokens_of
-from knitting.problems import Mend, Problem, ProblemKind, Span, in_reading_order
+from knitting.nearest import nearest_word
+from knitting.problems import Problem, ProblemKind, Span, TextMend, in_reading_order, worded
 from knitting.rows import Order, Piece, Section
 from knitting.words.headers import HeaderReader, header_of
 from knitting.words.orders import order_reader
@@ -90,7 +90,7 @@ class _Reader:
         return Reading(piece, problems, self.dialect)
 
     def say(self, kind: ProblemKind, span: Span, message: str, hint: str = "") -> None:
-        self.problems.append(Problem(kind, span, message, hint))
+        self.problems.append(worded(kind, span, message, hint))
 
     def line(self, number: int, line_text: str) -> None:
         stripped = line_text.strip()
@@ -157,8 +157,8 @@ def _cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Pro
     near = nearest_word(first, order_reader(words).openings) if first.isascii() and first.isalpha() else ""
     head, note = words.heads[words.of_class("row", 1)].one, words.word("headers", "note").capitalize()
     hint = f"A row begins with its name, such as '{head} 3:'. What is not to be worked begins with '{note}:'."
-    mends: tuple[Mend, ...] = (Mend(Span(span.line, span.column), f"{note}: "),)
+    mends: tuple[TextMend, ...] = (TextMend(Span(span.line, span.column), f"{note}: "),)
     if near and near != first:
         near = near.capitalize() if tokens[0].raw[:1].isupper() else near
-        hint, mends = f"Did you mean '{near}'?", (Mend(tokens[0].span, near), *mends)
-    return Problem(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read.", hint, mends=mends)
+        hint, mends = f"Did you mean '{near}'?", (TextMend(tokens[0].span, near), *mends)
+    return worded(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read.", hint, mends=mends)

@@ -9,7 +9,7 @@ from knitting.dialects.single_steps import SINGLE_STEPS
 from knitting.dialects.spelling import nearest_stitch
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, raw_of, span_of
-from knitting.problems import Mend, Problem, ProblemKind, Span
+from knitting.problems import Problem, ProblemKind, Span, TextMend, worded
 from knitting.rows import Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.stitches import STITCHES, StitchKind
 from knitting.words.slots import slots_of
@@ -106,7 +106,7 @@ class StepReader:
             span = self.tokens[start].span
             message = f"The bracket '{self.tokens[start].text}' is never closed."
             last = next((token for token in reversed(self.tokens) if token.text != "."), self.tokens[start])
-            mends = (Mend(Span(0, last.span.end), closer),)
+            mends = (TextMend(Span(0, last.span.end), closer),)
             self._say(ProblemKind.CANNOT_READ, span, message, f"Put '{closer}' after the last of its stitches.", mends)
             self.at = len(self.tokens)
             return Unread(self.tokens[start].text, span)
@@ -254,7 +254,7 @@ class StepReader:
             return Unread(text, span)
         near = nearest_stitch(word.text, self.dialect)
         hint = f"Did you mean '{near}'?" if near else ""
-        mends = (Mend(word.span, near),) if near else ()
+        mends = (TextMend(word.span, near),) if near else ()
         self._say(ProblemKind.UNKNOWN_STITCH, span, f"'{said}' is no stitch that Bias knows.", hint, mends)
         return Unread(text, span)
 
@@ -263,8 +263,10 @@ class StepReader:
         self._say(ProblemKind.CANNOT_READ, span, message)
         return Unread(self.line_text[span.column - 1 : span.end - 1], span)
 
-    def _say(self, kind: ProblemKind, span: Span, message: str, hint: str = "", mends: tuple[Mend, ...] = ()) -> None:
-        self.problems.append(Problem(kind, span, message, hint, mends=mends))
+    def _say(
+        self, kind: ProblemKind, span: Span, message: str, hint: str = "", mends: tuple[TextMend, ...] = ()
+    ) -> None:
+        self.problems.append(worded(kind, span, message, hint, mends=mends))
 
     def _span(self, start: int) -> Span:
         return span_of(tuple(self.tokens[start : self.at]))

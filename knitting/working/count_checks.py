@@ -5,86 +5,72 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-from knitting.dialects.spelling import nearest_word
+from knitting.nearest import nearest_word
+from knitting.needle.facts import BeyondGoal, NoCentreMarked, TooFew, UnevenRepeat
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedRow
-from knitting.problems import NOWHERE, Mend, Problem, ProblemKind, Span, plural
+from knitting.problems import NOWHERE, Mend, Problem, Span
 from knitting.rows import CastOn, ChangeColour, ChangeYarn, Claim, Cluster, Group, MarkStitches, UntilCount, Work
 from knitting.rows.lists import every_step
-from knitting.words.writer import Writer
+from knitting.rows.replacements import CountInstead, OrderInstead, StepsInstead, UntilInstead
+from knitting.working.facts import (
+    CountNeverReached,
+    CountSteppedPast,
+    OtherCount,
+    OtherParts,
+    RowBeforeCastOn,
+    UnknownYarn,
+)
 from knitting.working.section_rows import RowDefinition
 
 _NEAR_ENOUGH_TO_GUESS = 4
+_MOST_OFFERED = 3
+EXAMPLE_CAST_ON = CastOn(41, NOWHERE)
+"""A cast-on to begin with, where nothing tells another."""
 
 
-def check_claim(claim: Claim, needle: Needle, writer: Writer) -> Problem | None:
+def check_claim(claim: Claim, needle: Needle) -> Problem | None:
     """The problem of a stated count that is not the one on the needle, or ``None``."""
     total = needle.total
     if claim.total != total:
-        message = f"The row ends with {total}, and the count says {claim.total}."
-        more = total - claim.total
-        gap = f"{plural(abs(more), 'stitch')} {'more' if more > 0 else 'fewer'} than stated"
-        hint = f"That is {gap}; {total} would be right."
-        mend = Mend(claim.span, writer.count(total, needle.parts if claim.parts else ()))
-        return Problem(ProblemKind.WRONG_COUNT, claim.span, message, hint, mends=(mend,))
+        mend = CountInstead(claim.span, total, needle.parts if claim.parts else ())
+        return Problem(claim.span, OtherCount(total, claim.total), (mend,))
     if claim.parts and claim.parts not in (needle.parts, needle.merged_parts):
-        stated = "-".join(str(part) for part in claim.parts)
-        real = "-".join(str(part) for part in needle.parts)
-        message = f"The parts are {real}, and the count says {stated}."
-        mend = Mend(claim.span, writer.count(total, needle.parts))
-        return Problem(ProblemKind.WRONG_PARTS, claim.span, message, f"({real}) would be right.", mends=(mend,))
+        mend = CountInstead(claim.span, total, needle.parts)
+        return Problem(claim.span, OtherParts(needle.parts, claim.parts), (mend,))
     return None
 
 
-def missing_increase(hint: str, rows: Sequence[WorkedRow]) -> str:
-    """ "The row uses 20 of 19." with a question after the increase that would have filled the gap."""
-    uses, start = (int(word) for word in hint.rstrip(".").split() if word.isdigit())
-    if not 0 < uses - start <= _NEAR_ENOUGH_TO_GUESS:
-        return hint
+def missing_increase(problem: Problem, rows: Sequence[WorkedRow]) -> Problem:
+    """A row that uses a few stitches more than there are, with the increase that may have gone missing before it."""
+    facts = problem.facts
+    if not isinstance(facts, TooFew | BeyondGoal) or not 0 < facts.row_uses - facts.row_has <= _NEAR_ENOUGH_TO_GUESS:
+        return problem
     earlier = next((row for row in reversed(rows) if row.change > 0), None)
-    if earlier is None:
-        return hint
-    return f"{hint[:-1]}: did an increase in {earlier.label[:1].lower()}{earlier.label[1:]} go missing?"
+    return replace(problem, facts=replace(facts, missing_in=earlier.label)) if earlier is not None else problem
 
 
-def worked_past(until: UntilCount, before: int, after: int, writer: Writer) -> Problem | None:
+def worked_past(until: UntilCount, before: int, after: int) -> Problem | None:
     """After one time of a repeat until a count: whether it can still be met, or was stepped past."""
-    change = after - before
     gap_before, gap_after = until.count - before, until.count - after
     if gap_after == 0:
         return None
     if gap_before * gap_after < 0:
-        message = (
-            f"There are never {until.count}: each time {_said_change(change)}, "
-            f"so the count goes from {before} to {after}."
-        )
-        hint = f"Write {before} or {after} instead of {until.count}."
-        mends = tuple(
-            Mend(until.span, writer.until(UntilCount(count, NOWHERE, until.remain))) for count in (before, after)
-        )
-        return Problem(ProblemKind.STEPPED_PAST, until.span, message, hint, mends=mends)
+        others = (UntilCount(count, NOWHERE, until.remain) for count in (before, after))
+        mends = tuple(UntilInstead(until.span, other) for other in others)
+        return Problem(until.span, CountSteppedPast(until.count, before, after), mends)
     if abs(gap_after) >= abs(gap_before):
-        message = f"There are never {until.count}: each time {_said_change(change)}, from {before} to {after}."
-        return Problem(ProblemKind.NEVER_REACHED, until.span, message)
+        return Problem(until.span, CountNeverReached(until.count, before, after))
     return None
 
 
-def _said_change(change: int) -> str:
-    if change == 0:
-        return "the count stands still"
-    return f"{'adds' if change > 0 else 'takes'} {abs(change)}"
-
-
-def no_cast_on(definition: RowDefinition, message: str, writer: Writer) -> Problem:
+def no_cast_on(definition: RowDefinition) -> Problem:
     """A row before any cast-on, with the cast-on that would fit it where its steps or its count tell."""
-    hint = f"Begin with '{writer.order(CastOn(41, NOWHERE))}'"
     needed = _cast_on_for(definition)
-    mends: tuple[Mend, ...] = ()
-    if needed:
-        words = writer.order(CastOn(needed, NOWHERE))
-        hint = f"Begin with '{words}'"
-        mends = (Mend(Span(definition.span.line, 1), f"{words}\n"),)
-    return Problem(ProblemKind.NO_CAST_ON, definition.span, message, hint, mends=mends)
+    cast_on = CastOn(needed, NOWHERE) if needed else EXAMPLE_CAST_ON
+    place = Span(definition.span.line, 1)
+    mends = (OrderInstead(place, cast_on, own_line=True),) if needed else ()
+    return Problem(definition.span, RowBeforeCastOn(definition.label, cast_on), mends)
 
 
 def _cast_on_for(definition: RowDefinition) -> int:
@@ -107,57 +93,53 @@ def _cast_on_for(definition: RowDefinition) -> int:
     return max(definition.claim.total - change, 0) if definition.claim else 0
 
 
-def other_cast_ons(problem: Problem, cast_on: CastOn, writer: Writer) -> Problem:
+def other_cast_ons(problem: Problem, cast_on: CastOn) -> Problem:
     """A repeat that does not come out in the first row, with the cast-ons with which it would."""
-    figures = [int(word) for word in problem.message.replace(":", "").split() if word.isdigit()]
-    if len(figures) < 4:
+    facts = problem.facts
+    if not isinstance(facts, UnevenRepeat):
         return problem
-    uses, _, _, over = figures[:4]
-    counts = [count for count in (cast_on.count - over, cast_on.count - over + uses) if count > 0]
-    mends = tuple(Mend(cast_on.span, writer.order(CastOn(count, NOWHERE)).rstrip(".")) for count in counts)
+    counts = (cast_on.count - facts.over, cast_on.count - facts.over + facts.uses)
+    mends = tuple(OrderInstead(cast_on.span, CastOn(count, NOWHERE)) for count in counts if count > 0)
     return replace(problem, mends=mends)
 
 
-def no_centre(problem: Problem, definition: RowDefinition, needle: Needle, writer: Writer) -> Problem:
+def no_centre(problem: Problem, definition: RowDefinition, needle: Needle) -> Problem:
     """A row that speaks of a centre which is not marked, with the line that would mark it."""
-    if problem.kind is not ProblemKind.NO_CENTRE:
+    if not isinstance(problem.facts, NoCentreMarked) or needle.total % 2 == 0:
         return problem
-    words = writer.order(MarkStitches((), NOWHERE))
-    mends = (Mend(Span(definition.span.line, 1), f"{words}\n"),) if needle.total % 2 else ()
-    return replace(problem, hint=f"Write '{words}' before this row.", mends=mends)
+    place = Span(definition.span.line, 1)
+    return replace(problem, mends=(OrderInstead(place, MarkStitches((), NOWHERE), own_line=True),))
 
 
-def unknown_colours(definition: RowDefinition, colours: frozenset[str], writer: Writer) -> list[Problem]:
+def unknown_colours(definition: RowDefinition, colours: frozenset[str]) -> list[Problem]:
     """The colours of a row that the header does not name."""
     found: list[Problem] = []
     if definition.colour and definition.colour not in colours:
-        found.append(_unknown_colour(definition.colour, definition.span, colours, ()))
+        found.append(_unknown(definition.colour, definition.span, colours, ()))
     for step in every_step(definition.steps):
         if isinstance(step, ChangeColour) and step.colour not in colours:
             where = step.span.within(definition.body)
             names = _likely(step.colour, colours)
-            mends = tuple(Mend(where, writer.step(ChangeColour(name, NOWHERE))) for name in names)
-            found.append(_unknown_colour(step.colour, where, colours, mends))
+            mends = tuple(StepsInstead(where, (ChangeColour(name, NOWHERE),)) for name in names)
+            found.append(_unknown(step.colour, where, colours, mends))
     return found
 
 
-def unknown_yarn(order: ChangeYarn, colours: frozenset[str], writer: Writer) -> list[Problem]:
+def unknown_yarn(order: ChangeYarn, colours: frozenset[str]) -> list[Problem]:
     """A change of yarn between rows to one that the header does not name."""
     if not colours or order.colour in colours:
         return []
     others = [ChangeYarn(name, NOWHERE) for name in _likely(order.colour, colours)]
-    mends = tuple(Mend(order.span, writer.order(other).rstrip(".")) for other in others)
-    return [_unknown_colour(order.colour, order.span, colours, mends)]
+    mends = tuple(OrderInstead(order.span, other) for other in others)
+    return [_unknown(order.colour, order.span, colours, mends)]
 
 
 def _likely(colour: str, colours: frozenset[str]) -> list[str]:
     """The named yarns that may have been meant."""
     same = [name for name in sorted(colours) if name.lower() == colour.lower()]
     nearest = nearest_word(colour, colours)
-    return same or ([nearest] if nearest else sorted(colours)[:3])
+    return same or ([nearest] if nearest else sorted(colours)[:_MOST_OFFERED])
 
 
-def _unknown_colour(colour: str, where: Span, colours: frozenset[str], mends: tuple[Mend, ...]) -> Problem:
-    message = f"The yarn '{colour}' is not named at the top."
-    hint = f"The yarns there are {', '.join(sorted(colours))}."
-    return Problem(ProblemKind.COLOUR_UNKNOWN, where, message, hint, mends=mends)
+def _unknown(colour: str, where: Span, colours: frozenset[str], mends: tuple[Mend, ...]) -> Problem:
+    return Problem(where, UnknownYarn(colour, tuple(sorted(colours))), mends)

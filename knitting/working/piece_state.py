@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from bisect import bisect_right
-from dataclasses import replace
 from itertools import accumulate
 
 from knitting.needle.needle import Needle
@@ -11,9 +10,9 @@ from knitting.needle.rehearsal import Rehearsal, rehearse
 from knitting.needle.row_worker import RowContext, RowResult, work_row
 from knitting.needle.stops import not_held
 from knitting.needle.worked import RestingStitches, WorkedOrder, WorkedRow
-from knitting.problems import Mend, Problem, ProblemKind, Span
+from knitting.problems import Problem, ProblemKind, Span
 from knitting.rows import CastOn, Headers, Side
-from knitting.words.writer import Writer
+from knitting.rows.replacements import SideInstead
 from knitting.working.count_checks import (
     check_claim,
     missing_increase,
@@ -22,6 +21,7 @@ from knitting.working.count_checks import (
     other_cast_ons,
     unknown_colours,
 )
+from knitting.working.facts import HeldAlready, OtherSide, PieceLimit, PieceTooLong
 from knitting.working.holders import HeldRun
 from knitting.working.line_results import LineLog
 from knitting.working.section_rows import RowDefinition
@@ -37,10 +37,9 @@ class LimitReached(Exception):
 class PieceState:
     """What lies before the knitter while a piece is worked from its first row to its last."""
 
-    def __init__(self, headers: Headers, problems: list[Problem], writer: Writer) -> None:
+    def __init__(self, headers: Headers, problems: list[Problem]) -> None:
         self.headers = headers
         self.problems = problems
-        self.writer = writer
         self.needle = Needle()
         self.rows: list[WorkedRow] = []
         self.lines = LineLog()
@@ -76,7 +75,7 @@ class PieceState:
         definition.worked += 1
         self._limit(definition.span)
         if definition.worked == 1 and self.colours:
-            self.say(*unknown_colours(definition, self.colours, self.writer))
+            self.say(*unknown_colours(definition, self.colours))
         in_round = self.in_round or definition.in_round
         side = self._side(definition, in_round)
         colour = definition.colour or self.stripe() or self.colour
@@ -112,9 +111,7 @@ class PieceState:
         if again is not None:
             return again
         held = self._held_in_working_order(side) if self.held else {}
-        setting = RowContext(
-            self.writer, self.headers, side, in_round, self.first_row, min(self.skip, needle.total), held
-        )
+        setting = RowContext(self.headers, side, in_round, self.first_row, min(self.skip, needle.total), held)
         result = work_row(needle, definition.steps, definition.span, setting)
         rehearsed = rehearse(needle, side, result) if plain else None
         if rehearsed is not None:
@@ -139,9 +136,7 @@ class PieceState:
     def hold(self, name: str, held: HeldRun, where: Span) -> None:
         """Put stitches on a holder; a name that is taken is said."""
         if name in self.held:
-            message = f"Stitches are held as '{name}' already."
-            hint = "Give these another name, so that it is clear which come back."
-            self.say(Problem(ProblemKind.AMBIGUOUS, where, message, hint))
+            self.say(Problem(where, HeldAlready(name)))
             name = next(f"{name} {n}" for n in range(2, len(self.held) + 3) if f"{name} {n}" not in self.held)
         self.held[name] = held
         self.rests[name] = RestingStitches(name, held.needle.total, len(self.rows), held.before)
@@ -153,7 +148,7 @@ class PieceState:
         """Held stitches back onto the needle between rows."""
         held = self.held.pop(name, None)
         if held is None:
-            self.say(not_held(name, where, tuple(self.held), self.writer).problem())
+            self.say(not_held(name, where, tuple(self.held)))
             return
         self.anew = True
         if self.needle.total == 0:
@@ -216,18 +211,14 @@ class PieceState:
         problems = [
             problem.within(definition.body).in_row(definition.label, definition.worked) for problem in result.problems
         ]
-        if problems and not self.rows and problems[-1].kind is ProblemKind.NOT_A_MULTIPLE and self.cast_on:
-            problems[-1] = other_cast_ons(problems[-1], self.cast_on, self.writer)
-        problems = [no_centre(each, definition, self.needle, self.writer) for each in problems]
-        if (
-            problems
-            and problems[0].kind is ProblemKind.TOO_FEW_STITCHES
-            and problems[0].hint.startswith("The row uses")
-        ):
-            problems[0] = replace(problems[0], hint=missing_increase(problems[0].hint, self.rows))
+        if problems and not self.rows and self.cast_on:
+            problems[-1] = other_cast_ons(problems[-1], self.cast_on)
+        problems = [no_centre(each, definition, self.needle) for each in problems]
+        if problems:
+            problems[0] = missing_increase(problems[0], self.rows)
         if definition.worked == 1 and definition.claim is not None:
             if result.complete:
-                said = check_claim(definition.claim, self.needle, self.writer)
+                said = check_claim(definition.claim, self.needle)
                 problems += [said.in_row(definition.label, 1)] if said else []
             else:
                 self.needle = self.needle.with_total(definition.claim.total)
@@ -239,12 +230,8 @@ class PieceState:
             return expected
         if not definition.side_said:
             definition.side_said = True
-            stated = {Side.RS: "a right-side row", Side.WS: "a wrong-side row"}
-            message = f"{definition.label} is written as {stated[definition.side]}, and here {stated[expected]} comes."
-            hint = "Has a row been left out, or worked twice?"
-            other = self.writer.dialect.word("sides", expected.value)
-            mends = (Mend(definition.side_span, other),) if definition.side_span else ()
-            said = Problem(ProblemKind.WRONG_SIDE, definition.span, message, hint, mends=mends)
+            mends = (SideInstead(definition.side_span, expected),) if definition.side_span else ()
+            said = Problem(definition.span, OtherSide(definition.label, definition.side, expected), mends)
             self.say(said.in_row(definition.label, definition.worked))
         return definition.side
 
@@ -260,8 +247,7 @@ class PieceState:
             return True
         if not self.no_cast_on_said:
             self.no_cast_on_said = True
-            message = f"{definition.label} comes before any cast-on."
-            self.say(no_cast_on(definition, message, self.writer))
+            self.say(no_cast_on(definition))
         if definition.claim is None:
             return False
         self.begun = True
@@ -269,11 +255,9 @@ class PieceState:
         return False
 
     def _limit(self, where: Span) -> None:
-        message = ""
         if len(self.rows) >= MOST_ROWS:
-            message = f"More than {MOST_ROWS:,} rows: the rest is not worked."
-        elif self.stitches > MOST_STITCHES:
-            message = f"More than {MOST_STITCHES:,} stitches in all: the rest is not worked."
-        if message:
-            self.say(Problem(ProblemKind.TOO_LONG, where, message, "Is a repeat longer than it was meant to be?"))
+            self.say(Problem(where, PieceTooLong(PieceLimit.ROWS, MOST_ROWS)))
+            raise LimitReached
+        if self.stitches > MOST_STITCHES:
+            self.say(Problem(where, PieceTooLong(PieceLimit.STITCHES, MOST_STITCHES)))
             raise LimitReached

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from knitting.dialects.dialect import Dialect, dialect
 from knitting.in_pattern.piece_in_pattern import in_pattern
 from knitting.measures import Gauge, GaugesFrom, rows_within
 from knitting.needle.needle import Needle
 from knitting.needle.worked import PartWork, Run, WorkedOrder, WorkedPiece, WorkedRow
-from knitting.problems import Problem, ProblemKind, Span, in_reading_order
+from knitting.problems import Problem, Span, in_reading_order
 from knitting.rows import (
     BindOff,
     CastOn,
@@ -34,50 +33,38 @@ from knitting.rows import (
     UntilLength,
 )
 from knitting.stitches import KNIT, STITCHES
-from knitting.words.reader import Reading
-from knitting.words.writer import Writer
 from knitting.working import starts
-from knitting.working.count_checks import check_claim, unknown_yarn, worked_past
+from knitting.working.count_checks import EXAMPLE_CAST_ON, check_claim, unknown_yarn, worked_past
+from knitting.working.facts import NothingOnNeedle, TooFewRows, TooHighNumber, TooManySpared
 from knitting.working.holders import HeldRun
 from knitting.working.piece_state import MOST_ROWS, LimitReached, PieceState
 from knitting.working.section_rows import RowDefinition, SectionRows, define
 
 
-def work_reading(reading: Reading, gauge: Gauge | None = None, later: GaugesFrom = ()) -> WorkedPiece:
-    """Work a piece that was read, and say what could not be; ``later`` are other gauges, for where lengths end."""
-    return in_pattern(counted(reading.piece, reading.problems, gauge, reading.dialect, later))
-
-
 def work_piece(
-    piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None, words: Dialect | None = None
+    piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None, later: GaugesFrom = ()
 ) -> WorkedPiece:
     """Work a piece from its cast-on to its last order.
 
-    ``problems`` are those of its reading; they are put in their places among those of the working.
-    ``gauge`` replaces the one of the headers, for repeats that end at a length. What would mend a problem is
-    said in ``words``, the reader's own.
+    ``problems`` are those of its reading; they are put in their places among those of the working. ``gauge``
+    replaces the one of the headers, and ``later`` are other gauges from a row on, for repeats that end at a length.
     """
-    return in_pattern(counted(piece, problems, gauge, words))
+    return in_pattern(counted(piece, problems, gauge, later))
 
 
 def counted(
-    piece: Piece,
-    problems: Iterable[Problem] = (),
-    gauge: Gauge | None = None,
-    words: Dialect | None = None,
-    later: GaugesFrom = (),
+    piece: Piece, problems: Iterable[Problem] = (), gauge: Gauge | None = None, later: GaugesFrom = ()
 ) -> WorkedPiece:
     """A piece worked as far as its counts go: what a row in pattern comes to, stitch by stitch, is not told yet."""
-    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, Writer(words or dialect()), later).run()
+    return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, later).run()
 
 
 class _PieceWorker:
-    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None, writer: Writer, later: GaugesFrom):
+    def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None, later: GaugesFrom):
         self.piece = piece
         self.gauge = gauge or (later[0][1] if later else None)
         self.later = later
-        self.writer = writer
-        self.bench = PieceState(piece.headers, problems, writer)
+        self.bench = PieceState(piece.headers, problems)
         self.section = SectionRows()
         self.section_start = 0
         self.claimed_parts: CastOn | Tab | None = None
@@ -140,7 +127,7 @@ class _PieceWorker:
             case ChangeYarn(colour):
                 self._work_due(self.section.explicit_after(), order.span)
                 self.bench.colour = colour
-                self.bench.say(*unknown_yarn(order, self.bench.colours, self.writer))
+                self.bench.say(*unknown_yarn(order, self.bench.colours))
             case RemoveMarks():
                 self.bench.needle = Needle((self.bench.needle.total,))
 
@@ -161,8 +148,7 @@ class _PieceWorker:
         """Work what a written number calls for: the rows before it, itself, and what was waiting behind it."""
         section = self.section
         if max(numbers) > MOST_ROWS:
-            message = f"Row {max(numbers)} is beyond the {MOST_ROWS:,} rows that are worked."
-            self.bench.say(Problem(ProblemKind.TOO_LONG, where, message, "Is the row's number a slip?"))
+            self.bench.say(Problem(where, TooHighNumber(max(numbers), MOST_ROWS)))
             return
         section.start_at(numbers[0])
         since = len(self.bench.rows) - section.rows_at_number
@@ -193,8 +179,7 @@ class _PieceWorker:
         else:
             rows = self.bench.history[-repeat.last :] if repeat.last else []
             if len(rows) < max(repeat.last, 1):
-                message = f"{repeat.last} rows are to be repeated and {len(rows)} are written."
-                self.bench.say(Problem(ProblemKind.ROW_MISSING, repeat.span, message))
+                self.bench.say(Problem(repeat.span, TooFewRows(repeat.last, len(rows))))
                 return
         match repeat.until:
             case UntilCount():
@@ -204,7 +189,7 @@ class _PieceWorker:
             case UntilLength():
                 self._until_length(repeat, rows, repeat.until)
         if repeat.claim is not None:
-            said = check_claim(repeat.claim, self.bench.needle, self.writer)
+            said = check_claim(repeat.claim, self.bench.needle)
             self.bench.say(*([said] if said else []))
 
     def _pass(self, repeat: Repeat, rows: Sequence[RowDefinition], last: bool) -> bool:
@@ -236,14 +221,14 @@ class _PieceWorker:
                     return
                 if self._may_end(repeat, place) and self.bench.needle.total == until.count:
                     return
-            said = worked_past(until, before, self.bench.needle.total, self.writer)
+            said = worked_past(until, before, self.bench.needle.total)
             if said:
                 self.bench.say(said.in_row(rows[-1].label, rows[-1].worked))
                 return
 
     def _until_length(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilLength) -> None:
         if self.gauge is None:
-            self.bench.say(starts.no_gauge(until.span, self.writer))
+            self.bench.say(starts.no_gauge(until.span))
             return
         start = self.section_start if until.section else 0
         wanted = start + rows_within(until.length_cm, start, self.gauge, self.later) - len(self.bench.rows)
@@ -252,7 +237,7 @@ class _PieceWorker:
     # -- the other orders ------------------------------------------------------------------------------
 
     def _cast_on(self, order: CastOn) -> None:
-        self.bench.say(*starts.check_sum(order, self.writer))
+        self.bench.say(*starts.check_sum(order))
         if order.count > starts.MOST_CAST_ON or order.count < 1:
             self.bench.say(starts.not_castable(order))
             return
@@ -266,7 +251,7 @@ class _PieceWorker:
         self.bench.lines.order(order.span.line, self.bench.needle)
 
     def _tab(self, tab: Tab, following: Sequence[Order]) -> None:
-        said = starts.check_tab(tab, self.writer)
+        said = starts.check_tab(tab)
         self.bench.say(*said)
         if tab.total > starts.MOST_CAST_ON or tab.cast_on < 1 or tab.rows < 1 or tab.rows > MOST_ROWS:
             return
@@ -302,7 +287,7 @@ class _PieceWorker:
         self.bench.next_side = side_after
 
     def _mark(self, order: MarkStitches) -> None:
-        needle, problem = starts.mark(self.bench.needle, order, self.bench.cast_on, self.writer)
+        needle, problem = starts.mark(self.bench.needle, order, self.bench.cast_on)
         if problem:
             self.bench.say(problem)
             return
@@ -310,7 +295,7 @@ class _PieceWorker:
         self.bench.lines.order(order.span.line, needle)
         claimed = self.claimed_parts
         if claimed is not None and claimed.claim is not None:
-            said = check_claim(claimed.claim, needle, self.writer)
+            said = check_claim(claimed.claim, needle)
             self.claimed_parts = None
             self.bench.say(*([said] if said else []))
 
@@ -319,9 +304,7 @@ class _PieceWorker:
         bench = self.bench
         self._work_due(self.section.explicit_after(), order.span)
         if not bench.begun:
-            message = "There is nothing on the needle yet."
-            hint = f"Begin with '{self.writer.order(CastOn(41, order.span))}'"
-            bench.say(Problem(ProblemKind.NO_CAST_ON, order.span, message, hint))
+            bench.say(Problem(order.span, NothingOnNeedle(EXAMPLE_CAST_ON)))
             return
         rest = Needle()
         if isinstance(order, HoldAll):
@@ -339,8 +322,7 @@ class _PieceWorker:
         bench = self.bench
         total, spared = bench.needle.total, order.slipped + order.left
         if spared > total:
-            message = f"{spared} stitches are not to be bound off, and there are {total}."
-            bench.say(Problem(ProblemKind.TOO_FEW_STITCHES, order.span, message))
+            bench.say(Problem(order.span, TooManySpared(spared, total)))
             return bench.needle
         bench.bound_off += total - spared
         if order.drops:

@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
-from knitting.problems import Mend, Problem, ProblemKind, Span
+from knitting.problems import Problem, Span
 from knitting.rows import Claim, Row, SameAs, Side, Step
+from knitting.rows.replacements import NumberInstead
+from knitting.working.facts import PointsNowhere, RepeatedNotWritten, RowsNotWritten, WrittenTwice
 
 
 @dataclass(eq=False)
@@ -57,11 +59,9 @@ class SectionRows:
         """Take a written row with numbers; say so where one is there already."""
         for number in row.numbers:
             if number in self.by_number:
-                message = f"{row.label(number)} is written twice in this section."
                 following = max(self.by_number) + 1
-                hint = f"Is this row {following}?"
-                mends = (Mend(row.number_span, str(following)),) if row.number_span else ()
-                self.problems.append(Problem(ProblemKind.ROW_TWICE, row.span, message, hint, mends=mends))
+                mends = (NumberInstead(row.number_span, following),) if row.number_span else ()
+                self.problems.append(Problem(row.span, WrittenTwice(row.label(number), following), mends))
             self.by_number[number] = define(row, number)
         if row.gathered:
             self.gathered.append((row, row.numbers[0]))
@@ -72,8 +72,7 @@ class SectionRows:
             model = self.find(same.model[place % len(same.model)])
             if model is None:
                 wanted = same.model[place % len(same.model)]
-                message = f"{same.name} {number} points to row {wanted}, which is not written above it."
-                self.problems.append(Problem(ProblemKind.ROW_MISSING, same.span, message))
+                self.problems.append(Problem(same.span, PointsNowhere(f"{same.name} {number}", wanted)))
                 continue
             self.by_number[number] = RowDefinition(
                 f"{same.name} {number}",
@@ -121,18 +120,12 @@ class SectionRows:
         first = self.next_number
         while self.next_number <= upto and self.find(self.next_number) is None:
             self.next_number += 1
-        missing = self.next_number - first
-        said = f"Row {first} is" if missing == 1 else f"Rows {first} to {first + missing - 1} are"
-        self.problems.append(Problem(ProblemKind.ROW_MISSING, where, f"{said} not written."))
+        self.problems.append(Problem(where, RowsNotWritten(first, self.next_number - 1)))
 
     def named(self, numbers: Sequence[int], where: Span) -> list[RowDefinition]:
         """The rows that a repeat names; those that are not written are said."""
         found = [(number, self.find(number)) for number in numbers]
         missing = [number for number, definition in found if definition is None]
         if missing:
-            rows = ", ".join(str(number) for number in missing[:5])
-            word = "Row" if len(missing) == 1 else "Rows"
-            are = "is" if len(missing) == 1 else "are"
-            message = f"{word} {rows} {are} to be repeated and {are} not written in this section."
-            self.problems.append(Problem(ProblemKind.ROW_MISSING, where, message))
+            self.problems.append(Problem(where, RepeatedNotWritten(tuple(missing))))
         return [definition for _, definition in found if definition is not None]

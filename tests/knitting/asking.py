@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 from knitting.needle.worked import WorkedPiece
-from knitting.words.reader import read
-from knitting.working.piece_worker import work_reading
+from knitting.saying.problems import with_said_problems
+from knitting.words.reader import Reading, read
+from knitting.working.piece_worker import work_piece
 
 
 def worked(text: str) -> WorkedPiece:
     """A text read and worked."""
-    reading = read(text)
-    return work_reading(reading)
+    return work_reading(read(text))
+
+
+def work_reading(reading: Reading) -> WorkedPiece:
+    """What was read, worked; its problems as they are said."""
+    return with_said_problems(work_piece(reading.piece, reading.problems), reading.dialect)
 
 
 def one_row(count: str, words: str) -> WorkedPiece:

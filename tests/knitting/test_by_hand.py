@@ -12,7 +12,8 @@ from knitting.plan_editing.chart_edits import choose, leave_out, move, put
 from knitting.plan_editing.edits import CannotEdit
 from knitting.words.reader import read
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_piece, work_reading
+from knitting.working.piece_worker import work_piece
+from tests.knitting.asking import work_reading
 from tests.knitting.planning import made
 
 TAB = 9

@@ -11,7 +11,8 @@ from knitting.dialects.dialect import dialect, dialect_codes, dialect_from
 from knitting.formatter.worked_runs import say_runs
 from knitting.words.reader import read
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_reading
+from knitting.working.piece_worker import work_piece
+from tests.knitting.asking import work_reading
 from tests.knitting.test_written_rows import CASES, _set_up
 
 ITALIAN = """
@@ -78,7 +79,7 @@ def test_a_row_of_another_dialect_comes_to_its_parts_and_runs(code, needle, word
     begin = write(read("\n".join(_set_up(needle)), dialect("us")).piece, tongue)
     row = tongue.heads[tongue.of_class("row", 1)].one
     reading = read(f"{begin}{row} 3: {words}", tongue)
-    piece = work_reading(reading)
+    piece = work_piece(reading.piece, reading.problems)
     assert not piece.problems
     assert "-".join(str(part) for part in piece.rows[-1].parts) == parts
     assert " / ".join(say_runs(part.runs) for part in piece.rows[-1].work) == runs
@@ -102,7 +103,9 @@ def test_every_written_row_is_the_same_in_every_dialect(text, code):
     written = write(us.piece, dialect(code))
     again = read(written, dialect(code))
     assert not again.problems, written
-    assert without_places(outcome(work_reading(again))) == without_places(outcome(work_reading(us)))
+    assert without_places(outcome(work_piece(again.piece, again.problems))) == without_places(
+        outcome(work_piece(us.piece, us.problems))
+    )
 
 
 def without_places(found):
@@ -180,7 +183,9 @@ def test_a_dialect_is_one_table_and_no_code():
         "Close.",
     ]
     again = read(written, quay)
-    assert without_places(outcome(work_reading(again))) == without_places(outcome(work_reading(us)))
+    assert without_places(outcome(work_piece(again.piece, again.problems))) == without_places(
+        outcome(work_piece(us.piece, us.problems))
+    )
     problems = work_reading(read("Begin with 5 loops.\nCourse 1: plian, join", quay)).problems
     assert [problem.hint for problem in problems if problem.mends] == ["Did you mean 'plain'?"]
 

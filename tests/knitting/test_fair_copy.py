@@ -10,8 +10,7 @@ from knitting.formatter import format_piece
 from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.comparison import differing_rows
-from knitting.working.piece_worker import work_reading
-from tests.knitting.asking import worked
+from tests.knitting.asking import work_reading, worked
 from tests.knitting.test_laws import patterns
 
 DEMOS = sorted(Path(__file__).parents[2].glob("demo/*.txt"))

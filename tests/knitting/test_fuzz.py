@@ -17,7 +17,8 @@ from knitting.substitution import FirstStitch, OwnHand, substitute
 from knitting.words.highlights import highlights
 from knitting.words.reader import read
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_reading
+from knitting.working.piece_worker import work_piece
+from tests.knitting.asking import work_reading
 from tests.knitting.test_files import EVERYTHING
 from tests.knitting.test_problems import HOSTILE
 
@@ -63,7 +64,7 @@ def answered(text):
     """Everything that the editor asks of a text."""
     start = time.perf_counter()
     reading = read(text)
-    piece = work_reading(reading)
+    piece = work_piece(reading.piece, reading.problems)
     inks = highlights(reading)
     misreadings(piece, reading.dialect)
     assert time.perf_counter() - start < MOST_SECONDS
@@ -93,7 +94,7 @@ def test_no_input_takes_much_memory():
         "import resource, sys\n"
         "from tests.knitting.test_problems import HOSTILE\n"
         "from knitting.words.reader import read\n"
-        "from knitting.working.piece_worker import work_reading\n"
+        "from tests.knitting.asking import work_reading\n"
         "begun = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss\n"
         "for text in HOSTILE:\n"
         "    work_reading(read(text))\n"

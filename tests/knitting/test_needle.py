@@ -4,9 +4,10 @@ import pytest
 
 from knitting.cloth.walls import follow, trace_back
 from knitting.dialects.dialect import dialect, dialect_codes
-from knitting.dialects.spelling import nearest_stitch, nearest_word
+from knitting.dialects.spelling import nearest_stitch
 from knitting.dialects.templates import compile_template, fill_template
 from knitting.dialects.tokens import tokens_of
+from knitting.nearest import nearest_word
 from knitting.needle.lineage import Link, count_changes, lineage
 from knitting.needle.needle import Mark, Needle, from_positions
 from tests.knitting.asking import one_row, worked

@@ -19,7 +19,8 @@ from knitting.stitches import Leaning
 from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.comparison import stitches_of
-from knitting.working.piece_worker import work_piece, work_reading
+from knitting.working.piece_worker import work_piece
+from tests.knitting.asking import work_reading
 from tests.knitting.planning import bare, made, plans, staged
 
 

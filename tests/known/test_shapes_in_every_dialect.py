@@ -14,8 +14,7 @@ from knitting.formatter import format_piece
 from knitting.substitution import OwnHand, substitute
 from knitting.words.reader import read
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_reading
-from tests.knitting.asking import worked
+from tests.knitting.asking import work_reading, worked
 
 # name, rows worked, count at the widest, the words
 SHAPES = [

@@ -12,8 +12,8 @@ from knitting.remedies.step_changes import other_side_of_marks
 from knitting.remedies.unrolled_piece import rolled, unrolled
 from knitting.words.reader import read
 from knitting.words.writer import say_step, write
-from knitting.working.piece_worker import work_piece, work_reading
-from tests.knitting.asking import one_row, worked
+from knitting.working.piece_worker import work_piece
+from tests.knitting.asking import one_row, work_reading, worked
 
 GAUGE = "Gauge: 18 sts and 24 rows to 10 cm\n"
 # Whether a plan can be read out of them or not: these mends need none.

@@ -88,7 +88,7 @@ def test_the_thread_of_a_centre_runs_where_its_eyelets_are(name):
     found = 0
     for row, study in enumerate(layout.studies[:40], start=1):
         line = layout.wall_points(centre)[row]
-        places = [layout.place(row, e.new) for e in study.events if e.stitch and e.stitch.look is Look.HOLE]
+        places = [layout.place(row, e.new) for e in study.count_changes if e.stitch and e.stitch.look is Look.HOLE]
         near = [place for place in places if abs(place - line) < 2.1 * layout.gauge.stitch_cm]
         found += len(near)
         assert len(near) in (0, 2)
