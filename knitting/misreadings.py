@@ -1,4 +1,4 @@
-"""Doubt notes: places of a sound piece that makers misread, each with one sentence.
+"""Notes on misreadings: places of a sound piece that makers misread, each a kind with its facts.
 
 They are no problems: the rows add up there, and say something that is easily taken for a slip.
 """
@@ -10,14 +10,12 @@ from dataclasses import dataclass
 from enum import Enum
 from itertools import pairwise
 
-from knitting.dialects.dialect import Dialect, dialect
 from knitting.fabric import Fabric, Joins, with_own
 from knitting.needle.lineage import CountChange, count_changes
 from knitting.needle.worked import GroupWork, PartWork, Run, WorkedPiece, WorkedRow
 from knitting.problems import Span
 from knitting.rows import InFabric, Row, Side
 from knitting.stitches import Family, StitchKind
-from knitting.words.writer import Writer
 from knitting.working.line_results import gains_and_losses
 
 _EDGE_SHARE = 0.1
@@ -37,19 +35,47 @@ class MisreadingKind(Enum):
     REPEAT_WAITS = "repeat-waits"
 
 
+class Near(Enum):
+    """What a note lies near: a side of the mark, or an edge seen from the right side."""
+
+    BEFORE_MARK = "before the mark"
+    AFTER_MARK = "after the mark"
+    RIGHT_EDGE = "right edge"
+    LEFT_EDGE = "left edge"
+
+
+@dataclass(frozen=True, slots=True)
+class _Note:
+    """What a look at a row finds, before its row and kind are added."""
+
+    near: Near | None = None
+    stitches: tuple[StitchKind, ...] = ()
+    earlier: str = ""
+    count: int = 0
+    of: int = 0
+
+
 @dataclass(frozen=True, slots=True)
 class Misreading:
-    """A note on one worked row (counted from 0) and the line that called for it."""
+    """A note on one worked row (counted from 0) and the line that called for it.
+
+    ``near`` is the side of a mark, or the edge, that it speaks of; ``stitches`` the stitch that stands there (and the
+    one that stood there in the row ``earlier``); ``count`` and ``of`` are the figures that belong to the kind.
+    """
 
     kind: MisreadingKind
     line: int
     row: int
-    says: str
+    near: Near | None = None
+    stitches: tuple[StitchKind, ...] = ()
+    earlier: str = ""
+    count: int = 0
+    of: int = 0
 
 
-def misreadings(worked: WorkedPiece, words: Dialect | None = None) -> tuple[Misreading, ...]:
+def misreadings(worked: WorkedPiece) -> tuple[Misreading, ...]:
     """The notes of a piece in the order of its rows, each kind once a written line."""
-    scan = _Scan(worked, Writer(words or dialect()))
+    scan = _Scan(worked)
     found: list[Misreading] = []
     seen: set[tuple[MisreadingKind, int]] = set()
     for doubt in scan.run():
@@ -62,7 +88,6 @@ def misreadings(worked: WorkedPiece, words: Dialect | None = None) -> tuple[Misr
 @dataclass
 class _Scan:
     worked: WorkedPiece
-    writer: Writer
 
     def run(self) -> Iterator[Misreading]:
         rows = self.worked.rows[: self.worked.sound_rows]
@@ -78,25 +103,22 @@ class _Scan:
                 continue
             looked.add(shape)
             for kind, look in _LOOKS.items():
-                says = look(self, row, at)
-                if says:
-                    yield Misreading(kind, row.span.line, at, says)
+                note = look(self, row, at)
+                if note is not None:
+                    yield Misreading(kind, row.span.line, at, *_values(note))
 
-    def balanced(self, row: WorkedRow, at: int) -> str:
+    def balanced(self, row: WorkedRow, at: int) -> _Note | None:
         gained, lost = gains_and_losses(row)
         if not gained or gained != lost:
-            return ""
-        return f"+{gained} -{lost}: increases and decreases cancel, and the count stays at {row.end}."
+            return None
+        return _Note(count=gained, of=row.end)
 
-    def repeat_waits(self, row: WorkedRow, at: int) -> str:
+    def repeat_waits(self, row: WorkedRow, at: int) -> _Note | None:
         widest = max(row.before.counts)
         for fabric in self._fabrics(row.span):
             if fabric.joins is Joins.WHOLE and fabric.width > widest:
-                return (
-                    f"A repeat of this pattern takes {fabric.width} stitches, and the widest part has {widest}: plain "
-                    "stitches are worked until a whole one fits."
-                )
-        return ""
+                return _Note(count=fabric.width, of=widest)
+        return None
 
     def _fabrics(self, span: Span) -> list[Fabric]:
         """The fabrics that a written row names."""
@@ -105,25 +127,24 @@ class _Scan:
         known = with_own(self.worked.piece.headers.fabrics)
         return [known[step.fabric] for step in steps if isinstance(step, InFabric) and step.fabric in known]
 
-    def one_side(self, row: WorkedRow, at: int) -> str:
+    def one_side(self, row: WorkedRow, at: int) -> _Note | None:
         _, lost = gains_and_losses(row)
         changes = _shaping(row)
         if lost or not changes or row.in_round or self._other_side_follows(row, at):
-            return ""
+            return None
         if len(row.before.marks) == 1 and row.before.marks == row.after.marks:
             middle = row.before.mark_positions[0]
             beside = [event for event in changes if abs(event.old - middle) <= 1.5]
             behind = [event for event in beside if event.part > 0]
             if beside and len(behind) in (0, len(beside)):
-                which = "after" if bool(behind) == (row.side is Side.RS) else "before"
-                return f"The increase stands only {which} the mark: that side alone grows."
+                after = bool(behind) == (row.side is Side.RS)
+                return _Note(Near.AFTER_MARK if after else Near.BEFORE_MARK)
         reach = max(row.start * _EDGE_SHARE, _EDGE_STITCHES)
         if len(changes) != 1 or row.start <= 2 * _EDGE_STITCHES:
-            return ""
+            return None
         if changes[0].old <= reach or changes[0].old >= row.start - reach:
-            end = "right" if changes[0].old <= reach else "left"
-            return f"Only one side grows here, near the {end} edge seen from the right side: that is meant so."
-        return ""
+            return _Note(Near.RIGHT_EDGE if changes[0].old <= reach else Near.LEFT_EDGE)
+        return None
 
     def _other_side_follows(self, row: WorkedRow, at: int) -> bool:
         """Whether the row before or after makes up for a change at one edge with one at the other."""
@@ -131,60 +152,61 @@ class _Scan:
         beside = [rows[place] for place in (at - 1, at + 1) if 0 <= place < len(rows)]
         return any(other.side is not row.side and other.change == row.change for other in beside)
 
-    def beside_marker(self, row: WorkedRow, at: int) -> str:
+    def beside_marker(self, row: WorkedRow, at: int) -> _Note | None:
         for at, part in enumerate(row.work[:-1]):
             following = row.work[at + 1]
             last = part.runs[-1].work if part.runs else None
             first = following.runs[0].work if following.runs else None
             if part.after is None:
                 continue
-            for stitch, place in ((last, "before"), (first, "after")):
+            for stitch, near in ((last, Near.BEFORE_MARK), (first, Near.AFTER_MARK)):
                 if isinstance(stitch, StitchKind) and stitch.uses == 0 and stitch.family is Family.INCREASE:
-                    said = self.writer.stitch(stitch, 1)
-                    side = "right before" if place == "before" else "right after"
-                    return f"'{said}' stands {side} the marker: lift the strand between the stitches, not the marker's."
-        return ""
+                    return _Note(near, (stitch,))
+        return None
 
-    def no_plain_between(self, row: WorkedRow, at: int) -> str:
+    def no_plain_between(self, row: WorkedRow, at: int) -> _Note | None:
         for part in row.work:
             runs = [run for run in part.runs if run.times]
             for one, other in pairwise(runs):
                 if _is_increase(one) and _is_increase(other):
-                    return "Two increases stand side by side with no plain stitch between them."
+                    return _Note(count=2)
         middle = [part for part in row.work[1:-1] if part.mark is None]
         if any(part.runs and all(_is_increase(run) for run in part.runs) for part in middle):
-            return "In this row no plain stitch lies between the increases of two marks yet: they meet."
-        return ""
+            return _Note()
+        return None
 
-    def edge_otherwise(self, row: WorkedRow, at: int) -> str:
+    def edge_otherwise(self, row: WorkedRow, at: int) -> _Note | None:
         if row.in_round:
-            return ""
+            return None
         earlier = self._row_before(row, at)
         old, new = _edge(earlier), _edge(row)
         if earlier is None or old is None or new is None or old is new:
-            return ""
+            return None
         if not {old.family, new.family} <= {Family.PLAIN, Family.SLIP}:
-            return ""
-        first, now = self.writer.stitch(old, 1), self.writer.stitch(new, 1)
-        return f"The row begins with '{now}', and {earlier.label[:1].lower()}{earlier.label[1:]} began with '{first}'."
+            return None
+        return _Note(stitches=(new, old), earlier=earlier.label)
 
     def _row_before(self, row: WorkedRow, at: int) -> WorkedRow | None:
         """The last row of the same section and side."""
         earlier = (self.worked.rows[place] for place in range(at - 1, max(at - 4, -1), -1))
         return next((r for r in earlier if r.side is row.side and r.section == row.section), None)
 
-    def stands_still(self, row: WorkedRow, at: int) -> str:
+    def stands_still(self, row: WorkedRow, at: int) -> _Note | None:
         if row.change or any(gains_and_losses(row)) or not at:
-            return ""
+            return None
         pattern = self.worked.rows
         around = [r.change for r in pattern[max(at - 3, 0) : at + 4] if r is not row]
         still = [r.change == 0 for r in pattern[max(at - 1, 0) : at + 2]]
         if len(still) == 3 and all(still) and any(around):
-            return f"The count stands still at {row.end} for several rows here."
-        return ""
+            return _Note(count=row.end)
+        return None
 
 
-_LOOKS: dict[MisreadingKind, Callable[[_Scan, WorkedRow, int], str]] = {
+def _values(note: _Note) -> tuple[Near | None, tuple[StitchKind, ...], str, int, int]:
+    return note.near, note.stitches, note.earlier, note.count, note.of
+
+
+_LOOKS: dict[MisreadingKind, Callable[[_Scan, WorkedRow, int], _Note | None]] = {
     MisreadingKind.BALANCED: _Scan.balanced,
     MisreadingKind.ONE_SIDE: _Scan.one_side,
     MisreadingKind.BESIDE_MARKER: _Scan.beside_marker,

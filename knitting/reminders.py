@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from enum import Enum
 
 from knitting.measures import Gauge
 from knitting.needle.worked import GroupWork, Run, WorkedPiece, WorkedRow
-from knitting.problems import plural
 from knitting.rows import Side, Tab
 from knitting.stitches import Family, StitchKind
 
@@ -29,45 +29,80 @@ class Needles:
     length_cm: float
 
 
+class ReminderKind(Enum):
+    """What is due."""
+
+    NEW_COLOUR = "new colour"
+    BACK_ON_NEEDLE = "back on the needle"
+    TO_HOLDER = "to a holder"
+    CAST_ON = "cast on"
+    TURN = "turn"
+    CROWDED = "crowded needle"
+    MARK_UP = "move the mark up"
+    WEIGH = "weigh the ball"
+
+
+@dataclass(frozen=True, slots=True)
+class Reminder:
+    """One thing that is due: of how many ``stitches`` it speaks, the ``holder``, the needle to change to.
+
+    ``needle_cm`` is 0 where no usual needle is long enough.
+    """
+
+    kind: ReminderKind
+    stitches: int = 0
+    holder: str = ""
+    needle_cm: int = 0
+
+
+class Tail(Enum):
+    """Where the cast-on tail hangs."""
+
+    RIGHT_EDGE = "right edge"
+    LEFT_EDGE = "left edge"
+    RIGHT_OF_CENTRE = "right of the centre"
+    LEFT_OF_CENTRE = "left of the centre"
+
+
 def reminders(
     worked: WorkedPiece, row: int, gauge: Gauge | None, needles: Needles | None = None, weighed: int | None = None
-) -> tuple[str, ...]:
+) -> tuple[Reminder, ...]:
     """What is due before or in a row (from 1); ``weighed`` is the row after which yarn was weighed last, if it was."""
     return tuple(_due(worked, row, gauge, needles, weighed))
 
 
 def _due(
     worked: WorkedPiece, row: int, gauge: Gauge | None, needles: Needles | None, weighed: int | None
-) -> Iterator[str]:
+) -> Iterator[Reminder]:
     here = worked.rows[row - 1]
     before = worked.rows[row - 2] if row > 1 else None
     if before is not None and here.colour and before.colour != here.colour:
-        yield "Change colour at the beginning of this row."
+        yield Reminder(ReminderKind.NEW_COLOUR)
     for rest in worked.rests:
         if rest.back is not None and rest.back == row - 1:
-            yield f"Put '{rest.name}' back on the needle first: {plural(rest.stitches, 'stitch')}."
+            yield Reminder(ReminderKind.BACK_ON_NEEDLE, rest.stitches, rest.name)
     yield from _in_the_row(here)
     if needles is not None and gauge is not None:
         yield from _crowding(here, before, gauge, needles)
     since = _rows_since_marks_moved(row)
     if any(mark.in_stitch for mark in here.before.marks) and since == 0:
-        yield "Move the mark up to the newest row."
+        yield Reminder(ReminderKind.MARK_UP)
     if weighed is not None and row - weighed >= _WEIGH and (row - weighed) % _WEIGH == 0:
-        yield "Weigh the ball: the forecast has not been told for a while."
+        yield Reminder(ReminderKind.WEIGH)
 
 
-def _in_the_row(row: WorkedRow) -> Iterator[str]:
+def _in_the_row(row: WorkedRow) -> Iterator[Reminder]:
     counts = {"hold": 0, "co": 0, "bo": 0}
     for part in row.work:
         for kind, times in _kinds(part.runs):
             if kind.key in counts:
                 counts[kind.key] += times
     if counts["hold"]:
-        yield f"{plural(counts['hold'], 'stitch')} of this row go on a holder: have waste yarn ready."
+        yield Reminder(ReminderKind.TO_HOLDER, counts["hold"])
     if counts["co"]:
-        yield f"{plural(counts['co'], 'stitch')} are cast on in this row."
+        yield Reminder(ReminderKind.CAST_ON, counts["co"])
     if row.turned:
-        yield "Turn before the end of this row."
+        yield Reminder(ReminderKind.TURN)
 
 
 def _kinds(runs: Sequence[Run]) -> Iterator[tuple[StitchKind, int]]:
@@ -83,13 +118,11 @@ def _rows_since_marks_moved(row: int) -> int:
     return (row - 1) % _MARK_UP if row > _MARK_UP else 1
 
 
-def _crowding(row: WorkedRow, before: WorkedRow | None, gauge: Gauge, needles: Needles) -> Iterator[str]:
+def _crowding(row: WorkedRow, before: WorkedRow | None, gauge: Gauge, needles: Needles) -> Iterator[Reminder]:
     """Said in the row in which the needle becomes too short, and not again in every row after it."""
     most = most_on(needles, gauge)
     if row.end > most and (before is None or before.end <= most):
-        longer = longer_needle(row.end, gauge)
-        wanted = f"one of {longer} cm" if longer else "two circular needles"
-        yield f"From here on the needle gets crowded ({row.end} stitches): change to {wanted}."
+        yield Reminder(ReminderKind.CROWDED, row.end, needle_cm=longer_needle(row.end, gauge) or 0)
 
 
 def most_on(needles: Needles, gauge: Gauge) -> int:
@@ -106,15 +139,16 @@ def longer_needle(stitches: int, gauge: Gauge) -> int | None:
     return next((length for length in CIRCULARS_CM if most_on(Needles(length), gauge) >= stitches), None)
 
 
-def tail(worked: WorkedPiece, row: int) -> str:
+def tail(worked: WorkedPiece, row: int) -> Tail | None:
     """Where the cast-on tail hangs at the start of a row (from 1), seen as the needle faces the knitter.
 
     A long-tail cast-on leaves it at the right edge of the right side; a tab right of the centre. Common practice, no
-    source. Nothing in rounds, where it hangs at their beginning in every one.
+    source. ``None`` in rounds, where it hangs at their beginning in every one.
     """
     here = worked.rows[row - 1]
     if here.in_round:
-        return ""
-    tab = any(isinstance(order, Tab) for section in worked.piece.sections for order in section.orders)
-    hangs = "right" if here.side is Side.RS else "left"
-    return f"the cast-on tail hangs {hangs} of the centre" if tab else f"the cast-on tail hangs at the {hangs} edge"
+        return None
+    right = here.side is Side.RS
+    if any(isinstance(order, Tab) for section in worked.piece.sections for order in section.orders):
+        return Tail.RIGHT_OF_CENTRE if right else Tail.LEFT_OF_CENTRE
+    return Tail.RIGHT_EDGE if right else Tail.LEFT_EDGE

@@ -11,8 +11,9 @@ from bias.at_needles.conflicts import events_above
 from bias.at_needles.row_view import RowView
 from bias.at_needles.worked_copy import WorkedCopy
 from bias.parsing import whole_number
-from bias.results import CountErrors, ExplainedMistake, Option, clue, count_errors_of, observation_of
+from bias.results import CountErrors, ExplainedMistake, SaidOption, clue, count_errors_of, observation_of
 from knitting.diagnosis import OptionKind, PossibleRow
+from knitting.saying.diagnosis import said_place
 
 MOST_COUNTED = 99_999
 _MOST_ROWS_FITTING = 4
@@ -132,15 +133,15 @@ def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck
 
 def _said_of_row(row_view: RowView, place: PossibleRow) -> str:
     label = row_view.all_rows[place.row - 1].label
-    return f"After row {place.row} ({label}) these counts are right. {row_view.sided(place.look)}"
+    return f"After row {place.row} ({label}) these counts are right. {row_view.sided(said_place(place))}"
 
 
 def _shown(worked_copy: WorkedCopy, why: ExplainedMistake) -> ExplanationView:
     row_view = worked_copy.row_view
-    says = row_view.sided(why.explanation.says)
+    says = row_view.sided(why.says)
     drawn = clue(why.explanation.mistakes[0].kind)
     remedies = tuple(_done(worked_copy, option, says) for option in why.options)
-    return ExplanationView(says, row_view.sided(why.explanation.look), drawn, remedies)
+    return ExplanationView(says, row_view.sided(why.look), drawn, remedies)
 
 
 _DOES = {
@@ -152,17 +153,17 @@ _DOES = {
 }
 
 
-def _done(worked_copy: WorkedCopy, option: Option, why: str) -> Remedy:
-    row_view = worked_copy.row_view
-    says, does = row_view.sided(option.says), _DOES[option.kind]
+def _done(worked_copy: WorkedCopy, said: SaidOption, why: str) -> Remedy:
+    row_view, option = worked_copy.row_view, said.option
+    says, does = row_view.sided(said.says), _DOES[option.kind]
     if option.kind is OptionKind.RIP and option.back_to is not None:
         above = events_above(worked_copy.progress, option.back_to)
-        return Remedy(says, option.cost, does, "ripped", option.back_to, takes_back=above)
+        return Remedy(says, said.cost, does, "ripped", option.back_to, takes_back=above)
     if option.kind is OptionKind.MEND:
-        return Remedy(says, option.cost, does, "note", row_view.rows, text=f"Mended: {why} {says}")
+        return Remedy(says, said.cost, does, "note", row_view.rows, text=f"Mended: {why} {says}")
     rows = [{"row": each.row, "counts": list(each.counts)} for each in option.differences]
     title = f"{option.kind.value.capitalize()}. {says}"
-    return Remedy(title, option.cost, does, "mended", row_view.rows, json.dumps(rows), text=says)
+    return Remedy(title, said.cost, does, "mended", row_view.rows, json.dumps(rows), text=says)
 
 
 def part_names(parts: int) -> list[str]:

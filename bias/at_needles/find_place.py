@@ -11,6 +11,7 @@ from bias.at_needles.count_check import MOST_COUNTED, refused_count
 from bias.at_needles.worked_copy import WorkedCopy
 from bias.results import observation_of, possible_rows
 from knitting.diagnosis import Observation
+from knitting.saying.diagnosis import said_place
 
 _ASKED = ("counts", "facing", "tail", "colour", "shows", "about")
 
@@ -75,7 +76,7 @@ def _answered(worked_copy: WorkedCopy, bare: PlaceSearch, seen: Observation) -> 
         PossiblePlace(
             place.row,
             _said(worked_copy, place.row),
-            row_view.sided(place.look),
+            row_view.sided(said_place(place)),
             place.row == row_view.rows,
             events_above(worked_copy.progress, place.row),
         )

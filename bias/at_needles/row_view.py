@@ -13,7 +13,8 @@ from bias.results import PieceOnNeedles, Results, StripPart, Technique, WorkedRo
 from drawing.strip import part_names
 from knitting.log import Progress
 from knitting.pace import Pace
-from knitting.reminders import Needles, reminders, tail
+from knitting.reminders import Needles, ReminderKind, reminders, tail
+from knitting.saying.reminders import said_reminder, said_tail
 from knitting.stitches import StitchKind
 
 _LONGEST_SAID = 70
@@ -101,7 +102,7 @@ class RowView:
     @property
     def tail(self) -> str:
         """Where the cast-on tail hangs now."""
-        return self.sided(tail(self.results.worked, self.number)) if self.row else ""
+        return self.sided(said_tail(tail(self.results.worked, self.number))) if self.row else ""
 
     @property
     def reminders(self) -> tuple[str, ...]:
@@ -111,7 +112,7 @@ class RowView:
         needles = Needles(self.progress.needle_cm) if self.progress.needle_cm else None
         gauge = self.results.worked.piece.headers.gauge
         due = reminders(self.results.worked, self.number, gauge, needles, self.progress.weighed or None)
-        return tuple(self.sided(each) for each in due if not each.startswith("Change colour"))
+        return tuple(self.sided(said_reminder(each)) for each in due if each.kind is not ReminderKind.NEW_COLOUR)
 
     @property
     def notes(self) -> tuple[str, ...]:

@@ -49,6 +49,8 @@ class PressAnswer:
 
     state: SketchState
     notices: tuple[str, ...] = ()
+    saved_elsewhere: bool = False
+    """Whether the piece was saved elsewhere since the sketch was begun: the page offers both ways out."""
 
 
 def answer_press(
@@ -104,7 +106,7 @@ def _saved(state: SketchState, over: bool) -> PressAnswer:
         return PressAnswer(saved)
     number = saved.current.number
     said = f"This piece was saved elsewhere meanwhile, as revision {number}. Your plan is kept, not saved."
-    return PressAnswer(state, (said,))
+    return PressAnswer(state, (said,), saved_elsewhere=True)
 
 
 _STEPS: Mapping[str, Callable[[SketchState, str], PressAnswer]] = {

@@ -86,6 +86,7 @@ def change(request: HttpRequest, piece_id: int) -> HttpResponse:
     about = {
         "page_name": press.page or secrets.token_hex(8),
         "notices": answer.notices,
+        "saved_elsewhere": answer.saved_elsewhere,
         **desk(answer.state, number(request, "row", 1)),
     }
     whole = request.headers.get("HX-Request") != "true"

@@ -1,6 +1,13 @@
 """The one door to the core: words or a plan in, all results out, kept by their content."""
 
-from bias.results.count_errors import CountErrors, ExplainedMistake, count_errors_of, observation_of, possible_rows
+from bias.results.count_errors import (
+    CountErrors,
+    ExplainedMistake,
+    SaidOption,
+    count_errors_of,
+    observation_of,
+    possible_rows,
+)
 from bias.results.fabrics import EdgeView, edge_view, swatch
 from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
 from bias.results.pieces import COMPACT, Results, dialects, digest, recent, results_of_words, words_of_json
@@ -45,6 +52,7 @@ __all__ = [
     "PlanResults",
     "Results",
     "RowGroup",
+    "SaidOption",
     "StripPart",
     "Substitution",
     "Technique",

@@ -18,16 +18,28 @@ from knitting.diagnosis import (
     options_of,
     whereabouts,
 )
-from knitting.diagnosis.explanations import RIGHT
 from knitting.rows import Side
+from knitting.saying.diagnosis import said_option, said_verdict, said_wrong_counts
+from knitting.saying.mistakes import looked_for, said_mistakes
+
+
+@dataclass(frozen=True, slots=True)
+class SaidOption:
+    """One thing that can be done, in words, with its cost."""
+
+    option: Option
+    says: str
+    cost: str
 
 
 @dataclass(frozen=True, slots=True)
 class ExplainedMistake:
-    """One explanation with what can be done about it: mending in place, and ripping."""
+    """One explanation in words, with what to look for and what can be done: mending in place, and ripping."""
 
     explanation: Explanation
-    options: tuple[Option, ...]
+    says: str
+    look: str
+    options: tuple[SaidOption, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,7 +50,7 @@ class CountErrors:
     right: bool
     matters: str
     whys: tuple[ExplainedMistake, ...] = ()
-    options: tuple[Option, ...] = ()
+    options: tuple[SaidOption, ...] = ()
 
 
 def observation_of(
@@ -61,18 +73,28 @@ def count_errors_of(
     found: Results, row: int, seen: Observation, seconds_a_stitch: float = 0.0
 ) -> tuple[CountErrors, tuple[PossibleRow, ...]]:
     """What the counts between marks mean after a row (from 1), and the other rows after which they would be right."""
+    worked = found.worked
     try:
-        answer = diagnose(found.worked, row, seen.counts, seen=seen)
-    except WrongCounts as why:
-        return CountErrors(False, str(why)), ()
-    right = answer.matters == RIGHT
-    places = () if right else whereabouts(found.worked, seen)
-    gauge = found.worked.piece.headers.gauge
-    whatever = () if right else options(found.worked, row, seen.counts, gauge)
+        answer = diagnose(worked, row, seen.counts, seen=seen)
+    except WrongCounts as wrong:
+        return CountErrors(False, said_wrong_counts(wrong)), ()
+    right = answer.verdict.is_right
+    places = () if right else whereabouts(worked, seen)
+    whatever = () if right else _said(options(worked, row, seen.counts, worked.piece.headers.gauge))
     whys = tuple(
-        ExplainedMistake(each, options_of(each, found.worked, row, seconds_a_stitch)) for each in answer.explanations
+        ExplainedMistake(
+            each,
+            said_mistakes(worked, each.mistakes),
+            looked_for(each.mistakes),
+            _said(options_of(each, worked, row, seconds_a_stitch)),
+        )
+        for each in answer.explanations
     )
-    return CountErrors(right, answer.matters, whys, whatever), places
+    return CountErrors(right, said_verdict(answer.verdict), whys, whatever), places
+
+
+def _said(found: Sequence[Option]) -> tuple[SaidOption, ...]:
+    return tuple(SaidOption(option, *said_option(option)) for option in found)
 
 
 def possible_rows(found: Results, seen: Observation) -> tuple[PossibleRow, ...]:

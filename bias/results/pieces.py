@@ -26,6 +26,7 @@ from knitting.in_pattern.piece_in_pattern import cells, is_patterned
 from knitting.measures import Gauge, said_area, said_cm
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.saying.misreadings import said_misreading
 from knitting.saying.problems import SaidProblem, problems_of
 from knitting.substitution import OwnHand, Substitution, substitute
 from knitting.words.glossary import Abbreviation, glossary
@@ -114,16 +115,19 @@ class Results:
     @cached_property
     def misreadings(self) -> tuple[Misreading, ...]:
         """Places that makers misread."""
-        return misreadings(self.worked, self.reading.dialect)
+        return misreadings(self.worked)
+
+    def said_misreadings(self) -> list[tuple[Misreading, str]]:
+        """The same with their sentences, in the words of the piece."""
+        return [(each, said_misreading(each, self.reading.dialect)) for each in self.misreadings]
 
     @cached_property
     def misreadings_by_line(self) -> dict[int, str]:
         """The notes of a line as one text."""
         found: dict[int, str] = {}
-        for misreading in self.misreadings:
-            found[misreading.line] = (
-                f"{found[misreading.line]} {misreading.says}" if misreading.line in found else misreading.says
-            )
+        for misreading, says in self.said_misreadings():
+            before = found.get(misreading.line)
+            found[misreading.line] = f"{before} {says}" if before else says
         return found
 
     @cached_property

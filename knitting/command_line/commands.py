@@ -11,16 +11,18 @@ from pathlib import Path
 
 from knitting.cloth import lay_flat, shape_json
 from knitting.command_line.making import listed, make
-from knitting.diagnosis import Observation, diagnose, find_json
-from knitting.diagnosis.explanations import RIGHT
+from knitting.diagnosis import Observation, WrongCounts, diagnose
 from knitting.dialects.dialect import Dialect, dialect, dialect_codes
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
+from knitting.files.diagnosis_json import find_json
 from knitting.files.ledger import as_json, as_table
 from knitting.formatter import format_piece
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
 from knitting.problems import plural
 from knitting.rows import Side
+from knitting.saying.diagnosis import said_verdict, said_wrong_counts
+from knitting.saying.mistakes import looked_for, mended, said_mistakes
 from knitting.saying.problems import problems_of
 from knitting.words.glossary import glossary
 from knitting.words.reader import MOST_BYTES, read
@@ -111,14 +113,18 @@ def _found(options: argparse.Namespace, worked: WorkedPiece) -> str:
     counts = [int(count) for count in re.split("[,-]", options.counts)] if _COUNTS.fullmatch(options.counts) else []
     if not counts:
         raise ValueError(f"Counts are written as 24,1,25, not {options.counts[:40]!r}.")
-    answer = diagnose(worked, options.row, counts, seen=seen)
+    try:
+        answer = diagnose(worked, options.row, counts, seen=seen)
+    except WrongCounts as wrong:
+        raise ValueError(said_wrong_counts(wrong)) from None
     if options.json:
-        return json.dumps(find_json(answer), ensure_ascii=False) + "\n"
-    lines = [answer.matters]
+        return json.dumps(find_json(worked, answer), ensure_ascii=False) + "\n"
+    lines = [said_verdict(answer.verdict)]
     for number, each in enumerate(answer.explanations, start=1):
         rip = f"Or rip {plural(each.rip_rows, 'row')}, {plural(each.rip_stitches, 'stitch')}."
-        lines.append(f"{number}. {each.says} {each.look} {each.mend} {rip}")
-    if answer.expected and not answer.explanations and answer.matters != RIGHT:
+        said = said_mistakes(worked, each.mistakes)
+        lines.append(f"{number}. {said} {looked_for(each.mistakes)} {mended(each.mistakes)} {rip}")
+    if answer.expected and not answer.explanations and not answer.verdict.is_right:
         lines.append("No one or two of the usual mistakes explain these counts: count once more, part by part.")
     return "\n".join(lines) + "\n"
 

@@ -8,13 +8,11 @@ from dataclasses import dataclass, replace
 from knitting.diagnosis.mistakes import Change, Mistake, MistakeKind, mistakes
 from knitting.diagnosis.observation import Observation
 from knitting.diagnosis.replay import Replay
-from knitting.diagnosis.saying import looked_for, matters, mended, said
 from knitting.diagnosis.uncounted_mistakes import mismatched, unseen, what_differs
+from knitting.diagnosis.verdicts import Matters, NoSuch, Verdict, WrongCounts
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece
-from knitting.problems import plural
 
-RIGHT = "The counts are right."
 WINDOW = 60
 """Rows that are looked back over."""
 _MOST = 12
@@ -38,12 +36,10 @@ _RECENT = 0.2
 _EACH_STITCH = 0.3
 _ANOTHER = 2.0
 _WRONG_SIDE = 3.0
+_FEW = 3
+"""Stitches that are hidden one at a time."""
 _NEWEST = 4
 """Rows from the newest back in which it is looked whether a mistake could have gone unnoticed at all."""
-
-
-class WrongCounts(ValueError):
-    """Counts that are none of this piece: the message says what would be."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,9 +50,6 @@ class Explanation:
     """
 
     mistakes: tuple[Mistake, ...]
-    says: str
-    look: str
-    mend: str
     rip_rows: int
     rip_stitches: int
 
@@ -70,7 +63,7 @@ class Explanation:
 class Diagnosis:
     """Whether it matters, and what may have happened, likeliest first; nothing if the counts are right."""
 
-    matters: str
+    verdict: Verdict
     expected: tuple[int, ...]
     explanations: tuple[Explanation, ...]
 
@@ -84,14 +77,15 @@ def diagnose(
     is no such row, or the counts are not as many as its parts.
     """
     if not 1 <= row <= len(worked.rows):
-        raise WrongCounts(f"There is no row {row}: this piece has {plural(len(worked.rows), 'row')}.")
+        raise WrongCounts(NoSuch.ROW, row, len(worked.rows))
     needle = worked.rows[row - 1].after
     wanted = wrong_by(needle, counts)
     seen = seen or Observation()
     if not any(any(change) for change in wanted):
         silent = sorted(([each] for each in unseen(worked, row, seen, window)), key=lambda e: _rank(e, row, window))
-        said = what_differs(worked, row, seen)
-        return Diagnosis(said or RIGHT, needle.parts, tuple(_explanation(worked, row, tuple(each)) for each in silent))
+        differs = what_differs(worked, row, seen)
+        verdict = Verdict(Matters.OTHERWISE_SEEN if differs else Matters.RIGHT, differs=differs)
+        return Diagnosis(verdict, needle.parts, tuple(_explanation(worked, row, tuple(each)) for each in silent))
     replay = Replay(worked)
     every = list(mistakes(worked, row, window))
     found = _together(_singles(replay, every, wanted, row))
@@ -100,14 +94,24 @@ def diagnose(
     other_side = mismatched(worked, row, Observation(facing=seen.facing))[0]
     found.sort(key=lambda each: _rank(each, row, window) + _against(each, seen, other_side))
     shown = tuple(_explanation(worked, row, each) for each in found[:_MOST])
-    return Diagnosis(matters(needle, wanted[0] if len(wanted) == 1 else (), sum(wanted[0])), needle.parts, shown)
+    return Diagnosis(_verdict(needle, wanted), needle.parts, shown)
+
+
+def _verdict(needle: Needle, wanted: Sequence[Change]) -> Verdict:
+    """What may be left, what is easily absorbed, what wants a mend."""
+    total = sum(wanted[0])
+    if len(wanted) == 1 and not total and needle.marks:
+        return Verdict(Matters.MARK_MOVED)
+    if abs(total) == 1:
+        return Verdict(Matters.ONE_STITCH, total)
+    return Verdict(Matters.FEW_STITCHES if 0 < abs(total) <= _FEW else Matters.MANY_STITCHES, total)
 
 
 def wrong_by(needle: Needle, counts: Sequence[int]) -> list[Change]:
     """By how much counts differ from a needle, part by part; of a sum alone every part that may hold the difference."""
     parts = needle.parts
     if any(count < 0 for count in counts) or sum(counts) > 20_000:
-        raise WrongCounts("Counts are whole numbers from 0 up, as many as stitches can be on a needle.")
+        raise WrongCounts(NoSuch.COUNT)
     if len(counts) == len(parts):
         return [tuple(count - part for count, part in zip(counts, parts, strict=True))]
     if len(counts) == len(needle.counts):
@@ -117,10 +121,7 @@ def wrong_by(needle: Needle, counts: Sequence[int]) -> list[Change]:
     if len(counts) == 1:
         by = counts[0] - needle.total
         return [tuple(by if place == at else 0 for place in range(len(parts))) for at in _between(needle)]
-    raise WrongCounts(
-        f"{plural(len(counts), 'count')} for {plural(len(parts), 'part')}: give all of {'-'.join(map(str, parts))}, or "
-        "the sum alone."
-    )
+    raise WrongCounts(NoSuch.PARTS, given=len(counts), parts=parts)
 
 
 def _between(needle: Needle) -> list[int]:
@@ -225,7 +226,7 @@ def _changed(needle: Needle, change: Change) -> Needle | None:
     return needle._replace(counts=tuple(counts)) if min(counts) >= 0 else None
 
 
-# -- order and words ---------------------------------------------------------------------------------------------
+# -- order ---------------------------------------------------------------------------------------------
 
 
 def _rank(found: Sequence[Mistake], row: int, window: int) -> float:
@@ -246,39 +247,4 @@ def _against(found: Sequence[Mistake], seen: Observation, other_side: bool) -> f
 def _explanation(worked: WorkedPiece, row: int, found: tuple[Mistake, ...]) -> Explanation:
     back = max(row - min(each.last for each in found) + 1, 1)
     ripped = sum(each.end for each in worked.rows[row - back : row])
-    return Explanation(
-        found,
-        _joined([said(worked, each) for each in found]),
-        " ".join(looked_for(each) for each in found),
-        " ".join(mended(each) for each in found),
-        min(back, row),
-        ripped,
-    )
-
-
-def _joined(sentences: Sequence[str]) -> str:
-    first, *others = sentences
-    return " And ".join([first, *(each[:1].lower() + each[1:] for each in others)])
-
-
-def find_json(answer: Diagnosis) -> dict[str, object]:
-    """The published form of an answer."""
-    return {
-        "matters": answer.matters,
-        "expected": list(answer.expected),
-        "explanations": [
-            {
-                "kind": each.mistakes[0].kind.value,
-                "mark": each.mistakes[0].spot.mark,
-                "side": each.mistakes[0].spot.side,
-                "or": [{"mark": spot.mark, "side": spot.side} for spot in each.mistakes[0].others],
-                "rows": list(each.rows),
-                "says": each.says,
-                "look": each.look,
-                "mend": each.mend,
-                "rip_rows": each.rip_rows,
-                "also": [other.kind.value for other in each.mistakes[1:]],
-            }
-            for each in answer.explanations
-        ],
-    }
+    return Explanation(found, min(back, row), ripped)

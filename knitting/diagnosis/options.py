@@ -10,10 +10,9 @@ from knitting.diagnosis.as_knitted import as_knitted
 from knitting.diagnosis.explanations import Explanation
 from knitting.diagnosis.mistakes import MistakeKind, mark_names
 from knitting.log import CountDifference
-from knitting.measures import Gauge, said_cm
+from knitting.measures import Gauge
 from knitting.needle.needle import Needle
 from knitting.needle.worked import FabricWork, PartWork, WorkedPiece, WorkedRow
-from knitting.problems import plural
 from knitting.stitches import StitchKind
 
 _PLAIN_BESIDE = 3
@@ -32,16 +31,77 @@ class OptionKind(Enum):
 
 
 @dataclass(frozen=True, slots=True)
+class LeftAsItIs:
+    """Going on with the counts as they are.
+
+    ``stuck`` is the row that does not work out on them, 0 where none is. Else the last row ``ends`` with so many
+    stitches in the place of ``instead``, ``wider_cm`` wider (below zero: narrower) where the gauge is known; ``fits``
+    says that a repeat that has to fit may come out otherwise.
+    """
+
+    stuck: int = 0
+    label: str = ""
+    ends: int = 0
+    instead: int = 0
+    all_the_same: bool = False
+    wider_cm: float | None = None
+    fits: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class HiddenStitch:
+    """Stitches too many (below zero: too few) of a part, made up for near an edge or beside a mark.
+
+    ``edge`` is "right", "left" or "either" edge; else ``mark`` is the mark, and ``before`` says on which side of it.
+    """
+
+    wrong: int
+    edge: str = ""
+    mark: str = ""
+    before: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class HiddenInRow:
+    """The difference made up for in one row."""
+
+    row: int
+    stitches: tuple[HiddenStitch, ...]
+
+    @property
+    def to_work(self) -> int:
+        """Stitches to work otherwise."""
+        return sum(abs(each.wrong) for each in self.stitches)
+
+
+@dataclass(frozen=True, slots=True)
+class MendedInPlace:
+    """What happened put right without ripping, so many rows below the needle or more."""
+
+    explanation: Explanation
+    rows_below: int
+
+
+@dataclass(frozen=True, slots=True)
+class RippedRows:
+    """So many rows ripped back, to before one; stitches to work again, and the minutes where the pace is known."""
+
+    rows: int
+    before_row: int
+    stitches: int
+    minutes: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Option:
-    """One thing that can be done: what, what it costs, and what then stands on the needle.
+    """One thing that can be done, and what then stands on the needle.
 
     ``differences`` are the counts that are other than written once it is done; ``back_to`` is the row after which one
     stands when it means ripping, else ``None``.
     """
 
     kind: OptionKind
-    says: str
-    cost: str
+    facts: LeftAsItIs | HiddenInRow | MendedInPlace | RippedRows
     differences: tuple[CountDifference, ...] = ()
     back_to: int | None = None
 
@@ -66,13 +126,9 @@ def _ways(worked: WorkedPiece, row: int, counts: tuple[int, ...], gauge: Gauge |
     following = worked.rows[row]
     right_again = CountDifference(row + 1, following.after.counts)
     for kind, at_edge in ((OptionKind.ABSORB, True), (OptionKind.HIDE, False)):
-        says = _hidden(following, row + 1, off, at_edge)
-        if says:
-            many = sum(map(abs, off))
-            cost = (
-                f"{plural(many, 'stitch')} to work otherwise in row {row + 1}; from there on every count is as written."
-            )
-            yield Option(kind, says, cost, (here, right_again))
+        hidden = _hidden(following, off, at_edge)
+        if hidden:
+            yield Option(kind, HiddenInRow(row + 1, tuple(hidden)), (here, right_again))
 
 
 def _left(worked: WorkedPiece, here: CountDifference, off: Sequence[int], gauge: Gauge | None) -> Option:
@@ -80,61 +136,41 @@ def _left(worked: WorkedPiece, here: CountDifference, off: Sequence[int], gauge:
     after = as_knitted(worked, [here])
     total = sum(off)
     if after.stuck:
-        label = worked.rows[after.stuck - 1].label
-        says = f"It cannot stay to the end: row {after.stuck} ({label}) does not work out on these counts."
-        return Option(OptionKind.LEAVE, says, "It has to be put right before that row.", (here,))
-    wide = f", about {said_cm(abs(total) * gauge.stitch_cm)} {'wider' if total > 0 else 'narrower'}" if gauge else ""
+        facts = LeftAsItIs(after.stuck, worked.rows[after.stuck - 1].label)
+        return Option(OptionKind.LEAVE, facts, (here,))
     ends = after.worked.rows[-1].end
-    says = (
-        f"Every row ahead can be worked as it is. The last one ends with {plural(ends, 'stitch')} instead of "
-        f"{ends - total}{wide}."
-    )
-    if ends - total != worked.rows[-1].end:
-        says = (
-            f"Every row ahead can be worked as it is, and the last one ends with {plural(ends, 'stitch')} all the same."
-        )
-    cost = (
-        "Nothing to work again; repeats that have to fit may come out otherwise." if _patterned(worked) else "Nothing."
-    )
-    return Option(OptionKind.LEAVE, says, cost, (here,))
+    wider = total * gauge.stitch_cm if gauge else None
+    same = ends - total != worked.rows[-1].end
+    facts = LeftAsItIs(0, "", ends, ends - total, same, wider, _patterned(worked))
+    return Option(OptionKind.LEAVE, facts, (here,))
 
 
-def _hidden(row: WorkedRow, number: int, off: Sequence[int], at_edge: bool) -> str:
+def _hidden(row: WorkedRow, off: Sequence[int], at_edge: bool) -> list[HiddenStitch]:
     """How the difference is made up for in the next row: among the plain stitches at an edge, or beside a line; nothing
     where there is no room."""
-    said = []
+    found = list[HiddenStitch]()
     parts = [part for part in row.work_in_rs_order if part.mark is None]
     for at, wrong in enumerate(off):
         if not wrong:
             continue
         edge = at in (0, len(off) - 1) and not row.in_round
         if at_edge and not edge:
-            return ""
+            return []
         if not at_edge and not row.before.marks:
-            return ""
+            return []
         if _plain_stitches(parts[at]) < abs(wrong) * 2 + _PLAIN_BESIDE:
-            return ""
-        where = _edge_of(at, len(off)) if at_edge else _beside(row.before, at)
-        said.append(f"{_done(wrong)} {where}")
-    return f"In row {number}, {' and '.join(said)}." if said else ""
+            return []
+        found.append(_at_edge(wrong, at, len(off)) if at_edge else _beside(wrong, row.before, at))
+    return found
 
 
-def _done(wrong: int) -> str:
-    if wrong > 0:
-        return "work two together once" if wrong == 1 else f"work two together {wrong} times"
-    return "make one" if wrong == -1 else f"make {-wrong}, not side by side,"
+def _at_edge(wrong: int, at: int, parts: int) -> HiddenStitch:
+    return HiddenStitch(wrong, edge="either" if parts == 1 else "right" if at == 0 else "left")
 
 
-def _edge_of(at: int, parts: int) -> str:
-    if parts == 1:
-        return "among the plain stitches near an edge"
-    return f"among the plain stitches near the {'right' if at == 0 else 'left'} edge"
-
-
-def _beside(needle: Needle, at: int) -> str:
+def _beside(wrong: int, needle: Needle, at: int) -> HiddenStitch:
     names = mark_names(needle)
-    name = names[at - 1] if at else names[0]
-    return f"{'before' if at == 0 else 'after'} '{name}', one plain stitch away from it"
+    return HiddenStitch(wrong, mark=names[at - 1] if at else names[0], before=at == 0)
 
 
 def _plain_stitches(part: PartWork) -> int:
@@ -158,14 +194,11 @@ def options_of(
     """Mending what happened in place, and ripping back to before it. ``seconds_a_stitch`` is the knitter's own pace, 0
     where it is not known yet."""
     first = explanation.mistakes[0]
-    deep = row - first.last
-    where = f", {plural(deep, 'row')} below the needle or more" if deep > 0 else ", in the row on the needle"
-    cost = f"No row is ripped{where}."
-    found = [Option(OptionKind.MEND, explanation.mend, cost)]
+    found = [Option(OptionKind.MEND, MendedInPlace(explanation, row - first.last))]
     if first.kind is not MistakeKind.MARK_SHIFTED and explanation.rip_rows:
-        minutes = round(2 * explanation.rip_stitches * seconds_a_stitch / 60)
-        time = f", about {plural(max(minutes, 1), 'minute')} to rip and work again" if seconds_a_stitch else ""
-        says = f"Rip back {plural(explanation.rip_rows, 'row')}, to before row {row - explanation.rip_rows + 1}."
-        cost = f"{explanation.rip_stitches} stitches to work again{time}."
-        found.append(Option(OptionKind.RIP, says, cost, back_to=row - explanation.rip_rows))
+        seconds = 2 * explanation.rip_stitches * seconds_a_stitch
+        minutes = max(round(seconds / 60), 1) if seconds_a_stitch else None
+        last = row - explanation.rip_rows
+        facts = RippedRows(explanation.rip_rows, last + 1, explanation.rip_stitches, minutes)
+        found.append(Option(OptionKind.RIP, facts, back_to=last))
     return tuple(found)

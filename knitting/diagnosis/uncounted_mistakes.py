@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from knitting.diagnosis.mistakes import Mistake, MistakeKind, MistakePlace
 from knitting.diagnosis.observation import Observation, faces_after, in_colour, shown
+from knitting.diagnosis.verdicts import WhatDiffers
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.needle.worked import WorkedPiece
 
@@ -39,14 +40,11 @@ def unseen(worked: WorkedPiece, row: int, seen: Observation, window: int) -> Ite
         yield Mistake(MistakeKind.WRONG_STITCH, MistakePlace(), still, row, row)
 
 
-def what_differs(worked: WorkedPiece, row: int, seen: Observation) -> str:
-    """What is other than it should be though the counts are right, in one sentence; nothing where nothing is."""
+def what_differs(worked: WorkedPiece, row: int, seen: Observation) -> WhatDiffers:
+    """What is other than it should be though the counts are right."""
     side, colour, look = mismatched(worked, row, seen)
-    said = []
-    if side and seen.facing is not None:
-        said.append(f"the {'right' if seen.facing.value == 'RS' else 'wrong'} side faces you, and the other one should")
-    if colour:
-        said.append(f"the row on the needle is in {seen.colour}, and should be in {worked.rows[row - 1].colour}")
-    if look:
-        said.append(f"the row shows {'knit' if seen.shows == 'k' else 'purl'} stitches where it should not")
-    return f"The counts are right, but {'; '.join(said)}." if said else ""
+    return WhatDiffers(
+        seen.facing if side else None,
+        (seen.colour, worked.rows[row - 1].colour) if colour else None,
+        seen.shows if look else "",
+    )

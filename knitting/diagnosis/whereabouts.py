@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from knitting.diagnosis.explanations import WrongCounts, wrong_by
+from knitting.diagnosis.explanations import wrong_by
 from knitting.diagnosis.observation import Observation, faces_after, in_colour, shown
+from knitting.diagnosis.verdicts import WrongCounts
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.needle.lineage import count_changes
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.problems import plural
 from knitting.rows import Side
 from knitting.stitches import Look
 
@@ -18,19 +18,35 @@ _MOST = 8
 
 
 @dataclass(frozen=True, slots=True)
+class RowLook:
+    """What can be seen of a row in the cloth; ``only`` and ``alike`` say whether no other row fits, or others that fit
+    look so too."""
+
+    eyelets: int = 0
+    increases: int = 0
+    decreases: int = 0
+    colour: str = ""
+    only: bool = False
+    alike: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class PossibleRow:
-    """A row after which everything fits, counted from 1, and what to look for in it; ``parts`` of the next row are
-    worked already where the work was stopped within it."""
+    """A row after which everything fits, counted from 1, and what it looks like.
+
+    ``parts`` of the next row, called ``within``, are worked already where the work was stopped in it.
+    """
 
     row: int
-    look: str
+    look: RowLook
     parts: int = 0
+    within: str = ""
 
 
 def whereabouts(worked: WorkedPiece, seen: Observation) -> tuple[PossibleRow, ...]:
     """The rows after which a piece looks as it is seen, nearest to the guess first; the latest where there is none.
 
-    :class:`~knitting.diagnosis.explanations.NotCounts` if the counts are none that a needle can have.
+    :class:`~knitting.diagnosis.verdicts.WrongCounts` if the counts are none that a needle can have.
     """
     rows = worked.rows
     looks = cells(worked) if seen.shows else []
@@ -54,8 +70,7 @@ def _within_rows(rows: Sequence[WorkedRow], counts: Sequence[int]) -> Iterator[P
             worked = range(done) if row.side is Side.RS else range(len(after) - done, len(after))
             mixed = tuple(after[part] if part in worked else before[part] for part in range(len(after)))
             if mixed not in (before, after) and tuple(counts) in (mixed, _unmarked(row, mixed)):
-                look = f"You stopped within row {at + 1} ({row.label}): its first {plural(done, 'part')} are worked."
-                yield PossibleRow(at, look.replace("1 part are", "part is"), done)
+                yield PossibleRow(at, RowLook(), done, row.label)
 
 
 def _unmarked(row: WorkedRow, parts: Sequence[int]) -> tuple[int, ...]:
@@ -84,25 +99,16 @@ def _fits(worked: WorkedPiece, at: int, seen: Observation, looks: Sequence[str])
         return False  # another number of parts
 
 
-def _look(rows: Sequence[WorkedRow], at: int, others: Sequence[int]) -> str:
+def _look(rows: Sequence[WorkedRow], at: int, others: Sequence[int]) -> RowLook:
     """What the row just worked shows that some other rows that fit do not."""
     here = _shows(rows[at])
-    if len(others) == 1:
-        return f"Only this row fits: it is {here}."
     alike = sum(_shows(rows[other]) == here for other in others)
-    return f"The row on the needle is {here}." + (
-        "" if alike == 1 else " So are others: count the rows from the start."
-    )
+    return replace(here, only=len(others) == 1, alike=alike > 1)
 
 
-def _shows(row: WorkedRow) -> str:
-    """What can be seen of a row in the cloth, in a few words."""
+def _shows(row: WorkedRow) -> RowLook:
     changes = count_changes(row)
-    holes = sum(event.stitch is not None and event.stitch.look is Look.HOLE for event in changes)
-    fewer = sum(event.change < 0 for event in changes)
-    more = sum(event.change > 0 for event in changes) - holes
-    said = [f"{holes} eyelet{'' if holes == 1 else 's'}"] if holes else []
-    said += [f"{more} increase{'' if more == 1 else 's'}"] if more else []
-    said += [f"{fewer} decrease{'' if fewer == 1 else 's'}"] if fewer else []
-    in_colour = f" in {row.colour}" if row.colour else ""
-    return f"one with {' and '.join(said)}{in_colour}" if said else f"a row of rest{in_colour}"
+    eyelets = sum(each.stitch is not None and each.stitch.look is Look.HOLE for each in changes)
+    fewer = sum(each.change < 0 for each in changes)
+    more = sum(each.change > 0 for each in changes) - eyelets
+    return RowLook(eyelets, more, fewer, row.colour)

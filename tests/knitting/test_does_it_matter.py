@@ -19,13 +19,14 @@ from knitting.diagnosis import (
     options,
     options_of,
 )
-from knitting.diagnosis.explanations import RIGHT
 from knitting.forecast.forecast import forecast_of
 from knitting.log import CountDifference
 from knitting.measures import Gauge
 from knitting.pace import Pace, TimedRow, pace, sittings
 from knitting.reminders import Needles, longer_needle, most_on, reminders, tail
 from knitting.rows import Side, Stripe
+from knitting.saying.diagnosis import said_option, said_verdict
+from knitting.saying.reminders import said_reminder, said_tail
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import made
@@ -92,16 +93,16 @@ def test_what_can_be_done_comes_in_the_order_in_which_it_is_thought_of():
     piece = worked(SHAWL)
     found = options(piece, 20, (24, 23), Gauge(20, 40))
     assert [way.kind for way in found] == [OptionKind.LEAVE, OptionKind.ABSORB, OptionKind.HIDE]
-    assert found[0].says == (
-        "Every row ahead can be worked as it is. The last one ends with 68 stitches instead of 69, about 0.5 cm narrower."
+    assert said_option(found[0])[0] == (
+        "You can work every row ahead as it is. The last one ends with 68 stitches instead of 69, about 0.5 cm narrower."
     )
-    assert found[1].says == "In row 21, make one among the plain stitches near the left edge."
-    assert found[2].says == "In row 21, make one after 'centre', one plain stitch away from it."
+    assert said_option(found[1])[0] == "In row 21, make one among the plain stitches near the left edge."
+    assert said_option(found[2])[0] == "In row 21, make one after 'centre', one plain stitch away from it."
     assert found[1].differences == (CountDifference(20, (24, 23)), CountDifference(21, (26, 26)))
     (first, *_) = diagnose(piece, 20, (24, 1, 23)).explanations
     mend, rip = options_of(first, piece, 20, seconds_a_stitch=3.0)
     assert (mend.kind, rip.kind, rip.back_to) == (OptionKind.MEND, OptionKind.RIP, 18)
-    assert rip.cost == "98 stitches to work again, about 10 minutes to rip and work again."
+    assert said_option(rip)[1] == "98 stitches to work again, about 10 minutes to rip and work again."
 
 
 def test_a_mark_that_slid_asks_for_nothing_but_moving_it():
@@ -113,7 +114,7 @@ def test_a_mark_that_slid_asks_for_nothing_but_moving_it():
 def test_what_cannot_stay_is_said_to_have_to_go():
     piece = worked("Cast on 12 sts.\nRow 1: Knit.\nRow 2: Knit.\nRow 3: [K2tog] 6 times.\nRow 4: Knit.")
     leave, *_ = options(piece, 1, (11,))
-    assert leave.says == "It cannot stay to the end: row 3 (Row 3) does not work out on these counts."
+    assert said_option(leave)[0] == "You can leave it until row 3 (Row 3); that row needs the right count."
 
 
 # -- mistakes that change no count ----------------------------------------------------------------------------
@@ -122,9 +123,11 @@ def test_what_cannot_stay_is_said_to_have_to_go():
 def test_the_side_that_faces_tells_of_a_row_left_out_or_worked_twice():
     piece = worked(SHAWL)
     answer = diagnose(piece, 20, (24, 1, 24), seen=Observation(facing=Side.WS))
-    assert answer.matters == "The counts are right, but the wrong side faces you, and the other one should."
+    assert (
+        said_verdict(answer.verdict) == "The counts are right, but the wrong side faces you, and the other one should."
+    )
     assert [each.mistakes[0].kind for each in answer.explanations] == [MistakeKind.SKIPPED_ROW, MistakeKind.ROW_TWICE]
-    assert diagnose(piece, 20, (24, 1, 24), seen=Observation(facing=Side.RS)).matters == RIGHT
+    assert diagnose(piece, 20, (24, 1, 24), seen=Observation(facing=Side.RS)).verdict.is_right
 
 
 def test_a_row_left_out_comes_first_where_the_other_side_faces_and_last_where_it_does_not():
@@ -239,7 +242,7 @@ def test_a_pause_that_was_noted_ends_a_sitting():
     ],
 )
 def test_what_is_due_at_a_row_is_said_there(text, row, due):
-    assert reminders(worked(text), row, Gauge(20, 40)) == due
+    assert tuple(map(said_reminder, reminders(worked(text), row, Gauge(20, 40)))) == due
 
 
 def test_a_longer_needle_is_asked_for_in_the_row_in_which_it_gets_crowded():
@@ -247,7 +250,7 @@ def test_a_longer_needle_is_asked_for_in_the_row_in_which_it_gets_crowded():
     piece = worked("Cast on 170 sts.\nRow 1: K1, yo, k to end.\nRepeat row 1, 9 more times.")
     needles, gauge = Needles(60), Gauge(20, 40)
     assert most_on(needles, gauge) == 175
-    said = [reminders(piece, row, gauge, needles) for row in range(1, 11)]
+    said = [tuple(map(said_reminder, reminders(piece, row, gauge, needles))) for row in range(1, 11)]
     assert [row for row, due in enumerate(said, start=1) if due] == [6]
     assert said[5] == ("From here on the needle gets crowded (176 stitches): change to one of 80 cm.",)
     assert longer_needle(1000, gauge) is None
@@ -258,12 +261,12 @@ def test_the_tail_hangs_right_at_the_start_of_a_right_side_row():
     shawl = worked(
         "Garter tab: cast on 3, knit 7 rows, pick up 3 along the side, pick up 3 from the cast-on. (9 sts)\nRow 1 (RS): Knit.\nRow 2: Knit."
     )
-    assert [tail(shawl, row) for row in (8, 9)] == [
+    assert [said_tail(tail(shawl, row)) for row in (8, 9)] == [
         "the cast-on tail hangs right of the centre",
         "the cast-on tail hangs left of the centre",
     ]
-    assert [tail(worked(SHAWL), row) for row in (1, 2)] == [
+    assert [said_tail(tail(worked(SHAWL), row)) for row in (1, 2)] == [
         "the cast-on tail hangs at the right edge",
         "the cast-on tail hangs at the left edge",
     ]
-    assert tail(worked("Cast on 9 sts.\nJoin to work in the round.\nRnd 1: Knit."), 1) == ""
+    assert tail(worked("Cast on 9 sts.\nJoin to work in the round.\nRnd 1: Knit."), 1) is None

@@ -66,7 +66,7 @@ def answered(text):
     reading = read(text)
     piece = work_piece(reading.piece, reading.problems)
     inks = highlights(reading)
-    misreadings(piece, reading.dialect)
+    misreadings(piece)
     assert time.perf_counter() - start < MOST_SECONDS
     for each in inks.values():
         assert all(one.column + one.length <= other.column for one, other in pairwise(each))

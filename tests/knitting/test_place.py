@@ -11,11 +11,13 @@ from hypothesis import strategies as st
 from knitting.command_line.commands import main
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
-from knitting.diagnosis import MistakeKind, Observation, WrongCounts, diagnose, whereabouts
+from knitting.diagnosis import Matters, MistakeKind, Observation, Verdict, WrongCounts, diagnose, whereabouts
 from knitting.diagnosis.mistakes import mistakes
 from knitting.diagnosis.replay import Replay
 from knitting.forecast.forecast import forecast_of
 from knitting.rows import Side, Work
+from knitting.saying.diagnosis import said_place, said_verdict
+from knitting.saying.mistakes import looked_for, mended, said_mistakes
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import made
@@ -55,25 +57,33 @@ def test_counts_that_are_wrong_are_explained(row, counts, kind, mark, side, rows
         for spot in each.mistakes[0].spots
     ]
     assert (kind, mark, side, rows) in found
-    assert all(each.says and each.look and each.mend and 1 <= each.rip_rows <= row for each in answer.explanations)
+    for each in answer.explanations:
+        assert said_mistakes(worked(SHAWL), each.mistakes)
+        assert looked_for(each.mistakes)
+        assert mended(each.mistakes)
+        assert 1 <= each.rip_rows <= row
 
 
 def test_what_happened_is_said_with_where_to_look_how_to_mend_it_and_what_ripping_costs():
     first = diagnose(worked(SHAWL), 20, (24, 1, 23)).explanations[0]
-    assert first.says == "One increase after 'centre' or at the left edge was forgotten in one of rows 1 to 19."
-    assert first.mend.startswith("Lift the bar below")
+    assert (
+        said_mistakes(worked(SHAWL), first.mistakes)
+        == "One increase after 'centre' or at the left edge was forgotten in one of rows 1 to 19."
+    )
+    assert mended(first.mistakes).startswith("Lift the bar below")
     assert (first.rip_rows, first.rip_stitches) == (2, 49 + 49)
 
 
 def test_counts_that_are_right_need_nothing_and_a_sum_that_is_right_only_a_mark():
-    assert diagnose(worked(SHAWL), 20, (24, 1, 24)).matters == "The counts are right."
+    assert diagnose(worked(SHAWL), 20, (24, 1, 24)).verdict.is_right
+    assert said_verdict(Verdict(Matters.RIGHT)) == "The counts are right."
     assert diagnose(worked(SHAWL), 20, (49,)).explanations == ()
-    assert "only a mark stands elsewhere" in diagnose(worked(SHAWL), 20, (25, 1, 23)).matters
+    assert "only a mark stands elsewhere" in said_verdict(diagnose(worked(SHAWL), 20, (25, 1, 23)).verdict)
 
 
 @pytest.mark.parametrize("counts", [(24, 1, 23), (24, 23), (48,)])
 def test_a_stitch_is_one_stitch_however_it_is_counted(counts):
-    assert diagnose(worked(SHAWL), 20, counts).matters.startswith("It is one stitch too few")
+    assert said_verdict(diagnose(worked(SHAWL), 20, counts).verdict).startswith("It is one stitch too few")
 
 
 def test_two_mistakes_are_supposed_where_one_is_not_enough():
@@ -93,7 +103,7 @@ def test_counts_that_are_none_of_this_row_are_refused(row, counts):
 def test_counts_that_no_usual_mistake_explains_have_no_explanation():
     answer = diagnose(worked(SHAWL), 20, (3, 1, 900))
     assert answer.explanations == ()
-    assert "find out what happened" in answer.matters
+    assert "find out what happened" in said_verdict(answer.verdict)
 
 
 @given(st.integers(1, 30), st.lists(st.integers(0, 60), min_size=3, max_size=3))
@@ -213,17 +223,17 @@ def test_the_rows_that_fit_what_is_seen_are_listed_best_first(seen, rows):
 
 def test_places_say_what_to_look_for():
     rest, eyelets = whereabouts(worked(SHAWL), Observation((24, 1, 24)))
-    assert rest.look == "The row on the needle is a row of rest."
-    assert eyelets.look == "The row on the needle is one with 4 eyelets."
+    assert said_place(rest) == "The row on the needle is a row of rest."
+    assert said_place(eyelets) == "The row on the needle is one with 4 eyelets."
     (only,) = whereabouts(worked(SHAWL), Observation((24, 1, 24), Side.RS))
-    assert only.look == "Only this row fits: it is a row of rest."
+    assert said_place(only) == "Only this row fits: it is a row of rest."
 
 
 def test_a_stop_in_the_middle_of_a_row_is_an_answer_too():
     """Row 21 goes from 24-1-24 to 26-1-26; its first part is worked and the last one is not."""
     (stopped, *_) = whereabouts(worked(SHAWL), Observation((26, 1, 24), about=20))
     assert (stopped.row, stopped.parts) == (20, 1)
-    assert stopped.look == "You stopped within row 21 (Row 1): its first part is worked."
+    assert said_place(stopped) == "You stopped within row 21 (Row 1): its first part is worked."
     assert whereabouts(worked(SHAWL), Observation((26, 24), about=20))[0] == stopped
 
 

@@ -8,12 +8,18 @@ from knitting.diagnosis.mistakes import Mistake, MistakeKind, MistakePlace
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece
 from knitting.problems import plural
+from knitting.saying.language import _
 
 _MANY = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six"}
 
 
-def said(worked: WorkedPiece, mistake: Mistake) -> str:
+def said_mistakes(worked: WorkedPiece, mistakes: Sequence[Mistake]) -> str:
     """What happened, and in which rows."""
+    first, *others = [_said(worked, each) for each in mistakes]
+    return _(" And ").join([first, *(each[:1].lower() + each[1:] for each in others)])
+
+
+def _said(worked: WorkedPiece, mistake: Mistake) -> str:
     where = _where(worked, mistake)
     rows = _rows(worked, mistake)
     wrong = abs(mistake.stitches)
@@ -139,27 +145,11 @@ _MEND = {
 }
 
 
-def looked_for(mistake: Mistake) -> str:
+def looked_for(mistakes: Sequence[Mistake]) -> str:
     """What to look for in the cloth."""
-    return _LOOK[mistake.kind]
+    return " ".join(_(_LOOK[each.kind]) for each in mistakes)
 
 
-def mended(mistake: Mistake) -> str:
-    """How it is mended now, without ripping where that can be."""
-    return _MEND[mistake.kind]
-
-
-def matters(needle: Needle, wrong: Sequence[int], total: int) -> str:
-    """Whether a difference matters at all: what may be left, what is easily absorbed, what wants a mend."""
-    if wrong and not sum(wrong) and needle.marks:
-        return "The sum is right: only a mark stands elsewhere. Move it back and go on."
-    if abs(total) == 1:
-        more = "many" if total > 0 else "few"
-        done = "Work two together" if total > 0 else "Make one"
-        return (
-            f"It is one stitch too {more}: in plain stitches it may stay, if no repeat has to fit. {done} among them "
-            "in the next row, and the count is right again."
-        )
-    if 0 < abs(total) <= 3:
-        return f"It is {abs(total)} stitches off: hide them in the next rows, one at a time, beside a line or an edge."
-    return "So many stitches show in the shape: find out what happened before going on."
+def mended(mistakes: Sequence[Mistake]) -> str:
+    """How they are mended now, without ripping where that can be."""
+    return " ".join(_(_MEND[each.kind]) for each in mistakes)

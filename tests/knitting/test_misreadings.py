@@ -1,8 +1,9 @@
-"""Doubt notes: where makers stop and wonder, and where they do not."""
+"""Notes on misreadings: where makers stop and wonder, and where they do not."""
 
 import pytest
 
 from knitting.misreadings import MisreadingKind, misreadings
+from knitting.saying.misreadings import said_misreading
 from tests.knitting.asking import worked
 
 NOTES = [
@@ -25,13 +26,13 @@ NOTES = [
 def test_a_place_that_is_misread_has_its_sentence(text, kind, says):
     piece = worked(text)
     assert not piece.problems
-    found = {doubt.kind.value: doubt for doubt in misreadings(piece)}
+    found = {note.kind.value: note for note in misreadings(piece)}
     assert kind in found
-    assert found[kind].says == says
+    assert said_misreading(found[kind]) == says
     assert found[kind].line == piece.rows[found[kind].row].span.line
 
 
-def test_every_kind_of_doubt_has_a_case():
+def test_every_kind_of_note_has_a_case():
     assert {kind for _, kind, _ in NOTES} == {kind.value for kind in MisreadingKind}
 
 

@@ -1,0 +1,56 @@
+"""What is due at a row, in words."""
+
+from __future__ import annotations
+
+from knitting.reminders import Reminder, ReminderKind, Tail
+from knitting.saying.language import _, ngettext
+
+
+def said_reminder(reminder: Reminder) -> str:
+    """One thing that is due.
+
+    >>> said_reminder(Reminder(ReminderKind.CROWDED, 180, needle_cm=80))
+    'From here on the needle gets crowded (180 stitches): change to one of 80 cm.'
+    """
+    number = reminder.stitches
+    match reminder.kind:
+        case ReminderKind.NEW_COLOUR:
+            return _("Change colour at the beginning of this row.")
+        case ReminderKind.BACK_ON_NEEDLE:
+            said = ngettext(
+                "Put '{holder}' back on the needle first: 1 stitch.",
+                "Put '{holder}' back on the needle first: {number} stitches.",
+                number,
+            )
+        case ReminderKind.TO_HOLDER:
+            said = ngettext(
+                "1 stitch of this row goes on a holder: have waste yarn ready.",
+                "{number} stitches of this row go on a holder: have waste yarn ready.",
+                number,
+            )
+        case ReminderKind.CAST_ON:
+            said = ngettext("1 stitch is cast on in this row.", "{number} stitches are cast on in this row.", number)
+        case ReminderKind.TURN:
+            return _("Turn before the end of this row.")
+        case ReminderKind.CROWDED:
+            longer = _("one of {cm} cm").format(cm=reminder.needle_cm)
+            wanted = longer if reminder.needle_cm else _("two circular needles")
+            said = _("From here on the needle gets crowded ({number} stitches): change to {needle}.")
+            return said.format(number=number, needle=wanted)
+        case ReminderKind.MARK_UP:
+            return _("Move the mark up to the newest row.")
+        case ReminderKind.WEIGH:
+            return _("Weigh the ball: the forecast has not been told for a while.")
+    return said.format(number=number, holder=reminder.holder)
+
+
+def said_tail(tail: Tail | None) -> str:
+    """Where the cast-on tail hangs; nothing where that tells nothing."""
+    if tail is None:
+        return ""
+    return {
+        Tail.RIGHT_EDGE: _("the cast-on tail hangs at the right edge"),
+        Tail.LEFT_EDGE: _("the cast-on tail hangs at the left edge"),
+        Tail.RIGHT_OF_CENTRE: _("the cast-on tail hangs right of the centre"),
+        Tail.LEFT_OF_CENTRE: _("the cast-on tail hangs left of the centre"),
+    }[tail]
