@@ -63,7 +63,7 @@ def change_stitches(request: HttpRequest, piece_id: int) -> HttpResponse:
     press = PlanPress.of(request)
     answer = answer_press(state, press, FABRIC_CHANGES, request.POST.dict())
     sent = request.POST if answer.notices else {}
-    about = {"page_name": press.page or secrets.token_hex(8), "notices": answer.notices, "sent": sent}
+    about: dict[str, Any] = {"page_name": press.page or secrets.token_hex(8), "notices": answer.notices, "sent": sent}
     about |= {"saved_elsewhere": answer.saved_elsewhere, **desk(request, answer.state)}
     whole = request.headers.get("HX-Request") != "true"
     return render(request, "planning/stitches.html" if whole else "planning/_stitches.html", about)
