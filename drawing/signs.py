@@ -58,7 +58,7 @@ def _tone(kind: StitchKind, face: Face) -> str:
     return face.value
 
 
-def _path(kind: StitchKind, face: Face) -> str:
+def _path(kind: StitchKind, face: Face) -> str:  # noqa: C901 - a table: one line for each family of stitches
     purled = face is Face.PURL
     match kind.family:
         case Family.PLAIN if kind.sign is SignShape.PATTERN:

@@ -5,18 +5,8 @@ from __future__ import annotations
 import json
 from dataclasses import dataclass
 
+from bias.at_needles.press_form import PressForm
 from knitting.log import Progress
-
-
-@dataclass(frozen=True, slots=True)
-class Choice:
-    """An answer: the row after which the piece is then, what it takes back, and what it settles."""
-
-    does: str
-    row: int
-    reason: str
-    takes_back: str = ""
-    settles: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +15,7 @@ class Question:
 
     title: str
     says: str
-    presses: tuple[Choice, ...]
+    presses: tuple[PressForm, ...]
 
 
 def questions(progress: Progress) -> tuple[Question, ...]:
@@ -49,8 +39,10 @@ def _changed(progress: Progress) -> Question:
         "The piece was changed since",
         says,
         (
-            Choice(f"It counts: I am after row {worked}", worked, f"{why}: what was worked counts"),
-            Choice(f"I ripped it: I am after row {now}", now, f"{why}: ripped back", events_above(progress, now)),
+            PressForm(f"It counts: I am after row {worked}", "jump", worked, f"{why}: what was worked counts"),
+            PressForm(
+                f"I ripped it: I am after row {now}", "jump", now, f"{why}: ripped back", events_above(progress, now)
+            ),
         ),
     )
 
@@ -67,8 +59,10 @@ def _conflict(progress: Progress) -> Question:
         "Two devices do not agree",
         says,
         (
-            Choice(f"After row {high}", high, "two devices: the higher row", settles=settles),
-            Choice(f"After row {low}", low, "two devices: the lower row", events_above(progress, low), settles),
+            PressForm(f"After row {high}", "jump", high, "two devices: the higher row", settles=settles),
+            PressForm(
+                f"After row {low}", "jump", low, "two devices: the lower row", events_above(progress, low), settles
+            ),
         ),
     )
 

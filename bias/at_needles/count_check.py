@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from uuid import UUID, uuid4
 
 from bias.at_needles.conflicts import events_above
+from bias.at_needles.press_form import PressForm
 from bias.at_needles.row_view import RowView
 from bias.at_needles.worked_copy import WorkedCopy
 from bias.parsing import whole_number
@@ -31,21 +32,11 @@ class CountedPart:
 
 @dataclass(frozen=True, slots=True)
 class Remedy:
-    """One thing that can be done, as a form sends it: what is said of it, and the event that notes it."""
+    """One thing that can be done: what, its cost, and the press that notes it."""
 
     says: str
     cost: str
-    does: str
-    kind: str
-    row: int
-    differences: str = ""
-    takes_back: str = ""
-    text: str = ""
-
-    @property
-    def spare_id(self) -> UUID:
-        """An id of its own."""
-        return uuid4()
+    press: PressForm
 
 
 @dataclass(frozen=True, slots=True)
@@ -158,12 +149,13 @@ def _done(worked_copy: WorkedCopy, said: SaidOption, why: str) -> Remedy:
     says, does = row_view.sided(said.says), _DOES[option.kind]
     if option.kind is OptionKind.RIP and option.back_to is not None:
         above = events_above(worked_copy.progress, option.back_to)
-        return Remedy(says, said.cost, does, "ripped", option.back_to, takes_back=above)
+        return Remedy(says, said.cost, PressForm(does, "ripped", option.back_to, does, above))
     if option.kind is OptionKind.MEND:
-        return Remedy(says, said.cost, does, "note", row_view.rows, text=f"Mended: {why} {says}")
-    rows = [{"row": each.row, "counts": list(each.counts)} for each in option.differences]
+        noted = PressForm(does, "note", row_view.rows, does, text=f"Mended: {why} {says}")
+        return Remedy(says, said.cost, noted)
+    rows = json.dumps([{"row": each.row, "counts": list(each.counts)} for each in option.differences])
     title = f"{option.kind.value.capitalize()}. {says}"
-    return Remedy(title, said.cost, does, "mended", row_view.rows, json.dumps(rows), text=says)
+    return Remedy(title, said.cost, PressForm(does, "mended", row_view.rows, does, differences=rows, text=says))
 
 
 def part_names(parts: int) -> list[str]:

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from uuid import UUID, uuid4
 
 from bias.at_needles.conflicts import events_above
 from bias.at_needles.count_check import MOST_COUNTED, refused_count
+from bias.at_needles.press_form import PressForm
 from bias.at_needles.worked_copy import WorkedCopy
 from bias.results import observation_of, possible_rows
-from knitting.diagnosis import Observation
+from knitting.diagnosis import Observation, PossibleRow
 from knitting.saying.diagnosis import said_place
 
 _ASKED = ("counts", "facing", "tail", "colour", "shows", "about")
@@ -24,12 +24,7 @@ class PossiblePlace:
     says: str
     look: str
     here: bool
-    takes_back: str
-
-    @property
-    def spare_id(self) -> UUID:
-        """An id of its own."""
-        return uuid4()
+    press: PressForm
 
 
 @dataclass(frozen=True)
@@ -72,17 +67,17 @@ def _answered(worked_copy: WorkedCopy, bare: PlaceSearch, seen: Observation) -> 
     found = possible_rows(row_view.results, seen)
     if bare.ripped:
         found = tuple(place for place in found if place.row <= row_view.rows)
-    fits = tuple(
-        PossiblePlace(
-            place.row,
-            _said(worked_copy, place.row),
-            row_view.sided(said_place(place)),
-            place.row == row_view.rows,
-            events_above(worked_copy.progress, place.row),
-        )
-        for place in found
-    )
+    fits = tuple(_possible(worked_copy, place, bare.ripped) for place in found)
     return PlaceSearch(bare.asked, bare.ripped, bare.colours, "", fits, was_asked=True, many=len(fits))
+
+
+def _possible(worked_copy: WorkedCopy, place: PossibleRow, ripped: bool) -> PossiblePlace:
+    row_view, row = worked_copy.row_view, place.row
+    above = events_above(worked_copy.progress, row)
+    press = PressForm("Go on from here", "jump", row, "found again", above)
+    if ripped:
+        press = PressForm("I ripped back to here", "ripped", row, "ripped back", above)
+    return PossiblePlace(row, _said(worked_copy, row), row_view.sided(said_place(place)), row == row_view.rows, press)
 
 
 def _said(worked_copy: WorkedCopy, row: int) -> str:

@@ -19,7 +19,7 @@ def said_mistakes(worked: WorkedPiece, mistakes: Sequence[Mistake]) -> str:
     return _(" And ").join([first, *(each[:1].lower() + each[1:] for each in others)])
 
 
-def _said(worked: WorkedPiece, mistake: Mistake) -> str:
+def _said(worked: WorkedPiece, mistake: Mistake) -> str:  # noqa: C901 - a table: one sentence for each kind
     where = _where(worked, mistake)
     rows = _rows(worked, mistake)
     wrong = abs(mistake.stitches)

@@ -14,6 +14,7 @@ from bias.results import results_of_plan
 from bias.writing.actions import keep_draft
 from knitting.files import plan_text
 from knitting.measures import Gauge
+from tests.bias.pages import shown
 from tests.knitting.planning import made
 
 SHAWL = plan_text(made("triangle", to=101))
@@ -36,7 +37,7 @@ def chart_change(client, piece, **fields):
 
 
 def test_the_chart_of_written_rows_is_sent_whole(client, piece):
-    assert "data-url" in client.get(f"/pieces/{piece.pk}/chart/?row=3").content.decode()
+    assert "data-url" in shown(client.get(f"/pieces/{piece.pk}/chart/?row=3"))
     data = client.get(f"/pieces/{piece.pk}/chart.json").json()
     assert (data["title"], len(data["rows"]), data["columns"]) == ("Quay cloth", 25, 30)
     assert [entry["said"] for entry in data["entries"]] == ["k", "yo"]
@@ -61,7 +62,7 @@ def test_nonsense_and_extremes_are_charted_drawn_or_refused_with_a_sentence(clie
     piece = keep_piece(knitter, words)
     for address in ("", "chart/", "chart.json", "print/"):
         assert client.get(f"/pieces/{piece.pk}/{address}").status_code == status
-    page = client.get(f"/pieces/{piece.pk}/chart/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/chart/"))
     assert "chart-box" in page or "No rows to chart" in page
     for name in ("chart.svg", "cloth.svg"):
         answer = client.get(f"/pieces/{piece.pk}/{name}")
@@ -96,12 +97,12 @@ def test_nobody_elses_chart_or_print_is_found(client, knitter):
 
 
 def test_the_panel_says_what_can_be_done_at_a_stitch(client, shawl):
-    page = client.get(f"/pieces/{shawl.pk}/plan/chart/stitch/?row=24&stitch=12").content.decode()
+    page = shown(client.get(f"/pieces/{shawl.pk}/plan/chart/stitch/?row=24&stitch=12"))
     assert "7 stitches from &#x27;centre&#x27;" in page
     assert "In row 24 only" in page
-    page = client.get(f"/pieces/{shawl.pk}/plan/chart/stitch/?row=24&stitch=20&between=0").content.decode()
+    page = shown(client.get(f"/pieces/{shawl.pk}/plan/chart/stitch/?row=24&stitch=20&between=0"))
     assert "Leave out in row 24 only" in page
-    page = client.get(f"/pieces/{shawl.pk}/plan/chart/stitch/?row=2&stitch=1").content.decode()
+    page = shown(client.get(f"/pieces/{shawl.pk}/plan/chart/stitch/?row=2&stitch=1"))
     assert "The rows of a tab stay as they are." in page
     assert client.get(f"/pieces/{shawl.pk}/plan/chart/stitch/?row=99999&stitch=zz").status_code == 200
 
@@ -122,7 +123,7 @@ def test_a_stitch_is_put_by_hand_and_everything_above_follows_then_undone(client
 
 
 def test_what_would_break_the_count_is_refused_beside_the_button(client, shawl):
-    page = chart_change(client, shawl, do="put:rule", row=24, stitch=12, work="m1").content.decode()
+    page = shown(chart_change(client, shawl, do="put:rule", row=24, stitch=12, work="m1"))
     assert "That would break the count. In row 1 of &#x27;Grow&#x27;" in page
     assert not sketch_state(shawl).changed
 
@@ -131,17 +132,18 @@ def test_what_would_break_the_count_is_refused_beside_the_button(client, shawl):
 def test_nonsense_on_the_chart_changes_nothing(client, shawl, do):
     page = chart_change(client, shawl, do=do, row="<b>", stitch="-1", work="<b>")
     assert page.status_code == 200
-    assert "<b>" not in page.content.decode()
+    assert "<b>" not in shown(page)
     assert not sketch_state(shawl).changed
 
 
 def test_a_second_tab_is_told_before_it_changes_anything(client, shawl):
     chart_change(client, shawl, do="put:here", row=24, stitch=12, work="yo")
-    page = client.post(
+    answer = client.post(
         f"/pieces/{shawl.pk}/plan/chart/change/",
         {"seen": 0, "page_name": "two", "do": "put:here", "row": 26, "stitch": 12, "work": "yo"},
         headers={"HX-Request": "true"},
-    ).content.decode()
+    )
+    page = shown(answer)
     assert "changed in another tab" in page
     assert len(plan_now(shawl).stages) == 2
 
@@ -162,7 +164,7 @@ def test_forms_of_the_chart_carry_their_token(shawl):
 
 def test_a_bent_neck_is_said_and_mended_at_a_press(client, knitter):
     piece = keep_plan(knitter, STOCKINETTE_SHAWL)
-    page = client.get(f"/pieces/{piece.pk}/plan/lies/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/plan/lies/"))
     assert "the top edges meet at 135°, not straight" in page
     assert "Increase at each edge on wrong-side rows too (then 174°)" in page
     answer = client.post(
@@ -172,7 +174,7 @@ def test_a_bent_neck_is_said_and_mended_at_a_press(client, knitter):
     )
     assert answer.status_code == 200
     assert plan_now(piece).stages[0].shapings[0].rows == (1, 2)
-    page = client.get(f"/pieces/{piece.pk}/plan/lies/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/plan/lies/"))
     assert "174°, nearly straight: it should block out" in page
 
 
@@ -183,7 +185,7 @@ def test_what_takes_long_to_try_is_tried_in_several_requests(client, knitter, se
     settings.BIAS_TRY_SECONDS = 0
     pages = []
     while not pages or "Trying" in pages[-1]:
-        pages.append(client.get(f"/pieces/{piece.pk}/plan/lies/").content.decode())
+        pages.append(shown(client.get(f"/pieces/{piece.pk}/plan/lies/")))
         assert len(pages) < 50
     assert len(pages) > 1
     assert "work it in garter" in pages[-1].lower()
@@ -192,8 +194,8 @@ def test_what_takes_long_to_try_is_tried_in_several_requests(client, knitter, se
 def test_the_page_of_written_rows_says_how_it_lies(client, knitter, shawl):
     words = results_of_plan(STOCKINETTE_SHAWL).text
     piece = keep_piece(knitter, words)
-    assert "the top edges meet at 135°, not straight" in client.get(f"/pieces/{piece.pk}/").content.decode()
-    assert "should lie as it is drawn" in client.get(f"/pieces/{shawl.pk}/plan/lies/").content.decode()
+    assert "the top edges meet at 135°, not straight" in shown(client.get(f"/pieces/{piece.pk}/"))
+    assert "should lie as it is drawn" in shown(client.get(f"/pieces/{shawl.pk}/plan/lies/"))
 
 
 WIDENING = (
@@ -205,7 +207,7 @@ WIDENING = (
 
 def test_written_rows_are_mended_at_a_press_as_a_plan_that_is_not_saved(client, knitter):
     piece = keep_piece(knitter, WIDENING)
-    page = client.get(f"/pieces/{piece.pk}/lies/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/lies/"))
     assert "the edge ruffles" in page
     assert "Increase in 5 of 12 rounds" in page
     answer = client.post(f"/pieces/{piece.pk}/plan/mended/", {"finding": 0, "mend": 0})
@@ -225,9 +227,9 @@ EYELETS = (
 
 def test_eyelets_are_turned_at_a_press_as_words_that_are_not_saved(client, knitter):
     piece = keep_piece(knitter, EYELETS)
-    assert "Turn their order in every other pattern row" in client.get(f"/pieces/{piece.pk}/lies/").content.decode()
+    assert "Turn their order in every other pattern row" in shown(client.get(f"/pieces/{piece.pk}/lies/"))
     client.post(f"/pieces/{piece.pk}/words/mended/", {"finding": 0, "mend": 0})
-    page = client.get(f"/pieces/{piece.pk}/words/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/words/"))
     assert "ssk, yo" in page
     assert "Repeat rows 1-8, 5 more times" in page
     piece.refresh_from_db()
@@ -237,7 +239,7 @@ def test_eyelets_are_turned_at_a_press_as_words_that_are_not_saved(client, knitt
 def test_a_mend_does_not_take_the_place_of_words_that_were_typed(client, knitter):
     piece = keep_piece(knitter, EYELETS)
     keep_draft(knitter, piece, "Cast on 7 sts.", 1)
-    page = client.post(f"/pieces/{piece.pk}/words/mended/", {"finding": 0, "mend": 0}).content.decode()
+    page = shown(client.post(f"/pieces/{piece.pk}/words/mended/", {"finding": 0, "mend": 0}))
     assert "not saved yet" in page
     assert "Cast on 7 sts." in page
 

@@ -6,6 +6,7 @@ from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Copy
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
+from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL, press, send
 
 
@@ -19,7 +20,7 @@ def test_copies_have_places_of_their_own(client, shawl):
     send(client, shawl, press("row", 1), press("row", 2))
     send(client, shawl, press("row", 1, copy=2))
     assert (progress_of(shawl, 1).rows, progress_of(shawl, 2).rows) == (2, 1)
-    assert "copy 2" in client.get(f"/pieces/{shawl.pk}/needles/?copy=2").content.decode()
+    assert "copy 2" in shown(client.get(f"/pieces/{shawl.pk}/needles/?copy=2"))
 
 
 @pytest.fixture
@@ -32,7 +33,7 @@ def panels(client, shawl):
 
 
 def page(client, piece, address=""):
-    return client.get(f"/pieces/{piece.pk}/needles/{address}").content.decode()
+    return shown(client.get(f"/pieces/{piece.pk}/needles/{address}"))
 
 
 def copy_press(client, piece, number, what, **fields):
@@ -73,7 +74,7 @@ def test_a_piece_without_further_copies_needs_none_in_its_addresses(client, shaw
     ],
 )
 def test_a_copy_is_called_as_the_knitter_calls_it(client, panels, given, kept):
-    said = copy_press(client, panels, 2, "name", name=given).content.decode()
+    said = shown(copy_press(client, panels, 2, "name", name=given))
     assert f"Log of {kept}</h1>" in said
     assert f">{kept}</a>" in page(client, panels, "?copy=1")
 
@@ -84,21 +85,21 @@ def test_a_copy_is_put_away_with_its_log_and_brought_back(client, panels):
     assert "left panel" not in page(client, panels)
     assert "Bring left panel back" in page(client, panels, "log/")
     assert "is put away" in page(client, panels, "?copy=1")
-    back = copy_press(client, panels, 1, "away", do="bring-back").content.decode()
+    back = shown(copy_press(client, panels, 1, "away", do="bring-back"))
     assert "Log of left panel</h1>" in back
     assert progress_of(panels, 1).rows == 2
 
 
 def test_the_basket_goes_on_with_what_is_out(client, panels):
     copy_press(client, panels, 2, "away", do="put-away")
-    assert "row 3" in client.get("/").content.decode()
+    assert "row 3" in shown(client.get("/"))
     assert 'data-copy="1"' in page(client, panels)
 
 
 def test_the_last_copy_that_is_out_stays(client, shawl):
     answer = copy_press(client, shawl, 1, "away", do="put-away")
     assert answer.status_code == 422
-    assert "only copy that is out" in answer.content.decode()
+    assert "only copy that is out" in shown(answer)
     assert not Copy.objects.filter(put_away=True).exists()
 
 
@@ -108,7 +109,7 @@ def test_no_number_is_given_twice_and_there_is_an_end(client, panels):
         assert client.post(f"/pieces/{panels.pk}/needles/copies/").url.endswith(f"?copy={number}")
     answer = client.post(f"/pieces/{panels.pk}/needles/copies/")
     assert answer.status_code == 422
-    assert "There are 12 copies already" in answer.content.decode()
+    assert "There are 12 copies already" in shown(answer)
 
 
 @pytest.mark.parametrize("what", ["name", "away"])

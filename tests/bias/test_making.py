@@ -9,6 +9,7 @@ from bias.at_needles.actions import progress_of, row_done, take_back
 from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece
 from bias.results import results_of_words
+from tests.bias.pages import shown
 
 
 def post(client, piece, kind, row, id_):
@@ -22,7 +23,7 @@ def test_a_press_sent_twice_counts_once(client, piece):
         answer = post(client, piece, "row", 1, id_)
     assert progress_of(piece).rows == 1
     assert Event.objects.count() == 1
-    assert 'data-number="2"' in answer.content.decode()
+    assert 'data-number="2"' in shown(answer)
 
 
 def test_two_devices_that_worked_the_same_row_count_it_once_and_take_it_back_once(client, piece):
@@ -77,14 +78,14 @@ def test_an_id_of_another_piece_moves_nothing(client, piece, knitter):
 def test_the_last_row_done_says_that_all_are(client, piece):
     rows = len(results_of_words(piece.words).worked.rows)
     row_done(piece, uuid4(), rows, rows)
-    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/needles/"))
     assert "All rows worked" in page
     assert "Back a row" in page
 
 
 def test_the_row_is_said_part_by_part_with_its_counts(client, demo):
     tideline = next(piece for piece in demo if piece.title == "Tideline shawl")
-    page = client.get(f"/pieces/{tideline.pk}/needles/").content.decode()
+    page = shown(client.get(f"/pieces/{tideline.pk}/needles/"))
     assert "Wrong side" in page
     assert "time 31 of 54" in page
     assert "67 · 1 · 67" in page
@@ -93,7 +94,7 @@ def test_the_row_is_said_part_by_part_with_its_counts(client, demo):
 
 
 def test_a_page_without_scripts_can_press_row_done_too(client, piece):
-    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/needles/"))
     id_ = re.search(r'data-event="row".*?name="id" value="([^"]+)"', page, re.DOTALL)[1]
     for _ in range(2):
         answer = client.post(f"/pieces/{piece.pk}/needles/events/", {"id": id_, "kind": "row", "row": 1})
@@ -103,13 +104,13 @@ def test_a_page_without_scripts_can_press_row_done_too(client, piece):
 
 def test_what_is_easily_misread_is_said_at_the_needles(client, knitter):
     piece = keep_piece(knitter, "Cast on 14 sts.\nRow 1: k6, k2tog, k5, kfb\nRow 2: Knit.")
-    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/needles/"))
     assert "+1 -1: increases and decreases cancel, and the count stays at 14." in page
 
 
 def test_an_italian_piece_is_worked_in_italian_words(client, knitter):
     piece = keep_piece(knitter, "Avviare 9 m.\nFerro 1: 2 dir, gett, dir fino alla fine.")
-    page = client.get(f"/pieces/{piece.pk}/needles/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/needles/"))
     assert "gett" in page
     assert "7 dir" in page
 

@@ -16,6 +16,7 @@ from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS
 from knitting.files import plan_text
 from knitting.plan.plan import Count
+from tests.bias.pages import shown
 from tests.knitting.planning import made
 
 SHAWL = plan_text(made("triangle", to=101))
@@ -33,11 +34,11 @@ def plan_now(piece):
 def send(client, piece, **fields):
     """One change of the plan, as a page that has seen everything sends it."""
     fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
-    return client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}).content.decode()
+    return shown(client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}))
 
 
 def test_every_shape_is_offered_with_its_silhouette_and_begins_a_piece(client, knitter):
-    page = client.get("/begin/").content.decode()
+    page = shown(client.get("/begin/"))
     assert page.count("cloth silhouette") == len(CONSTRUCTIONS) == 12
     for key, construction in CONSTRUCTIONS.items():
         assert construction.title in page
@@ -185,7 +186,7 @@ def test_another_page_does_not_change_a_plan_that_it_has_not_seen(client, shawl)
         {"seen": 0, "page_name": "two", "stages.0.until": "141"},
         headers={"HX-Request": "true"},
     )
-    assert "changed in another tab" in stale.content.decode()
+    assert "changed in another tab" in shown(stale)
     assert plan_now(shawl).stages[0].until == Count(121)
 
 
@@ -213,7 +214,7 @@ def test_a_piece_saved_elsewhere_meanwhile_gives_a_choice(client, shawl):
 
 
 def test_a_plan_becomes_written_rows_and_says_that_it_is_no_plan_then(client, shawl):
-    assert "no longer a plan" in client.get(f"/pieces/{shawl.pk}/words/").content.decode()
+    assert "no longer a plan" in shown(client.get(f"/pieces/{shawl.pk}/words/"))
     words = shawl.words
     assert client.post(f"/pieces/{shawl.pk}/plan/words/").headers["Location"] == f"/pieces/{shawl.pk}/words/"
     again = Piece.objects.get(pk=shawl.pk)
@@ -230,7 +231,7 @@ def test_words_saved_over_a_plan_are_written_rows(client, shawl):
 
 
 def test_regular_rows_are_offered_as_a_plan_and_others_are_not(client, piece, knitter):
-    page = client.get(f"/pieces/{piece.pk}/plan/").content.decode()
+    page = shown(client.get(f"/pieces/{piece.pk}/plan/"))
     assert "These rows can be a plan" in page
     client.post(f"/pieces/{piece.pk}/plan/read/")
     again = Piece.objects.get(pk=piece.pk)
@@ -239,7 +240,7 @@ def test_regular_rows_are_offered_as_a_plan_and_others_are_not(client, piece, kn
     from bias.pieces.actions import keep_piece
 
     other = keep_piece(knitter, "Cast on 9 sts.\nRow 1: k5, turn\nRow 2: Knit.\nBind off.\n")
-    page = client.get(f"/pieces/{other.pk}/plan/").content.decode()
+    page = shown(client.get(f"/pieces/{other.pk}/plan/"))
     assert "These rows are no plan" in page
     assert "Row 1 (Row 1) is not told as a plan" in page
     client.post(f"/pieces/{other.pk}/plan/read/")
@@ -264,8 +265,8 @@ def test_a_plan_goes_out_as_a_file_and_comes_in_again(client, shawl):
         (b"Cast on 5 sts.", "cannot be read as JSON"),
         (b" " * 200_001, "at most 200 kB"),
     ):
-        assert says in client.post("/begin/file/", {"file": io.BytesIO(wrong)}).content.decode()
-    assert "Choose a plan file" in client.post("/begin/file/").content.decode()
+        assert says in shown(client.post("/begin/file/", {"file": io.BytesIO(wrong)}))
+    assert "Choose a plan file" in shown(client.post("/begin/file/"))
     assert Piece.objects.count() == 2
 
 
@@ -281,7 +282,7 @@ def test_plans_of_others_are_not_there(client, django_user_model):
 @pytest.mark.parametrize("marking", ["stitch", "needle-before", "needle-after", "needle-both"])
 def test_the_strip_calls_parts_by_their_names_however_the_centre_is_marked(client, knitter, marking):
     piece = keep_plan(knitter, plan_text(made("triangle", marking=marking)))
-    row = client.get(f"/pieces/{piece.pk}/plan/rows/40/").content.decode()
+    row = shown(client.get(f"/pieces/{piece.pk}/plan/rows/40/"))
     assert ">right wing<" in row
     assert ">left wing<" in row
     assert (">centre<" in row) is (marking in ("stitch", "needle-both"))

@@ -9,6 +9,7 @@ from bias.planning.actions import sketch_state
 from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.plan.plan import Count
+from tests.bias.pages import shown
 from tests.knitting.planning import made
 
 SHAWL = plan_text(made("triangle", to=101))
@@ -26,11 +27,11 @@ def plan_now(piece):
 def send(client, piece, **fields):
     """One change of the plan, as a page that has seen everything sends it."""
     fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
-    return client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}).content.decode()
+    return shown(client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}))
 
 
 def size(client, piece, **fields):
-    return client.get(f"/pieces/{piece.pk}/size/", fields).content.decode()
+    return shown(client.get(f"/pieces/{piece.pk}/size/", fields))
 
 
 def press(client, piece, fields=(), **more):
@@ -108,7 +109,7 @@ WRONG_GAUGES = [
 
 @pytest.mark.parametrize(("fields", "says"), WRONG_GAUGES, ids=[case[1] for case in WRONG_GAUGES])
 def test_an_absurd_gauge_is_refused_with_a_sentence(client, shawl, fields, says):
-    answer = press(client, shawl, do="gauge", **fields).content.decode()
+    answer = shown(press(client, shawl, do="gauge", **fields))
     assert says in answer
     assert sketch_state(shawl).plan == SHAWL
 
@@ -124,13 +125,13 @@ def test_another_gauge_from_a_row_on_and_off_again(client, shawl):
     press(client, shawl, do="forget-gauge:40")
     assert not plan_now(shawl).gauges
     answer = press(client, shawl, {"do": "gauge-from", "row": "soon", "from_stitches": "", "from_rows": ""})
-    assert "wants three numbers" in answer.content.decode()
+    assert "wants three numbers" in shown(answer)
 
 
 def test_questions_of_a_construction_are_answered_until_it_is_changed_by_hand(client, shawl):
     press(client, shawl, {"do": "answers", "ask.tab": "5", "ask.increase": "m1_pair", "ask.fabric": "stockinette"})
     assert plan_now(shawl).cast_on == 15
-    answer = press(client, shawl, {"do": "answers", "ask.tab": "50"}).content.decode()
+    answer = shown(press(client, shawl, {"do": "answers", "ask.tab": "50"}))
     assert "can be 2 to 20, not 50. Nothing was changed." in answer
     send(client, shawl, **{"stages.0.rhythm": "4"})
     assert "Counts and schools" not in size(client, shawl)
@@ -139,10 +140,10 @@ def test_questions_of_a_construction_are_answered_until_it_is_changed_by_hand(cl
 
 def test_a_stage_may_end_at_a_share_of_the_yarn_at_hand(client, shawl):
     send(client, shawl, **{"stages.0.until_kind": "yarn"})
-    assert "does not know how much there is" in client.get(f"/pieces/{shawl.pk}/plan/").content.decode()
+    assert "does not know how much there is" in shown(client.get(f"/pieces/{shawl.pk}/plan/"))
     press(client, shawl, do="yarn", yarn_m="220")
     assert results_of_plan(sketch_state(shawl).plan).forecast.sound
-    assert "The yarn wants its metres" in press(client, shawl, do="yarn", yarn_m="much").content.decode()
+    assert "The yarn wants its metres" in shown(press(client, shawl, do="yarn", yarn_m="much"))
 
 
 def test_openings_that_go_over_a_head_are_measured(client, knitter):
@@ -152,6 +153,6 @@ def test_openings_that_go_over_a_head_are_measured(client, knitter):
 
 def test_a_press_on_the_size_that_has_not_seen_the_last_change_changes_nothing(client, shawl):
     press(client, shawl, do="yarn", yarn_m="220")
-    answer = client.post(f"/pieces/{shawl.pk}/size/", {"do": "yarn", "yarn_m": "90", "seen": "0"}).content.decode()
+    answer = shown(client.post(f"/pieces/{shawl.pk}/size/", {"do": "yarn", "yarn_m": "90", "seen": "0"}))
     assert "changed in another tab or on another device meanwhile" in answer
     assert plan_now(shawl).yarn_m == 220

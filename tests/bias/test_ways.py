@@ -13,6 +13,7 @@ from bias.results import digest, results_of_words
 from bias.writing.actions import draft_of
 from bias.writing.differences import line_differences, said_difference
 from bias.writing.margin import changed_lines, margin
+from tests.bias.pages import shown
 
 SHAWL = """Title: Skiff shawl
 Cast on 11 sts.
@@ -31,7 +32,7 @@ def shawl(knitter):
 
 def page_of(answer):
     assert answer.status_code == 200
-    return unescape(answer.content.decode())
+    return unescape(shown(answer))
 
 
 def test_only_the_lines_that_changed_are_sent(client, knitter):
@@ -78,7 +79,7 @@ def test_the_margin_says_side_parts_change_fold_and_doubt():
 
 def test_text_is_escaped_wherever_it_is_shown(client, knitter):
     words = '<script>alert("x")</script>\nSection: <b>&\nCast on 5 sts.\nRow 1: <i>k5</i>\n'
-    answer = client.post("/bring-in/check/", {"words": words}).content.decode()
+    answer = shown(client.post("/bring-in/check/", {"words": words}))
     assert "<script>alert" not in answer
     assert "<i>k5" not in answer
 
@@ -180,7 +181,7 @@ def test_a_difference_leaves_out_what_is_the_same_in_between():
 
 def test_files_go_out_and_come_in_again(client, shawl):
     data = client.get(f"/pieces/{shawl.pk}/words.json")
-    words = page_of(client.post("/bring-in/file/", {"text": data.content.decode()}))
+    words = client.post("/bring-in/file/", {"text": data.content.decode()}).content.decode()
     assert [row.parts for row in results_of_words(words).worked.rows] == [
         row.parts for row in results_of_words(SHAWL).worked.rows
     ]
@@ -189,7 +190,7 @@ def test_files_go_out_and_come_in_again(client, shawl):
     assert (table[0]["row"], table[0]["end"], table[0]["parts"]) == ("Row 1", "15", "7 1 7")
     text = client.get(f"/pieces/{shawl.pk}/written.txt", {"dialect": "uk"})
     assert text["Content-Disposition"] == f'attachment; filename="piece-{shawl.pk}.txt"'
-    assert "Cast off." in text.content.decode()
+    assert "Cast off." in shown(text)
 
 
 @pytest.mark.parametrize(
@@ -199,7 +200,7 @@ def test_files_go_out_and_come_in_again(client, shawl):
 def test_a_file_that_holds_no_piece_is_refused_with_a_sentence(client, knitter, text):
     answer = client.post("/bring-in/file/", {"text": text})
     assert answer["X-Refused"] == "1"
-    assert answer.content.decode().endswith(".")
+    assert shown(answer).endswith(".")
 
 
 def test_another_knitters_words_are_not_found(client, knitter, django_user_model):

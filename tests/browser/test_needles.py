@@ -262,7 +262,7 @@ def test_a_planted_mistake_is_explained_and_what_is_done_holds(page, live_server
         page.get_by_role("button", name="one fewer in left half").click()
     expect(page.locator(".why-says").first).to_contain_text("was forgotten in one of rows")
     expect(page.locator(".clue").first).to_be_visible()
-    expect(page.locator(".remedy").first).to_contain_text("Every row ahead can be worked as it is.")
+    expect(page.locator(".remedy").first).to_contain_text("You can work every row ahead as it is.")
     page.get_by_role("button", name="I will do that").first.click()
     page.wait_for_url("**/needles/")
     expect(page.locator(".noted")).to_contain_text("make one among the plain stitches near the left edge")

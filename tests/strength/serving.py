@@ -20,11 +20,15 @@ ROOT = Path(__file__).resolve().parent.parent.parent
 _START_S = 30.0
 
 
-def free_port() -> int:
-    """A port of the loopback address that nobody listens on."""
-    with closing(socket.socket()) as found:
-        found.bind(("127.0.0.1", 0))
-        return int(found.getsockname()[1])
+def held_port() -> socket.socket:
+    """A port of the loopback address, held for the server: bound and not listened on, so that nobody else is given it.
+
+    The server binds it as well, since both allow that.
+    """
+    held = socket.socket()
+    held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEPORT, 1)
+    held.bind(("127.0.0.1", 0))
+    return held
 
 
 @dataclass
@@ -33,8 +37,13 @@ class Server:
 
     var: Path
     app: str = "bias.wsgi"
-    port: int = field(default_factory=free_port)
+    held: socket.socket = field(default_factory=held_port)
     process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def port(self) -> int:
+        """The port that it is reached at."""
+        return int(self.held.getsockname()[1])
 
     @property
     def environment(self) -> dict[str, str]:
@@ -52,18 +61,28 @@ class Server:
 
     def start(self) -> None:
         """Start it, and wait until it answers."""
-        flags = ["--bind", f"127.0.0.1:{self.port}", "--workers", "2", "--threads", "4", "--log-level", "error"]
+        flags = ["--bind", f"127.0.0.1:{self.port}", "--reuse-port", "--workers", "2", "--threads", "4"]
+        flags += ["--log-level", "error"]
         self.process = subprocess.Popen(
             [sys.executable, "-m", "gunicorn", self.app, *flags],
             cwd=ROOT, env=self.environment, start_new_session=True,
         )  # fmt: skip
         until = time.monotonic() + _START_S
         while time.monotonic() < until:
-            with closing(socket.socket()) as tried:
-                if tried.connect_ex(("127.0.0.1", self.port)) == 0:
-                    return
+            if self.answers():
+                return
             time.sleep(0.05)
         raise TimeoutError("The server did not start.")
+
+    def answers(self) -> bool:
+        """Whether the server itself answers: an accepted connection may be anybody's, even one's own."""
+        try:
+            with closing(http.client.HTTPConnection("127.0.0.1", self.port, timeout=5)) as line:
+                line.request("GET", "/sign-in/")
+                answer = line.getresponse()
+                return answer.status == 200 and b"<title>Sign in" in answer.read()
+        except (OSError, http.client.HTTPException):
+            return False
 
     def kill(self) -> None:
         """End it at once, all of its processes, as a machine that loses power would."""
