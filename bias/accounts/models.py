@@ -58,5 +58,9 @@ class Ways(models.Model):
 
 
 def ways_of(knitter: Any) -> Ways:
-    """The ways of a knitter; the usual ones where she has chosen none."""
-    return Ways.objects.filter(knitter=knitter).first() or Ways(knitter=knitter)
+    """The ways of a knitter, read once for each request; the usual ones where she has chosen none."""
+    try:
+        ways: Ways = knitter.ways
+    except Ways.DoesNotExist:
+        ways = Ways(knitter=knitter)
+    return ways

@@ -85,16 +85,13 @@ def _last_worked(found: Iterable[Progress]) -> Progress:
 def take_in(current: Revision, events: Sequence[log.Event], rows: int) -> list[UUID]:
     """Keep the events that are not known yet, and note that the piece was worked on.
 
-    Rows beyond the last of ``rows`` are passed over. All events are acknowledged: sent again they change nothing.
-    ``current`` is the newest revision of the piece. What can be asked before is, so that nobody waits for the one who
-    writes longer than the writing takes.
+    Rows beyond the last of ``rows`` are passed over. All events are acknowledged: one that is sent again stays as it
+    was kept first. ``current`` is the newest revision of the piece. Nothing is read while others wait to write.
     """
-    fitting = {each.id: each for each in events if _fits(each, current.number, rows)}
-    known = set(Event.objects.filter(pk__in=fitting).values_list("pk", flat=True))
-    made = [Event.of(current.piece, each) for each in fitting.values() if each.id not in known]
-    if made:
+    fitting = {each.id: Event.of(current.piece, each) for each in events if _fits(each, current.number, rows)}
+    if fitting:
         with transaction.atomic():
-            Event.objects.bulk_create(made, ignore_conflicts=True)
+            Event.objects.bulk_create(fitting.values(), ignore_conflicts=True)
             touch(current.piece)
     return [each.id for each in events]
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.db import transaction
@@ -33,9 +34,9 @@ def copies_of(piece: Piece) -> tuple[CopyInfo, ...]:
     return tuple(found[number] for number in sorted(found))
 
 
-def last_worked(piece: Piece) -> int:
-    """The copy that was worked last of those that are out; the first of these where none was."""
-    known = copies_of(piece)
+def last_worked(piece: Piece, known: Sequence[CopyInfo]) -> int:
+    """The copy of all that are ``known`` that was worked last, of those that are out; the first of these where none
+    was."""
     out = [each.number for each in known if not each.put_away]
     if len(known) == 1:
         return known[0].number

@@ -33,6 +33,8 @@ class WorkedCopy:
     events: tuple[Event, ...]
     progress: Progress
     on: PieceOnNeedles
+    copies: tuple[CopyInfo, ...]
+    """All copies of the piece."""
 
     @cached_property
     def live(self) -> tuple[Event, ...]:
@@ -74,11 +76,6 @@ class WorkedCopy:
             self.revision.number,
             self.notes_of,
         )
-
-    @cached_property
-    def copies(self) -> tuple[CopyInfo, ...]:
-        """All copies of the piece."""
-        return copies_of(self.piece)
 
     @property
     def asked(self) -> str:
@@ -148,7 +145,8 @@ def worked_copy_of(owner: Any, piece_id: int, copy: int | None = None) -> Worked
     """A copy of a knitter's piece as it stands, or the one worked last; anybody else's is not found."""
     revision = Revision.objects.newest_of(owner, piece_id)
     piece, ways = revision.piece, ways_of(owner)
-    copy = last_worked(piece) if copy is None else copy
+    copies = copies_of(piece)
+    copy = last_worked(piece, copies) if copy is None else copy
     events = tuple(events_in(piece.events.filter(copy=copy).order_by("happened_at", "id")))
     now = progress(events, changed_at(piece, {event.revision for event in events}, revision))
     on = piece_on_needles(
@@ -159,4 +157,4 @@ def worked_copy_of(owner: Any, piece_id: int, copy: int | None = None) -> Worked
         ways.marking,
         ways.first_stitch,
     )
-    return WorkedCopy(piece, copy, revision, ways, events, now, on)
+    return WorkedCopy(piece, copy, revision, ways, events, now, on, copies)

@@ -163,9 +163,9 @@ def test_a_difference_names_words_counts_and_what_it_comes_to():
 )
 def test_a_difference_of_long_texts_takes_no_second(old, new):
     one, other = results_of_words(old), results_of_words(new)
-    start = time.perf_counter()
+    start = time.process_time()
     lines = line_differences(one, other)
-    assert time.perf_counter() - start < 1
+    assert time.process_time() - start < 1
     assert 0 < len(lines) <= 601
 
 

@@ -175,9 +175,9 @@ HOSTILE = [
 
 @pytest.mark.parametrize("text", HOSTILE, ids=[ascii(text[:40]) for text in HOSTILE])
 def test_nonsense_gets_an_answer_in_under_a_second(text):
-    start = time.perf_counter()
+    start = time.process_time()
     piece = worked(text)
-    assert time.perf_counter() - start < 1
+    assert time.process_time() - start < 1
     assert piece.problems or not text.strip()
     assert all(problem.where.line >= 1 and problem.where.column >= 1 for problem in piece.problems)
 
