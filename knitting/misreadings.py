@@ -78,10 +78,10 @@ def misreadings(worked: WorkedPiece) -> tuple[Misreading, ...]:
     scan = _Scan(worked)
     found: list[Misreading] = []
     seen: set[tuple[MisreadingKind, int]] = set()
-    for doubt in scan.run():
-        if (doubt.kind, doubt.line) not in seen:
-            seen.add((doubt.kind, doubt.line))
-            found.append(doubt)
+    for note in scan.run():
+        if (note.kind, note.line) not in seen:
+            seen.add((note.kind, note.line))
+            found.append(note)
     return tuple(found)
 
 

@@ -188,7 +188,7 @@ class MendTrouble(PlanChange):
 class MendBend(PlanChange):
     """The plan with one of the changes that make its cloth lie better."""
 
-    key: ClassVar[str] = "straighten"
+    key: ClassVar[str] = "remedy"
     of_this_plan_alone: ClassVar[bool] = True
     finding: int
     mend: int

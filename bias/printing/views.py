@@ -38,7 +38,7 @@ def choose(request: HttpRequest, piece_id: int) -> HttpResponse:
 def printing(request: HttpRequest, piece_id: int, printing_id: int) -> HttpResponse:
     """A print, being made or ready."""
     piece, made = _one_of(request, piece_id, printing_id)
-    return render(request, "printing/printing.html", {"piece": piece, **_standing(made)})
+    return render(request, "printing/printing.html", {"piece": piece, **_progress(made)})
 
 
 @require_POST
@@ -50,7 +50,7 @@ def go_on(request: HttpRequest, piece_id: int, printing_id: int) -> HttpResponse
         actions.go_on(made)
     except PrintingUnavailable as why:
         refusal = str(why)
-    about = {"piece": piece, "refusal": refusal, **_standing(made)}
+    about = {"piece": piece, "refusal": refusal, **_progress(made)}
     if request.headers.get("HX-Request") != "true":
         return render(request, "printing/printing.html", about)
     return render(request, "printing/_progress.html", about)
@@ -75,7 +75,7 @@ def _one_of(request: HttpRequest, piece_id: int, printing_id: int) -> tuple[Piec
     return piece, made
 
 
-def _standing(made: Printing) -> dict[str, object]:
+def _progress(made: Printing) -> dict[str, object]:
     done = made.parts_in_all if made.whole is not None else made.parts.count()
     return {"printing": made, "done": done, "ready": made.whole is not None}
 

@@ -66,7 +66,7 @@ def edge_view(planned: PlanResults, row: int, part: int | None, right: bool | No
         right,
         names,
         where,
-        tuple(_fates(rows, right, where)),
+        tuple(_new_stitches(rows, right, where)),
         tuple(_repeats(planned, found, at, part)),
     )
 
@@ -87,7 +87,7 @@ def _where(planned: PlanResults, at: int, part: int, right: bool) -> tuple[str, 
     return f"the {'right' if right else 'left'} edge", False
 
 
-def _fates(rows: list[EdgeRow], right: bool, where: str) -> list[str]:
+def _new_stitches(rows: list[EdgeRow], right: bool, where: str) -> list[str]:
     """What the new stitches of the last row that has any become."""
     newest = next((row for row in reversed(rows) if any(cell.new for cell in row.cells)), None)
     if newest is None:

@@ -29,12 +29,12 @@ def row_context(found: Results, number: int, named: Sequence[str] = ()) -> dict[
         "said": lines_of(found.text)[worked.span.line - 1],
         "strip": found.strip(worked, named),
         "yarn": found.yarn(worked.colour),
-        "new_stitches": _fates(found, number, named),
+        "new_stitches": _new_stitches(found, number, named),
         "row_group_at": next(at for at, each in enumerate(found.row_groups) if each.last >= number - 1),
     }
 
 
-def _fates(found: Results, number: int, named: Sequence[str]) -> list[tuple[str, str]]:
+def _new_stitches(found: Results, number: int, named: Sequence[str]) -> list[tuple[str, str]]:
     """What new stitches become in the next row: the part's name (none where there is only one), and the sentence."""
     row = found.worked.rows[number - 1]
     names = part_names(row, named)

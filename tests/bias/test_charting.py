@@ -169,7 +169,7 @@ def test_a_bent_neck_is_said_and_mended_at_a_press(client, knitter):
     assert "Increase at each edge on wrong-side rows too (then 174°)" in page
     answer = client.post(
         f"/pieces/{piece.pk}/plan/change/",
-        {"seen": 0, "page_name": "one", "do": "straighten:0:1"},
+        {"seen": 0, "page_name": "one", "do": "remedy:0:1"},
         headers={"HX-Request": "true"},
     )
     assert answer.status_code == 200

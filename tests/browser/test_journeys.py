@@ -317,6 +317,7 @@ def test_the_whole_way_by_keyboard_alone(page, live_server):
     page.get_by_role("link", name="At the needles").first.focus()
     page.keyboard.press("Enter")
     expect(page.locator(".shown-row")).to_have_attribute("data-number", "1")
+    page.wait_for_load_state()  # keys are heard once the scripts are there
     page.locator("body").click(position={"x": 5, "y": 300})
     page.keyboard.press("Space")
     expect(page.locator(".shown-row")).to_have_attribute("data-number", "2")

@@ -15,6 +15,7 @@ SHAPED = [key for key, kind in STITCHES.items() if kind.family in (Family.INCREA
 @pytest.mark.parametrize("key", SHAPED)
 def test_every_stitch_that_shapes_is_drawn_and_said_with_its_lean(key):
     found = technique(key)
+    assert found, f"How '{key}' is made is not said: add [{key}] to drawing/techniques.toml."
     root = ElementTree.fromstring(found.svg)
     assert root.attrib["role"] == "img"
     assert root[0].text == f"{found.name}: {found.says}"

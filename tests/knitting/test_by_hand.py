@@ -116,7 +116,7 @@ def test_a_plain_stitch_has_nothing_to_leave_out_or_move(triangle):
         move(triangle, plain, 1, only_here=True)
 
 
-@settings(deadline=None, max_examples=150)
+@settings(max_examples=150)
 @given(st.data())
 def test_any_change_by_hand_is_refused_or_works_as_foreseen(data):
     """Foreseen counts are the engine's, words read back to the same rows, and one row alone differs below its own."""

@@ -9,6 +9,7 @@ import pytest
 from knitting.dialects.detection import detect
 from knitting.dialects.dialect import dialect, dialect_codes, dialect_from
 from knitting.formatter.worked_runs import say_runs
+from knitting.stitches import STITCHES, Family
 from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
@@ -197,3 +198,17 @@ def test_every_file_of_the_folder_is_a_dialect():
     }
     assert dialect_codes()[0] == "us"
     assert {dialect(code).code for code in dialect_codes()} == set(dialect_codes())
+
+
+WRITTEN = [key for key, kind in STITCHES.items() if kind.family is not Family.REST and key != "in_pattern"]
+
+
+@pytest.mark.parametrize("code", dialect_codes())
+@pytest.mark.parametrize("key", WRITTEN)
+def test_every_stitch_is_written_and_said_in_every_dialect(code, key):
+    words = dialect(code)
+    assert words.written["stitches"].get(key), (
+        f"'{key}' cannot be written in {words.name}: add it to [stitches] of {code}.toml."
+    )
+    if "k" in words.spoken:  # a dialect without names of its own says those of the table
+        assert words.spoken.get(key), f"'{key}' is not said in {words.name}: add it to [spoken] of {code}.toml."

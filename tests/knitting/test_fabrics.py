@@ -200,7 +200,7 @@ def test_a_stretch_never_changes_a_count_and_follows_the_one_column_rule(key, ro
         assert found.letters == "".join(face[column % own.width] for column in range(first, first + count))
 
 
-@settings(deadline=None, max_examples=60)
+@settings(max_examples=60)
 @given(
     st.sampled_from(["seed", "moss", "2x2 rib", "3x3 rib", "1x1 rib"]),
     st.integers(8, 30),
@@ -270,7 +270,7 @@ STEPS = [
 ]  # fmt: skip
 
 
-@settings(deadline=None, max_examples=120)
+@settings(max_examples=120)
 @given(
     st.sampled_from([1, 5, 13, 24]),
     st.booleans(),

@@ -12,7 +12,6 @@ from hypothesis import strategies as st
 
 from knitting.dialects.dialect import dialect
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_schema, piece_to_json
-from knitting.files.schema import schema_text
 from knitting.rows import Piece
 from knitting.rows.without_places import without_places
 from knitting.words.glossary import glossary
@@ -83,15 +82,10 @@ def test_every_written_row_keeps_its_count_in_json(header, needle, words):
 
 
 @given(patterns())
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 def test_a_made_up_piece_goes_out_and_comes_in_as_it_was(text):
     piece = read(text).piece
     assert without_places(there_and_back(piece)) == without_places(piece)
-
-
-def test_the_published_schema_is_the_one_in_force():
-    jsonschema.Draft202012Validator.check_schema(piece_schema())
-    assert (ROOT / "docs" / "piece.schema.json").read_text("utf-8") == schema_text()
 
 
 WHOLE = {"format": "bias-piece", "version": 1, "headers": {}, "sections": []}
@@ -134,7 +128,7 @@ JSON = st.recursive(
 
 
 @given(JSON, JSON)
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 def test_any_json_is_a_piece_or_refused(headers, sections):
     said = ""
     try:

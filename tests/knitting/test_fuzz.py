@@ -75,7 +75,7 @@ def answered(text):
 
 
 @given(st.sampled_from(GOOD), SLIPS)
-@settings(max_examples=250, deadline=None)
+@settings(max_examples=250)
 def test_a_pattern_with_slips_gets_an_answer_and_reads_back_as_it_was_read(text, slips):
     reading, piece = answered(slipped(text, slips))
     again = work_reading(read(write(reading.piece, reading.dialect), reading.dialect))
@@ -84,7 +84,7 @@ def test_a_pattern_with_slips_gets_an_answer_and_reads_back_as_it_was_read(text,
 
 
 @given(st.text(max_size=600) | st.lists(st.sampled_from([*WORDS, "\n", "(", "]", "*", ":"]), max_size=80).map(" ".join))
-@settings(max_examples=250, deadline=None)
+@settings(max_examples=250)
 def test_nonsense_gets_an_answer(text):
     answered(text)
 

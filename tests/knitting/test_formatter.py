@@ -70,7 +70,7 @@ def test_words_that_do_not_add_up_are_left_alone():
 
 
 @given(patterns())
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 def test_a_fair_copy_is_the_same_knitting(text):
     piece = worked(text)
     again = worked(write(format_piece(piece)))
@@ -92,7 +92,7 @@ def test_every_demo_written_in_every_dialect_works_to_the_same_rows(demo, code):
 
 
 @given(patterns())
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 def test_a_made_up_pattern_works_the_same_in_every_dialect(text):
     piece = worked(text)
     for code in dialect_codes():

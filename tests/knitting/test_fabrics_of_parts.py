@@ -144,7 +144,7 @@ def test_a_header_that_gives_no_fabric_is_said_with_its_figures(header, why):
     assert piece.problems[0].hint
 
 
-@settings(deadline=None, max_examples=80)
+@settings(max_examples=80)
 @given(
     st.sampled_from(["gull", "wake", "rope", "tide", "rib3x3", "basket"]),
     st.sampled_from(list(Joins)),

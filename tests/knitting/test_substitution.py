@@ -118,7 +118,7 @@ HABITS = st.builds(
 
 
 @given(patterns(), HABITS)
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=200)
 def test_whatever_is_exchanged_every_row_keeps_its_count(text, habits):
     piece = worked(text)
     again = worked(write(substitute(piece, habits).piece))
