@@ -23,7 +23,7 @@ serve:
 	@exec $(BIN)/gunicorn bias.wsgi --bind $(BIND) --workers 2 --threads 4 --log-level warning
 
 test: setup-dev browser check  ## set everything up and run every check and test
-	$(BIN)/python -m pytest -n 2 --dist worksteal tests knitting drawing bias
+	WHOLE_SEARCH=1 $(BIN)/python -m pytest -n 2 --dist worksteal tests knitting drawing bias
 
 check: setup-dev css-check js-check  ## lint, types, import contract, migrations, styles, scripts
 	$(BIN)/ruff check .

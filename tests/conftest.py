@@ -1,13 +1,11 @@
 """Shared by every test."""
 
 import pytest
-from hypothesis import HealthCheck, settings
 
 from bias.results import results_of_words
+from tests.searching import begin
 
-# How long something takes is measured in benchmarks/: here the tests run beside others.
-settings.register_profile("bias", deadline=None, suppress_health_check=[HealthCheck.too_slow])
-settings.load_profile("bias")
+begin()
 
 
 @pytest.fixture(autouse=True)

@@ -20,7 +20,7 @@ from knitting.forecast.stages import (
 )
 from knitting.needle.walk import MOST_ON_NEEDLE
 from knitting.plan.checks import (
-    cross_in_one_row,
+    cross_one_line,
     sound_stage,
     start_troubles,
     takes,
@@ -227,7 +227,7 @@ def _set_up(
         if unclear:
             troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, unclear, stops=True))
             return None
-    if any(cross_in_one_row(one, other) for one, other in combinations(row.shapings, 2)):
+    if any(cross_one_line(one, other) for one, other in combinations(row.shapings, 2)):
         message = f"Two shapings go across one line in the set-up of '{name}'."
         troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, message, stops=True))
         return None

@@ -216,7 +216,9 @@ def sound_stage(plan: Plan, at: int, split: RowSplit, side: Side) -> tuple[Stage
     for place, shaping in enumerate(stage.shapings):
         path: Path = ("stages", at, "shapings", place)
         trouble = _shaping_trouble(stage, place, split, side, changed, path)
-        if trouble is None and any(cross_in_one_row(shaping, other) for other in kept):
+        if trouble is None and any(
+            cross_one_line(shaping, other) and set(shaping.rows) & set(other.rows) for other in kept
+        ):
             trouble = _crossed_twice(stage, place, changed, path)
         if trouble is None:
             kept.append(shaping)
@@ -269,10 +271,10 @@ def _shaping_trouble(
     return _row_trouble(stage, shaping, put, path)
 
 
-def cross_in_one_row(one: Shaping, other: Shaping) -> bool:
-    """Whether two shapings go across the same line in the same row: it has one stitch for one of them."""
+def cross_one_line(one: Shaping, other: Shaping) -> bool:
+    """Whether two shapings go across the same line: in one row it has its one stitch for one of them only."""
     both_across = one.side is Beside.ON and other.side is Beside.ON
-    return both_across and bool(set(one.at) & set(other.at)) and bool(set(one.rows) & set(other.rows))
+    return both_across and bool(set(one.at) & set(other.at))
 
 
 def _crossed_twice(stage: Stage, place: int, changed: WithShapings, path: Path) -> Trouble:

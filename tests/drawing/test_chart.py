@@ -6,7 +6,7 @@ from xml.etree import ElementTree
 
 import networkx as nx
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from drawing.canvas import to_canvas
@@ -21,6 +21,7 @@ from knitting.stitches import STITCHES, Face
 from tests.knitting.asking import one_row, worked
 from tests.knitting.planning import knitted, made
 from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE
+from tests.searching import searched
 
 ZIGZAG = "CO 42\nRow 1: *k6, k2tog, k5, kfb; rep from * to end.\nRepeat row 1 59 more times."
 LACE = (
@@ -258,7 +259,7 @@ def test_the_canvas_gets_what_the_layout_has(text):
     assert len(slant["places"]) == len(slant["positions"]) == len(page.rows) - slant["first"] + 1
 
 
-@settings(max_examples=60)
+@searched(60)
 @given(
     st.lists(
         st.sampled_from(["k2", "p1", "yo", "k2tog", "ssk", "kfb", "cdd", "m1", "sl1", "(k1, yo, k1) in next st"]),

@@ -4,7 +4,7 @@ The rib facts are common practice of the trade, no source; every other expected 
 """
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from knitting.fabric import FABRICS, Fabric, Joins, fabric_run, fabric_trouble, seen_from_behind
@@ -15,6 +15,7 @@ from knitting.problems import ProblemKind
 from knitting.rows import Side
 from knitting.stitches import KNIT, PURL, STITCHES
 from tests.knitting.asking import worked
+from tests.searching import searched
 
 
 def shown(text: str) -> list[str]:
@@ -200,7 +201,7 @@ def test_a_stretch_never_changes_a_count_and_follows_the_one_column_rule(key, ro
         assert found.letters == "".join(face[column % own.width] for column in range(first, first + count))
 
 
-@settings(max_examples=60)
+@searched(60)
 @given(
     st.sampled_from(["seed", "moss", "2x2 rib", "3x3 rib", "1x1 rib"]),
     st.integers(8, 30),
@@ -270,7 +271,7 @@ STEPS = [
 ]  # fmt: skip
 
 
-@settings(max_examples=120)
+@searched(120)
 @given(
     st.sampled_from([1, 5, 13, 24]),
     st.booleans(),

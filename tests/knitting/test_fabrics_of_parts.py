@@ -1,7 +1,7 @@
 """Fabrics pinned, mirrored, waiting for whole repeats, of a piece's own: what every stitch shows, written out by hand."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from knitting.compiling import compiled
@@ -29,6 +29,7 @@ from knitting.words.writer import write
 from knitting.working.piece_worker import counted, work_piece
 from tests.knitting.asking import BOTH, END, GROWS, START, kinds, text_of, worked
 from tests.knitting.planning import made
+from tests.searching import searched
 
 LEFT, CENTRE, FROM_3, MIRRORED = "from the left edge", "from the center", "from st 3", "mirrored"
 
@@ -144,7 +145,7 @@ def test_a_header_that_gives_no_fabric_is_said_with_its_figures(header, why):
     assert piece.problems[0].hint
 
 
-@settings(max_examples=80)
+@searched(80)
 @given(
     st.sampled_from(["gull", "wake", "rope", "tide", "rib3x3", "basket"]),
     st.sampled_from(list(Joins)),

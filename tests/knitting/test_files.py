@@ -7,7 +7,7 @@ from pathlib import Path
 
 import jsonschema
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from knitting.dialects.dialect import dialect
@@ -20,6 +20,7 @@ from knitting.words.writer import write
 from tests.knitting.asking import worked
 from tests.knitting.test_laws import patterns
 from tests.knitting.test_written_rows import CASES, _set_up
+from tests.searching import searched
 
 ROOT = Path(__file__).parents[2]
 EVERYTHING = """Title: Quay sampler
@@ -82,7 +83,7 @@ def test_every_written_row_keeps_its_count_in_json(header, needle, words):
 
 
 @given(patterns())
-@settings(max_examples=60)
+@searched(60)
 def test_a_made_up_piece_goes_out_and_comes_in_as_it_was(text):
     piece = read(text).piece
     assert without_places(there_and_back(piece)) == without_places(piece)
@@ -128,7 +129,7 @@ JSON = st.recursive(
 
 
 @given(JSON, JSON)
-@settings(max_examples=200)
+@searched(200)
 def test_any_json_is_a_piece_or_refused(headers, sections):
     said = ""
     try:

@@ -3,7 +3,7 @@
 from pathlib import Path
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.formatter import format_piece
@@ -12,6 +12,7 @@ from knitting.words.writer import write
 from knitting.working.comparison import differing_rows
 from tests.knitting.asking import work_reading, worked
 from tests.knitting.test_laws import patterns
+from tests.searching import searched
 
 DEMOS = sorted(Path(__file__).parents[2].glob("demo/*.txt"))
 
@@ -70,7 +71,7 @@ def test_words_that_do_not_add_up_are_left_alone():
 
 
 @given(patterns())
-@settings(max_examples=80)
+@searched(80)
 def test_a_fair_copy_is_the_same_knitting(text):
     piece = worked(text)
     again = worked(write(format_piece(piece)))
@@ -92,7 +93,7 @@ def test_every_demo_written_in_every_dialect_works_to_the_same_rows(demo, code):
 
 
 @given(patterns())
-@settings(max_examples=60)
+@searched(60)
 def test_a_made_up_pattern_works_the_same_in_every_dialect(text):
     piece = worked(text)
     for code in dialect_codes():

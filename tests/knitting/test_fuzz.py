@@ -7,7 +7,7 @@ from itertools import pairwise
 from pathlib import Path
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from knitting.dialects.dialect import dialect, dialect_codes
@@ -21,6 +21,7 @@ from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import work_reading
 from tests.knitting.test_files import EVERYTHING
 from tests.knitting.test_problems import HOSTILE
+from tests.searching import searched
 
 ROOT = Path(__file__).parents[2]
 GOOD = [demo.read_text("utf-8") for demo in sorted(ROOT.glob("demo/*.txt"))] + [EVERYTHING]
@@ -75,7 +76,7 @@ def answered(text):
 
 
 @given(st.sampled_from(GOOD), SLIPS)
-@settings(max_examples=250)
+@searched(250)
 def test_a_pattern_with_slips_gets_an_answer_and_reads_back_as_it_was_read(text, slips):
     reading, piece = answered(slipped(text, slips))
     again = work_reading(read(write(reading.piece, reading.dialect), reading.dialect))
@@ -84,7 +85,7 @@ def test_a_pattern_with_slips_gets_an_answer_and_reads_back_as_it_was_read(text,
 
 
 @given(st.text(max_size=600) | st.lists(st.sampled_from([*WORDS, "\n", "(", "]", "*", ":"]), max_size=80).map(" ".join))
-@settings(max_examples=250)
+@searched(250)
 def test_nonsense_gets_an_answer(text):
     answered(text)
 

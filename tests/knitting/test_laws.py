@@ -3,13 +3,14 @@
 from unittest.mock import patch
 
 import networkx as nx
-from hypothesis import example, given, settings
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from knitting.needle.lineage import count_changes, lineage
 from knitting.words.reader import read
 from knitting.words.writer import write
 from tests.knitting.asking import worked
+from tests.searching import searched
 
 STITCHES = ["k1", "k3", "p2", "yo", "kfb", "k2tog", "ssk", "cdd", "m1l", "yo twice", "(k1, yo, k1) in next st", "sl1"]
 ENDS = ["k to end", "k to last 3 sts, yo, k3", "k to last 2 sts, k2tog", "[k2tog] to end"]
@@ -40,7 +41,7 @@ def outcome(piece):
 
 
 @given(patterns())
-@settings(max_examples=150)
+@searched(150)
 def test_written_back_and_read_again_a_piece_works_to_the_same_rows(text):
     first = read(text)
     again = read(write(first.piece))
@@ -49,7 +50,7 @@ def test_written_back_and_read_again_a_piece_works_to_the_same_rows(text):
 
 
 @given(patterns())
-@settings(max_examples=150)
+@searched(150)
 def test_parts_sum_to_the_row_and_the_work_to_the_parts(text):
     for row in worked(text).rows:
         assert sum(row.parts) == row.end
@@ -58,7 +59,7 @@ def test_parts_sum_to_the_row_and_the_work_to_the_parts(text):
 
 
 @given(patterns())
-@settings(max_examples=100)
+@searched(100)
 def test_lineage_reaches_every_stitch_once_and_never_crosses(text):
     graph = nx.DiGraph()
     for at, row in enumerate(worked(text).rows):
@@ -82,7 +83,7 @@ def test_lineage_reaches_every_stitch_once_and_never_crosses(text):
 
 @given(patterns())
 @example("Cast on 12 sts.\nRow 1: k4, k to last 2 sts, k2tog.\nRepeat row 1 7 more times.")
-@settings(max_examples=250)
+@searched(250)
 def test_a_rehearsed_row_comes_to_what_working_it_step_by_step_does(text):
     quick = worked(text)
     with patch("knitting.working.piece_state.rehearse", lambda *_: None):
@@ -91,14 +92,14 @@ def test_a_rehearsed_row_comes_to_what_working_it_step_by_step_does(text):
 
 
 @given(st.text(max_size=400))
-@settings(max_examples=300)
+@searched(300)
 def test_any_text_gets_an_answer(text):
     piece = worked(text)
     assert len(piece.rows) <= 5_000
 
 
 @given(patterns(), st.integers(0, 300), st.text(max_size=3))
-@settings(max_examples=200)
+@searched(200)
 def test_a_pattern_with_a_slip_of_the_pen_gets_an_answer(text, at, slip):
     at = min(at, len(text))
     piece = worked(text[:at] + slip + text[at + len(slip) :])

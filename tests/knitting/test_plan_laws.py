@@ -3,7 +3,7 @@
 import json
 from dataclasses import replace
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from knitting.compiling import compiled
@@ -22,9 +22,10 @@ from knitting.working.comparison import stitches_of
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import work_reading
 from tests.knitting.planning import bare, made, plans, staged
+from tests.searching import searched
 
 
-@settings(max_examples=300)
+@searched(300)
 @given(plans())
 def test_any_sound_plan_gives_a_pattern_that_adds_up_to_what_was_foreseen(plan):
     forecast = forecast_of(plan)
@@ -69,7 +70,7 @@ def _past(split, at, found):
         found.append(0)
 
 
-@settings(max_examples=150)
+@searched(150)
 @given(plans())
 def test_the_words_of_a_plan_read_back_to_its_rows(plan):
     forecast = forecast_of(plan)
@@ -83,13 +84,13 @@ def test_the_words_of_a_plan_read_back_to_its_rows(plan):
     ]
 
 
-@settings(max_examples=150)
+@searched(150)
 @given(plans())
 def test_a_plan_as_json_is_the_same_plan(plan):
     assert plan_from_json(json.loads(json.dumps(plan_to_json(plan)))) == plan
 
 
-@settings(max_examples=150)
+@searched(150)
 @given(plans())
 def test_every_mend_of_a_trouble_gives_a_plan_without_it_or_with_a_lesser_one(plan):
     forecast = forecast_of(plan)
@@ -99,7 +100,7 @@ def test_every_mend_of_a_trouble_gives_a_plan_without_it_or_with_a_lesser_one(pl
             assert trouble not in after, (trouble, mend.says)
 
 
-@settings(max_examples=150)
+@searched(150)
 @given(plans())
 def test_a_recognised_plan_comes_to_every_row_again(plan):
     forecast = forecast_of(plan)
@@ -116,7 +117,7 @@ def test_a_recognised_plan_comes_to_every_row_again(plan):
 MIRROR = {"m1r": "m1l", "m1l": "m1r", "rli": "lli", "lli": "rli", "k2tog": "ssk", "ssk": "k2tog"}
 
 
-@settings(max_examples=120)
+@searched(120)
 @given(
     st.lists(st.integers(4, 12), min_size=1, max_size=3),
     st.sampled_from(["m1_pair", "lifted_pair", "yo", "k2tog_pair"]),
@@ -138,7 +139,7 @@ def test_pairs_of_a_mirrored_plan_mirror(half, work, towards, away):
     assert [(MIRROR.get(key, key), times) for key, times in reversed(stitches)] == stitches
 
 
-@settings(max_examples=60)
+@searched(60)
 @given(
     st.sampled_from(sorted(CONSTRUCTIONS)),
     st.integers(0, 2),

@@ -1,7 +1,7 @@
 """Own hand: exchanged stitches, marks, edges and bind-offs, with the counts that were there before."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from knitting.rows import Marking
@@ -10,6 +10,7 @@ from knitting.substitution import FirstStitch, OwnHand, substitute
 from knitting.words.writer import write
 from tests.knitting.asking import kinds, worked
 from tests.knitting.test_laws import patterns
+from tests.searching import searched
 
 PLAIN, CENTRE = (
     "Cast on 30 sts.\nRow 1: Knit.\nRow 2: Knit.\n",
@@ -118,7 +119,7 @@ HABITS = st.builds(
 
 
 @given(patterns(), HABITS)
-@settings(max_examples=200)
+@searched(200)
 def test_whatever_is_exchanged_every_row_keeps_its_count(text, habits):
     piece = worked(text)
     again = worked(write(substitute(piece, habits).piece))
