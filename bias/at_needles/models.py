@@ -23,7 +23,7 @@ class Event(models.Model):
     id = models.UUIDField(primary_key=True)
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="events")
     copy = models.PositiveSmallIntegerField(default=1, help_text="which copy of the piece, counted from 1")
-    kind = models.CharField(max_length=12, choices=list(TITLES.items()))
+    kind = models.CharField(max_length=12)
     row = models.PositiveIntegerField(help_text="which of the worked rows, counted from 1")
     revision = models.PositiveIntegerField(default=0, help_text="the revision that was shown; 0 where it is not known")
     takes_back = models.UUIDField(null=True, blank=True, help_text="the event that a 'back' takes back")
@@ -35,7 +35,7 @@ class Event(models.Model):
         indexes = [models.Index(fields=["piece", "copy", "kind", "row"], name="of_a_copy_by_kind")]
 
     def __str__(self) -> str:
-        return f"{self.get_kind_display()}: row {self.row}"
+        return f"{TITLES.get(self.kind, self.kind)}: row {self.row}"
 
     @classmethod
     def of(cls, piece: Piece, event: log.Event) -> Event:
