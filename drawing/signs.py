@@ -109,8 +109,15 @@ def _decrease(kind: StitchKind) -> str:
         Lean.LEFT: _LEFT + "M44 44L16 88",
         Lean.UPRIGHT: "M50 12V88M50 40L18 88M50 40L82 88",
     }[kind.lean]
-    third = {Lean.RIGHT: "M46 56L58 88", Lean.LEFT: "M54 56L42 88"}.get(kind.lean, "")
-    return strokes + (third if kind.uses > 2 else "")
+    return strokes + "".join(_further(kind.lean, at) for at in range(kind.uses - 2))
+
+
+def _further(lean: Lean, at: int) -> str:
+    """The stroke of one stitch more that is taken in: nothing where the top one stands upright between two."""
+    if lean is Lean.UPRIGHT:
+        return ""
+    top, foot = (46 + 5 * at, 58 + 13 * at) if lean is Lean.RIGHT else (54 - 5 * at, 42 - 13 * at)
+    return f"M{top} {56 - 6 * at}L{foot} 88"
 
 
 def _cluster(makes: int) -> str:
