@@ -213,8 +213,7 @@ def _table(code: str) -> Mapping[str, Any]:
 
 def dialect_from(table: Mapping[str, Any]) -> Dialect:
     """A dialect made ready from its table; where it is based on another, only what differs stands in it."""
-    if "based_on" in table:
-        table = _laid_over(_table(table["based_on"]), table)
+    table = _whole(table)
     classes = {key: tuple(words) for key, words in table["classes"].items()}
     listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers", "wearing")
     return Dialect(
@@ -246,6 +245,10 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
             for form, sources in table[name].items()
         },
     )
+
+
+def _whole(table: Mapping[str, Any]) -> Mapping[str, Any]:
+    return _laid_over(_whole(_table(table["based_on"])), table) if "based_on" in table else table
 
 
 def _laid_over(base: Mapping[str, Any], table: Mapping[str, Any]) -> Mapping[str, Any]:

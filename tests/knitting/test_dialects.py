@@ -212,3 +212,9 @@ def test_every_stitch_is_written_and_said_in_every_dialect(code, key):
     )
     if "k" in words.spoken:  # a dialect without names of its own says those of the table
         assert words.spoken.get(key), f"'{key}' is not said in {words.name}: add it to [spoken] of {code}.toml."
+
+
+def test_a_dialect_may_be_based_on_one_that_is_based_on_another():
+    words = dialect_from({"name": "Own", "code": "own", "based_on": "uk", "stitches": {"m1": ["incr"]}})
+    written = {key: words.written["stitches"][key][0] for key in ("m1", "bo", "k2tog")}
+    assert written == {"m1": "incr", "bo": "cast off", "k2tog": "k2tog"}
