@@ -39,7 +39,7 @@ def send(client, piece, **fields):
 
 def test_every_shape_is_offered_with_its_silhouette_and_begins_a_piece(client, knitter):
     page = shown(client.get("/begin/"))
-    assert page.count("cloth silhouette") == len(CONSTRUCTIONS) == 12
+    assert page.count("cloth silhouette") == len(CONSTRUCTIONS)
     for key, construction in CONSTRUCTIONS.items():
         assert construction.title in page
         answer = client.post(f"/begin/{key}/")

@@ -206,6 +206,7 @@ CARE = {
 
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_each_construction_shows_the_cautions_that_fit_it(name):
+    assert name in CARE, f"Which cautions fit '{name}'? Add it to CARE, told from its shape and how it is worn."
     assert set(CONSTRUCTIONS[name].care) == CARE[name]
 
 
