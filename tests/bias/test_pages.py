@@ -36,7 +36,7 @@ def test_the_basket_shows_the_demo_with_silhouettes_and_progress(client, demo):
         "Gable capelet",
     ):
         assert title in page
-    assert page.count('class="cloth silhouette"') == 18
+    assert page.count('class="cloth silhouette"') == len(demo)
     assert "2 places to mend" in page
     assert "Tideline shawl, row 69" in page
     assert "Go on knitting" in page
@@ -48,8 +48,9 @@ def test_an_empty_basket_teaches(client, knitter):
 
 def test_the_demo_loaded_twice_is_there_once(knitter):
     call_command("demo", verbosity=0)
+    pieces = Piece.objects.of(knitter).count()
     call_command("demo", verbosity=0)
-    assert Piece.objects.of(knitter).count() == 18
+    assert Piece.objects.of(knitter).count() == pieces > 12
 
 
 def test_the_demo_has_a_planned_piece_of_every_shape_and_all_of_them_come_out(demo):

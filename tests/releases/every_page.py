@@ -13,7 +13,8 @@ import django
 from django.conf import settings
 from django.core.management import call_command
 from django.test import Client
-from django.urls import URLPattern, URLResolver, get_resolver
+
+from tests.addresses import address, patterns
 
 POSTED = 405
 """What an address answers that is only for presses."""
@@ -22,16 +23,6 @@ OF_PLANS = (
     "stitches-edge", "stitches-fits",
 )  # fmt: skip
 """Addresses that written rows have not; a print that is not whole yet has no file."""
-GIVEN = {"row": 1, "row_group": 0, "number": 2, "form": "csv", "key": "bare"}
-
-
-def patterns(resolver: URLResolver) -> Iterator[URLPattern]:
-    """Every address of the site."""
-    for each in resolver.url_patterns:
-        if isinstance(each, URLResolver):
-            yield from patterns(each)
-        else:
-            yield each
 
 
 def addresses() -> Iterator[tuple[str, bool]]:
@@ -40,19 +31,14 @@ def addresses() -> Iterator[tuple[str, bool]]:
     from bias.printing.models import Printing
 
     prints = {made.revision.piece_id: made.pk for made in Printing.objects.select_related("revision")}
-    for pattern in patterns(get_resolver()):
-        route = str(pattern.pattern)
+    for pattern in patterns():
         wanted = pattern.pattern.converters
         for piece in Piece.objects.all() if "piece_id" in wanted else [None]:
             if "printing_id" in wanted and (piece is None or piece.pk not in prints):
                 continue
-            known = {**GIVEN, "piece_id": piece.pk if piece else 0, "printing_id": prints.get(piece.pk if piece else 0)}
-            address = route
-            for name, converter in wanted.items():
-                for kind in ("int", "str", "slug"):
-                    address = address.replace(f"<{kind}:{name}>", converter.to_url(known[name]))
+            known = {"piece_id": piece.pk if piece else 0, "printing_id": prints.get(piece.pk if piece else 0)}
             written = piece is not None and not piece.is_planned
-            yield f"/{address}", pattern.name == "print-pdf" or (written and pattern.name in OF_PLANS)
+            yield address(pattern, known), pattern.name == "print-pdf" or (written and pattern.name in OF_PLANS)
 
 
 def main() -> int:
@@ -63,11 +49,11 @@ def main() -> int:
     call_command("migrate", verbosity=0)
     client = Client(HTTP_HOST="127.0.0.1", raise_request_exception=False)
     opened, wrong = 0, []
-    for address, may_be_missing in addresses():
-        status = client.get(address, follow=True).status_code
+    for opens, may_be_missing in addresses():
+        status = client.get(opens, follow=True).status_code
         opened += status == 200
         if status not in (200, POSTED, 404 if may_be_missing else 200):
-            wrong.append(f"{status} {address}")
+            wrong.append(f"{status} {opens}")
     print("\n".join([f"opened {opened}", *wrong]))
     return 1 if wrong else 0
 
