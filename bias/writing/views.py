@@ -18,7 +18,7 @@ from bias.results import NotRead, Results, dialects, mended_words, recent, resul
 from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
-from knitting.words.reader import MOST_BYTES
+from knitting.dialects.tokens import MOST_BYTES
 
 _MOST_KEPT = 16
 _TYPED_ALREADY = "Words that you typed are not saved yet: keep them or give them up before a mend is tried."

@@ -13,6 +13,7 @@ from knitting.cloth import lay_flat, shape_json
 from knitting.command_line.making import listed, make
 from knitting.diagnosis import Observation, WrongCounts, diagnose
 from knitting.dialects.dialect import Dialect, dialect, dialect_codes
+from knitting.dialects.tokens import MOST_BYTES
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.files.diagnosis_json import find_json
 from knitting.files.ledger import as_json, as_table
@@ -25,7 +26,7 @@ from knitting.saying.diagnosis import said_verdict, said_wrong_counts
 from knitting.saying.mistakes import looked_for, mended, said_mistakes
 from knitting.saying.problems import problems_of
 from knitting.words.glossary import glossary
-from knitting.words.reader import MOST_BYTES, read
+from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 

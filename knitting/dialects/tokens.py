@@ -7,6 +7,10 @@ from typing import NamedTuple
 
 from knitting.problems import Span
 
+MOST_BYTES = 200_000
+"""The longest text that is read, in bytes of UTF-8."""
+MOST_LINES = 3_000
+MOST_IN_LINE = 4_000
 _TOKEN = re.compile(r"\d+(?:\.\d+)?|[^\W\d_][\w&]*(?:[-'’][^\W\d_]\w*)*|\S")
 _QUOTES = str.maketrans(
     {"’": "'", "‘": "'", "–": "-", "—": "-", "−": "-", "‐": "-", "‑": "-", "\u00a0": " ", "（": "(", "）": ")"}

@@ -9,6 +9,7 @@ from typing import NamedTuple
 
 from knitting.cloth import Bend, Finding, flatness, lay_flat
 from knitting.cloth.findings import FLAT_DEG
+from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import Plan
 from knitting.plan.troubles import PlanMend
@@ -20,7 +21,6 @@ from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
 from knitting.remedies.turned_eyelets import turned_in_turn
 from knitting.remedies.unrolled_piece import rolled
 from knitting.rows import Piece
-from knitting.words.reader import MOST_BYTES, MOST_IN_LINE, MOST_LINES
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from knitting.dialects.detection import detect
 from knitting.dialects.dialect import Dialect
-from knitting.dialects.tokens import Token, lines_of, span_of, tokens_of
+from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES, Token, lines_of, span_of, tokens_of
 from knitting.nearest import nearest_word
 from knitting.problems import Problem, ProblemKind, Span, TextMend, in_reading_order, worded
 from knitting.rows import Order, Piece, Section
@@ -17,10 +17,6 @@ from knitting.words.orders import order_reader
 from knitting.words.row_reader import head_of, read_row
 from knitting.words.writer import say_cast_on
 
-MOST_BYTES = 200_000
-"""The longest text that is read, in bytes of UTF-8."""
-MOST_LINES = 3_000
-MOST_IN_LINE = 4_000
 _MOST_PROBLEMS = 200
 _MOST_KEPT = 16_384
 
