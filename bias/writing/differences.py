@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from difflib import SequenceMatcher
 
 from bias.results import Results
+from bias.writing.equal_lines import equal_ends
 
 _WORD = re.compile(r"\s+|[^\s,;.:()\[\]]+|[,;.:()\[\]]")
 _AROUND = 2
@@ -67,8 +68,7 @@ _Change = tuple[str, int, int, int, int]
 
 def _changes(before: Sequence[str], after: Sequence[str]) -> list[_Change]:
     """The stretches that are other, equal beginnings and ends set aside first."""
-    head = _common(before, after)
-    tail = min(_common(before[::-1], after[::-1]), min(len(before), len(after)) - head)
+    head, tail = equal_ends(before, after)
     one, other = before[head : len(before) - tail], after[head : len(after) - tail]
     if not one and not other:
         return []
@@ -77,11 +77,6 @@ def _changes(before: Sequence[str], after: Sequence[str]) -> list[_Change]:
     # Lines that come very often are no good to match by, and would take minutes in a long pattern.
     codes = SequenceMatcher(None, one, other, autojunk=True).get_opcodes()
     return [(tag, i1 + head, i2 + head, j1 + head, j2 + head) for tag, i1, i2, j1, j2 in codes if tag != "equal"]
-
-
-def _common(one: Sequence[str], other: Sequence[str]) -> int:
-    """How many lines at the beginning are the same."""
-    return next((at for at, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), min(len(one), len(other)))
 
 
 def _lines(

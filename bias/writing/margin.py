@@ -9,6 +9,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from bias.results import Results
+from bias.writing.equal_lines import equal_ends
 from knitting.dialects.tokens import lines_of
 from knitting.needle.worked import LineCount
 from knitting.problems import Span
@@ -101,8 +102,7 @@ def changed_lines(old: Results, new: Results) -> list[MarginLine] | None:
     """
     before, after = margin(old), margin(new)
     texts, new_texts = lines_of(old.text), lines_of(new.text)
-    same = _common(texts, new_texts)
-    tail = min(_common(texts[::-1], new_texts[::-1]), min(len(texts), len(new_texts)) - same)
+    same, tail = equal_ends(texts, new_texts)
     shift = len(texts) - len(new_texts)
     found = []
     for at, line in enumerate(after):
@@ -118,13 +118,6 @@ def _unplaced(line: MarginLine, like: MarginLine) -> MarginLine:
         return line
     count = replace(line.count, line=like.count.line, first_row=like.count.first_row, last_row=like.count.last_row)
     return replace(line, count=count)
-
-
-def _common(one: Sequence[str], other: Sequence[str]) -> int:
-    at = 0
-    while at < len(one) and at < len(other) and one[at] == other[at]:
-        at += 1
-    return at
 
 
 def marked_text(text: str, inks: Sequence[Highlight], spans: Sequence[Span]) -> tuple[MarkedText, ...]:
