@@ -79,7 +79,7 @@ class EdgePart:
 class _WorkedRow(NamedTuple):
     """What stands on the needle after a row, and which of it was worked in pattern."""
 
-    grain: StitchColumns
+    columns: StitchColumns
     told: Flags
 
 
@@ -89,14 +89,14 @@ class _RowByRow:
     Far before the row that is asked for, the times of a repeat are leapt over.
     """
 
-    def __init__(self, rows: Sequence[WorkedRow], weaver: Callable[[], PatternWorker]) -> None:
-        self.rows, self.begun = rows, weaver
+    def __init__(self, rows: Sequence[WorkedRow], context: Callable[[], PatternWorker]) -> None:
+        self.rows, self.begun = rows, context
         self._begin()
 
     def _begin(self) -> None:
-        self.weaver = self.begun()
+        self.context = self.begun()
         self.woven: dict[int, _WorkedRow] = {}
-        self.grains: dict[int, StitchColumns] = {}
+        self.several: dict[int, StitchColumns] = {}
         self.upto = 0
 
     def after(self, row: int) -> _WorkedRow:
@@ -107,13 +107,13 @@ class _RowByRow:
             self._begin()  # it was leapt over
         near = 2 if row - self.upto > 2 and not self._begins_a_fabric(row) else _NEAR
         while self.upto <= row:
-            self.weaver.row(self.upto, self.rows[self.upto])
-            self.woven[self.upto] = _WorkedRow(self.weaver.grain, self.weaver.worked_in_pattern())
-            self.grains[self.upto] = self.weaver.grain
-            found = skip_repeats(self.rows, self.grains, self.upto, row - near)
+            self.context.row(self.upto, self.rows[self.upto])
+            self.woven[self.upto] = _WorkedRow(self.context.on_needle, self.context.worked_in_pattern())
+            self.several[self.upto] = self.context.on_needle
+            found = skip_repeats(self.rows, self.several, self.upto, row - near)
             if found is not None:
-                self.weaver.grain, self.upto = found.grain, found.row
-                self.grains = {found.row: found.grain}
+                self.context.on_needle, self.upto = found.columns, found.row
+                self.several = {found.row: found.columns}
             self.upto += 1
         return self.woven[row]
 
@@ -176,7 +176,7 @@ class GrowingEdges:
             )
         course = self._courses[key]
         woven = course.after(row)
-        return _stretch(woven.grain.cut(start, end), woven.told[start:end], course.weaver.fabrics)
+        return _stretch(woven.columns.cut(start, end), woven.told[start:end], course.context.fabrics)
 
     def growing(self, row: int, rows: int) -> list[tuple[int, bool, bool]]:
         """The ends that grew in the last ``rows`` rows up to one (from 0), in right-side order: the part, whether it is

@@ -21,7 +21,7 @@ class NewStitches(NamedTuple):
     shows when they are counted, and one that came to another part alone is.
     """
 
-    grain: StitchColumns
+    columns: StitchColumns
     fresh: bool = False
     told: bool = False
     counts: bool = False
@@ -40,10 +40,10 @@ def cut_runs(laid: Sequence[NewStitches], counts: Sequence[int]) -> Iterator[lis
         found: list[NewStitches] = []
         while count and waiting:
             each = waiting.pop()
-            many = each.grain.stitches
+            many = each.columns.stitches
             if many > count:
-                waiting.append(each._replace(grain=each.grain.cut(count, many)))
-                each, many = each._replace(grain=each.grain.cut(0, count)), count
+                waiting.append(each._replace(columns=each.columns.cut(count, many)))
+                each, many = each._replace(columns=each.columns.cut(0, count)), count
             found.append(each)
             count -= many
         yield found
@@ -53,10 +53,10 @@ def with_new_columns(part: Sequence[NewStitches]) -> tuple[StitchColumns, bool]:
     """A part with columns for its new stitches, and whether one of them stands among stitches in pattern, where
     nobody can tell on which side the pattern grows."""
     if not any(each.counts for each in part):
-        return joined([each.grain for each in part]), False
+        return joined([each.columns for each in part]), False
     bits, pairs = _bits(part)
     core = _core(bits) if _is_changed(bits) else None
-    letters = b"".join([each.grain.letters for each in part])
+    letters = b"".join([each.columns.letters for each in part])
     if core is None:
         return StitchColumns(laid_on([wales for wales, _, _ in bits]), letters), False
     for at, place in pairs:
@@ -70,12 +70,12 @@ def _bits(part: Sequence[NewStitches]) -> tuple[list[_Bit], list[tuple[int, int]
     bits: list[_Bit] = []
     pairs: list[tuple[int, int]] = []
     place, open_pair = 0, 0
-    for grain, fresh, told, _, _, pair in part:
+    for columns, fresh, told, _, _, pair in part:
         if pair and pair == open_pair:
             pairs.append((len(bits) - 1, place - 1))
         open_pair = pair
-        bits += [(wales, fresh, told) for wales in grain.wales]
-        place += len(grain.letters)
+        bits += [(wales, fresh, told) for wales in columns.wales]
+        place += len(columns.letters)
     return bits, pairs
 
 

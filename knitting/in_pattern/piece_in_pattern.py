@@ -34,9 +34,9 @@ def in_pattern(worked: WorkedPiece) -> WorkedPiece:
         asks_for_fabric(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work
     ):
         return worked
-    weaver = PatternWorker(worked.piece.headers.fabrics, list(_parts_asked(worked.rows)))
-    rows = tuple(weaver.row(at, row) for at, row in enumerate(worked.rows))
-    problems = [*worked.problems, *weaver.problems]
+    worker = PatternWorker(worked.piece.headers.fabrics, list(_parts_asked(worked.rows)))
+    rows = tuple(worker.row(at, row) for at, row in enumerate(worked.rows))
+    problems = [*worked.problems, *worker.problems]
     return replace(worked, rows=rows, problems=in_reading_order(problems))
 
 
@@ -52,11 +52,11 @@ def _in_steps(steps: Sequence[Step]) -> bool:
 
 def cells(worked: WorkedPiece) -> list[str]:
     """What every live stitch shows after each row, a letter each in right-side order (see ``fabric.letter``)."""
-    weaver = PatternWorker(worked.piece.headers.fabrics)
+    worker = PatternWorker(worked.piece.headers.fabrics)
     found = []
     for at, row in enumerate(worked.rows):
-        weaver.row(at, row)
-        found.append(weaver.grain.shown)
+        worker.row(at, row)
+        found.append(worker.on_needle.shown)
     return found
 
 
@@ -102,12 +102,12 @@ def near(rows: Sequence[WorkedRow], place: int, parts: int) -> Iterator[_Followe
 
 
 class PatternWorker:
-    """Works through the rows of a piece, keeping the grain of what is on the needle."""
+    """Works through the rows of a piece, keeping the columns of what is on the needle."""
 
     def __init__(self, own: Sequence[Fabric] = (), asked: Sequence[_FollowedParts] = ()) -> None:
         self.known = with_own(own)
         self.asked = [*reversed(asked)]
-        self.grain = NOTHING
+        self.on_needle = NOTHING
         self.problems: list[Problem] = []
         self.fabrics: list[Fabric | None] = [None]
         self.numbers: dict[Fabric, int] = {}
@@ -115,29 +115,29 @@ class PatternWorker:
         self.last: RowInPattern | None = None
 
     def row(self, at: int, row: WorkedRow) -> WorkedRow:
-        """One row: its stitches, and the grain after it."""
-        if self.grain.stitches != row.start:
-            self.grain = StitchColumns.fresh(row.start)  # cast on anew, or come back from a holder
+        """One row: its stitches, and the columns after it."""
+        if self.on_needle.stitches != row.start:
+            self.on_needle = StitchColumns.fresh(row.start)  # cast on anew, or come back from a holder
             self.below.clear()
-        loom = RowInPattern(self, at, row, self.grain)
+        in_row = RowInPattern(self, at, row, self.on_needle)
         places = range(len(row.work))
         followed = self._followed(at)
         work = tuple(
             [
-                loom.part(part, followed is None or followed.follows(place, at))
-                for part, place in zip(row.work, reversed(places) if loom.behind else places, strict=True)
+                in_row.part(part, followed is None or followed.follows(place, at))
+                for part, place in zip(row.work, reversed(places) if in_row.behind else places, strict=True)
             ]
         )
-        self.last = loom
-        self.grain = loom.unmoved() or joined([self._grown(row, part) for part in loom.after()])
-        if self.grain.stitches != row.end:
-            self.grain = StitchColumns.fresh(row.end)
-        self.below.append((row.after, self.grain))
+        self.last = in_row
+        self.on_needle = in_row.unmoved() or joined([self._grown(row, part) for part in in_row.after()])
+        if self.on_needle.stitches != row.end:
+            self.on_needle = StitchColumns.fresh(row.end)
+        self.below.append((row.after, self.on_needle))
         return row._replace(work=work)
 
     def worked_in_pattern(self) -> Flags:
         """Which of the stitches that stand after the last row it worked as a fabric asks, in right-side order."""
-        none: Flags = np.zeros(self.grain.stitches, dtype=bool)
+        none: Flags = np.zeros(self.on_needle.stitches, dtype=bool)
         flags = self.last.worked_in_pattern() if self.last is not None else none
         return flags if len(flags) == len(none) else none
 
@@ -166,17 +166,17 @@ class PatternWorker:
 
         Rows in which the needle had other parts are not asked, but for the last one.
         """
-        columns = self.grain.column[first : first + count]
+        columns = self.on_needle.column[first : first + count]
         at = int(np.searchsorted(np.cumsum(row.before.parts), first, side="right"))
         found = []
-        for needle, grain in reversed(self.below):
+        for needle, on_needle in reversed(self.below):
             parts = needle.parts
             if len(parts) not in (len(row.before.parts), 1):
                 break
             here = at if len(parts) > 1 else 0
-            part = grain.cut(sum(parts[:here]), sum(parts[: here + 1]))
+            part = on_needle.cut(sum(parts[:here]), sum(parts[: here + 1]))
             found.append(_above(part, columns))
-        return found[::-1] or [letters_of(self.grain)[first : first + count]]
+        return found[::-1] or [letters_of(self.on_needle)[first : first + count]]
 
 
 def _above(part: StitchColumns, columns: Whole) -> Letters:

@@ -1,4 +1,4 @@
-"""The grain many rows further on: what each time of a repeat does to the columns, the next times do as well.
+"""The columns many rows further on: what each time of a repeat does to the columns, the next times do as well.
 
 A leap is taken only where two times one after the other were worked and did the same; the counts that it comes to must
 be those of its row.
@@ -21,7 +21,7 @@ class RepeatSkip(NamedTuple):
     """A row (from 0) further on, and what stands on the needle after it; the letters are not known."""
 
     row: int
-    grain: StitchColumns
+    columns: StitchColumns
 
 
 class _PartGrowth(NamedTuple):
@@ -42,7 +42,9 @@ def skip_repeats(
     times = _times_left(rows, at, limit, period)
     if not times:
         return None
-    stages = [_parts(rows[at - back * period], grain) for back, grain in zip((2, 1, 0), before) if grain is not None]
+    stages = [
+        _parts(rows[at - back * period], columns) for back, columns in zip((2, 1, 0), before) if columns is not None
+    ]
     there = rows[at + times * period]
     if len({len(parts) for parts in stages} | {len(there.parts)}) != 1:
         return None
@@ -77,8 +79,8 @@ def _comes(row: WorkedRow, here: WorkedRow, later: int) -> bool:
     return row.section == here.section and row.side is here.side
 
 
-def _parts(row: WorkedRow, grain: StitchColumns) -> list[StitchColumns]:
-    return [grain.cut(first, last) for first, last in pairwise([0, *accumulate(row.parts)])]
+def _parts(row: WorkedRow, columns: StitchColumns) -> list[StitchColumns]:
+    return [columns.cut(first, last) for first, last in pairwise([0, *accumulate(row.parts)])]
 
 
 def _part(

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from typing import NamedTuple, Protocol
 
 import numpy as np
 
-from knitting.fabric import Fabric, fabric_run, seen_from_behind
-from knitting.fabric.written import FabricRun, Kinds, RepeatedRow
+from knitting.fabric import Fabric, fabric_run
 from knitting.in_pattern.fabric_detection import continued_fabric, detect_fabric
 from knitting.in_pattern.new_columns import NewStitches, cut_runs, with_new_columns
+from knitting.in_pattern.pattern_runs import RunList, balanced, put_run
 from knitting.in_pattern.stitch_columns import (
     NONE,
     ColumnRun,
@@ -24,7 +24,7 @@ from knitting.in_pattern.stitch_columns import (
 )
 from knitting.needle.worked import ClusterWork, FabricWork, GroupWork, PartWork, Run, Workable, WorkedRow
 from knitting.rows import Side
-from knitting.stitches import IN_PATTERN, KNIT, Face, Family, Lean, StitchKind, letter_of
+from knitting.stitches import IN_PATTERN, Face, Family, Lean, StitchKind, letter_of
 
 AS_SET = frozenset({"pattern", "as_they_appear", "rib"})
 """Fabrics that are told from the rows below."""
@@ -54,8 +54,8 @@ def asks_for_fabric(runs: Sequence[Run]) -> bool:
 class RowInPattern:
     """One row: takes the old stitches in working order and puts the new ones into their parts."""
 
-    def __init__(self, weaver: PatternContext, at: int, row: WorkedRow, old: StitchColumns) -> None:
-        self.weaver, self.at, self.row = weaver, at, row
+    def __init__(self, context: PatternContext, at: int, row: WorkedRow, old: StitchColumns) -> None:
+        self.context, self.at, self.row = context, at, row
         self.behind = row.side is Side.WS
         self.before, self.old = old, LeftNeedle(old, self.behind)
         self.laid: list[NewStitches] = []
@@ -70,7 +70,7 @@ class RowInPattern:
         if not asked:
             self._pass(part.runs)
             return part
-        found = _RunList()
+        found = RunList()
         self._work_all(part.runs, found)
         return PartWork(tuple(found), part.stitches, part.mark, part.after) if found.in_pattern else part
 
@@ -88,7 +88,7 @@ class RowInPattern:
         """What the parts hold after the row in right-side order; none where they do not come to its counts."""
         counts = [part.stitches for part in self.row.work]
         self._reach_end()
-        if sum(counts) != sum([len(each.grain.letters) for each in self.laid]):
+        if sum(counts) != sum([len(each.columns.letters) for each in self.laid]):
             return []
         return [*cut_runs(self._in_rs_order, counts[::-1] if self.behind else counts)]
 
@@ -97,7 +97,7 @@ class RowInPattern:
         self._reach_end()
         if self.moved:
             return None
-        return StitchColumns(self.before.wales, b"".join([each.grain.letters for each in self._in_rs_order]))
+        return StitchColumns(self.before.wales, b"".join([each.columns.letters for each in self._in_rs_order]))
 
     def _reach_end(self) -> None:
         if self.old.left:  # the row was turned before
@@ -106,13 +106,13 @@ class RowInPattern:
     def worked_in_pattern(self) -> Flags:
         """Which stitches were worked as a fabric asks, in right-side order."""
         laid = self._in_rs_order
-        return np.repeat(np.array([each.told for each in laid], dtype=bool), [each.grain.stitches for each in laid])
+        return np.repeat(np.array([each.told for each in laid], dtype=bool), [each.columns.stitches for each in laid])
 
     @property
     def _in_rs_order(self) -> list[NewStitches]:
         return self.laid[::-1] if self.behind else self.laid
 
-    def _work_all(self, runs: Sequence[Run], found: _RunList) -> None:
+    def _work_all(self, runs: Sequence[Run], found: RunList) -> None:
         """Work some runs one after the other; what they are worked as is ``found``."""
         at = 0
         while at < len(runs):
@@ -120,7 +120,7 @@ class RowInPattern:
             work, times = run
             at += 1
             if isinstance(work, StitchKind):
-                end = _balanced(runs, at - 1) if work.uses != work.makes > 0 else 0
+                end = balanced(runs, at - 1) if work.uses != work.makes > 0 else 0
                 if end:
                     self._in_place(runs[at - 1 : end])
                     found.extend(runs[at - 1 : end])
@@ -136,11 +136,11 @@ class RowInPattern:
                 self._work(work, times)
                 found.add(run)
 
-    def _group(self, run: Run, group: GroupWork, found: _RunList) -> None:
+    def _group(self, run: Run, group: GroupWork, found: RunList) -> None:
         if self._plain(group, run.times):
             found.add(run)
             return
-        inner = _RunList()
+        inner = RunList()
         for _ in range(run.times):
             self._work_all(group.runs, inner)
         found.extend(inner if inner.in_pattern else [run])
@@ -148,9 +148,9 @@ class RowInPattern:
 
     def _in_place(self, runs: Sequence[Run]) -> None:
         """Increases and decreases beside each other that make up for one another: the columns stay."""
-        grain = self.old.take(sum(run.work.uses * run.times for run in runs))
+        columns = self.old.take(sum(run.work.uses * run.times for run in runs))
         said = b"".join([self._letter(run.work) * (run.work.makes * run.times) for run in runs])
-        self.laid.append(NewStitches(grain.showing(self._seen(said, grain.stitches))))
+        self.laid.append(NewStitches(columns.showing(self._seen(said, columns.stitches))))
 
     def _plain(self, group: GroupWork, times: int) -> bool:
         """Take a repeat of nothing but plain stitches at once; false if it is none."""
@@ -158,8 +158,8 @@ class RowInPattern:
             if not isinstance(inner.work, StitchKind) or inner.work.family is not Family.PLAIN:
                 return False
         once = b"".join([self._letter(inner.work) * inner.times for inner in group.runs])
-        grain = self.old.take(len(once) * times)
-        self.laid.append(NewStitches(grain.showing(self._seen(once * times, grain.stitches))))
+        columns = self.old.take(len(once) * times)
+        self.laid.append(NewStitches(columns.showing(self._seen(once * times, columns.stitches))))
         return True
 
     def _seen(self, worked: bytes, stitches: int) -> bytes:
@@ -177,8 +177,8 @@ class RowInPattern:
     def _work(self, work: Workable, times: int) -> None:
         uses, makes = work.uses, work.makes
         if uses == makes == 1 and isinstance(work, StitchKind):
-            grain = self.old.take(times, self._letter(work) if work.family is Family.PLAIN else b"")
-            self.laid.append(NewStitches(grain))
+            columns = self.old.take(times, self._letter(work) if work.family is Family.PLAIN else b"")
+            self.laid.append(NewStitches(columns))
             return
         self.moved = True
         if makes == 0:
@@ -229,7 +229,7 @@ class RowInPattern:
 
     # -- in fabric -----------------------------------------------------------------------------------------
 
-    def _in_fabric(self, name: str, count: int, found: _RunList) -> None:
+    def _in_fabric(self, name: str, count: int, found: RunList) -> None:
         found.in_pattern = True
         first = self.old.left - count if self.behind else self.old.past
         taken = self.old.take(count)
@@ -242,47 +242,47 @@ class RowInPattern:
         fabric, wales, counts = placed
         row = (self.at - wales[0].since) % fabric.height
         pieces = [fabric_run(fabric, row, each.first, each.width) for each in wales]
-        grain = StitchColumns(wales, "".join([piece.letters for piece in pieces]).encode())
-        self.laid.append(NewStitches(grain, told=True, counts=counts, figured=fabric.width > 1))
+        columns = StitchColumns(wales, "".join([piece.letters for piece in pieces]).encode())
+        self.laid.append(NewStitches(columns, told=True, counts=counts, figured=fabric.width > 1))
         for piece in reversed(pieces) if self.behind else pieces:
-            _put(piece, self.behind, found)
+            put_run(piece, self.behind, found)
 
-    def _placed(self, name: str, grain: StitchColumns, first: int) -> _PlacedFabric | None:
+    def _placed(self, name: str, columns: StitchColumns, first: int) -> _PlacedFabric | None:
         """The fabric of a stretch, and where its stitches stand in it."""
-        known = self._known(name, grain)
+        known = self._known(name, columns)
         if known is not None:
             return known
         if name in AS_SET:
-            found = detect_fabric(self.weaver.rows_below(self.row, first, grain.stitches))
+            found = detect_fabric(self.context.rows_below(self.row, first, columns.stitches))
             if found is None:
                 return None
             fabric, row, column = found[0], found[1], 0
-        elif name in self.weaver.known:
-            fabric = self.weaver.known[name]
-            row, column = continued_fabric(fabric, letters_of(grain), self.behind, self.row.in_round)
+        elif name in self.context.known:
+            fabric = self.context.known[name]
+            row, column = continued_fabric(fabric, letters_of(columns), self.behind, self.row.in_round)
         else:
             return None
-        wales = ColumnRun(grain.stitches, self.weaver.number_of(fabric), column, self.at - row)
+        wales = ColumnRun(columns.stitches, self.context.number_of(fabric), column, self.at - row)
         return _PlacedFabric(fabric, (wales,), True)
 
-    def _known(self, name: str, grain: StitchColumns) -> _PlacedFabric | None:
+    def _known(self, name: str, columns: StitchColumns) -> _PlacedFabric | None:
         """The fabric that some of the stitches are in already; the others are counted on from them."""
         wanted: int | None = None
         if name not in AS_SET:
-            known = self.weaver.known.get(name)
-            wanted = self.weaver.numbers.get(known, -1) if known is not None else -1
-        for wales in grain.wales:
+            known = self.context.known.get(name)
+            wanted = self.context.numbers.get(known, -1) if known is not None else -1
+        for wales in columns.wales:
             if wales.fabric == wanted or (wanted is None and wales.fabric != NONE):
                 _, number, _, since = wales
                 break
         else:
             return None
-        fabric = self.weaver.fabrics[number]
+        fabric = self.context.fabrics[number]
         assert fabric is not None
-        inside = [each.fabric == number and each.since == since for each in grain.wales]
+        inside = [each.fabric == number and each.since == since for each in columns.wales]
         if all(inside):
-            return _PlacedFabric(fabric, grain.wales, False)
-        bits = zip(grain.wales, inside, strict=True)
+            return _PlacedFabric(fabric, columns.wales, False)
+        bits = zip(columns.wales, inside, strict=True)
         counted, _ = with_new_columns(
             [NewStitches(StitchColumns((each,), bytes(each.width)), not own, own, counts=True) for each, own in bits]
         )
@@ -298,70 +298,6 @@ class _PlacedFabric(NamedTuple):
     counts: bool
 
 
-class _RunList(list[Run]):
-    """Runs one after the other, neighbouring ones of the same stitch as one; whether a fabric asked for some."""
-
-    in_pattern = False
-
-    def add(self, run: Run) -> None:
-        """One more."""
-        if self and self[-1].work is run.work:
-            self[-1] = Run(run.work, self[-1].times + run.times)
-        else:
-            self.append(run)
-
-    def extend(self, runs: Iterable[Run]) -> None:
-        """Some more."""
-        for run in runs:
-            self.add(run)
-
-
 @lru_cache(maxsize=512)
 def _letter(stitch: StitchKind, behind: bool) -> bytes:
     return letter_of(stitch, behind).encode()
-
-
-def _balanced(runs: Sequence[Run], at: int) -> int:
-    """The end of the shortest row of increases and decreases from a place that leaves the count as it was; 0 if the
-    stitch there stands alone."""
-    used = made = 0
-    for place in range(at, len(runs)):
-        work, times = runs[place]
-        if not isinstance(work, StitchKind) or work.uses == work.makes or not work.makes:
-            return 0
-        used, made = used + work.uses * times, made + work.makes * times
-        if used == made:
-            return place + 1
-    return 0
-
-
-def _put(piece: FabricRun, behind: bool, found: _RunList) -> None:
-    """A stretch of a fabric as it is worked."""
-    first, group, again, last = _worked(piece.repeated, behind)
-    found.extend(first)
-    if piece.times == 1:
-        found.extend(group)
-    elif piece.times:
-        found.add(Run(again.work, again.times * piece.times))
-    found.extend(last)
-
-
-@lru_cache(maxsize=4_096)
-def _worked(repeated: RepeatedRow, behind: bool) -> tuple[tuple[Run, ...], tuple[Run, ...], Run, tuple[Run, ...]]:
-    """What comes before the repeat in working order, the repeat once, the same as one run, and what comes after."""
-    head, group, tail = (_runs(kinds, behind) for kinds in (repeated.head, repeated.group, repeated.tail))
-    again = group[0] if len(group) == 1 else Run(_group(group), 1)
-    return (tail, group, again, head) if behind else (head, group, again, tail)
-
-
-def _runs(kinds: Kinds, behind: bool) -> tuple[Run, ...]:
-    """Stitches in right-side order as runs in working order."""
-    if not behind:
-        return tuple(Run(kind, many) for kind, many in kinds)
-    return tuple(Run(seen_from_behind(kind) or KNIT, many) for kind, many in reversed(kinds))
-
-
-@lru_cache(maxsize=1_024)
-def _group(runs: tuple[Run, ...]) -> GroupWork:
-    """The same object for the same runs: neighbouring repeats are told by it."""
-    return GroupWork(runs)

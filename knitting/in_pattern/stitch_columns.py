@@ -1,4 +1,4 @@
-"""The grain: which column of which fabric every live stitch stands in, and what it shows.
+"""Which column of which fabric every live stitch stands in, and what it shows.
 
 A stitch keeps its column while it lives. Neighbours stand in columns that follow one another nearly everywhere, so
 that a row of a thousand stitches is a handful of stretches. All is in right-side order.
@@ -92,12 +92,12 @@ class StitchColumns(NamedTuple):
 NOTHING = StitchColumns((), b"")
 
 
-def joined(grains: Sequence[StitchColumns]) -> StitchColumns:
+def joined(several: Sequence[StitchColumns]) -> StitchColumns:
     """Stretches of stitches as one."""
-    if len(grains) == 1:
-        return grains[0]
-    wales = laid_on([each for grain in grains for each in grain.wales])
-    return StitchColumns(wales, b"".join([grain.letters for grain in grains]))
+    if len(several) == 1:
+        return several[0]
+    wales = laid_on([each for columns in several for each in columns.wales])
+    return StitchColumns(wales, b"".join([columns.letters for columns in several]))
 
 
 def laid_on(wales: Iterable[ColumnRun]) -> tuple[ColumnRun, ...]:
@@ -114,9 +114,9 @@ def laid_on(wales: Iterable[ColumnRun]) -> tuple[ColumnRun, ...]:
     return tuple(found)
 
 
-def letters_of(grain: StitchColumns) -> Letters:
+def letters_of(columns: StitchColumns) -> Letters:
     """What every stitch shows, as numbers; 0 where it is not known."""
-    return np.frombuffer(grain.letters, dtype=np.uint8)
+    return np.frombuffer(columns.letters, dtype=np.uint8)
 
 
 class LeftNeedle:

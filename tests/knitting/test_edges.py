@@ -109,9 +109,9 @@ def test_parts_that_were_not_looked_at_keep_their_columns_in_order_on_wrong_side
     text = f"Cast on 13 sts.\nRow 1: {row}.\nRow 2: {row}.\nMark the center stitch.\nRow 3: {row}.\nRow 4: {row}."
     piece = counted(read(text).piece)
     assert len(piece.rows[-1].parts) == 3
-    weaver = PatternWorker((), list(near(piece.rows, 2, 3)))
+    worker = PatternWorker((), list(near(piece.rows, 2, 3)))
     for at, each in enumerate(piece.rows):
-        weaver.row(at, each)
+        worker.row(at, each)
         for first, last in pairwise(accumulate(each.parts, initial=0)):
-            columns = weaver.grain.column[first:last].tolist()
+            columns = worker.on_needle.column[first:last].tolist()
             assert columns == sorted(set(columns))

@@ -1,4 +1,4 @@
-"""The grain as stretches of columns does what one would do stitch by stitch."""
+"""Columns as stretches of columns does what one would do stitch by stitch."""
 
 from itertools import pairwise
 
@@ -19,26 +19,26 @@ def grains(draw):
     return StitchColumns(wales, bytes(draw(st.lists(st.sampled_from(b"kpo+"), min_size=many, max_size=many))))
 
 
-def stitches(grain):
+def stitches(columns):
     """Every stitch by itself: its fabric, its column, the fabric's first row, its letter."""
-    places = [(each.fabric, each.first + at, each.since) for each in grain.wales for at in range(each.width)]
-    return [(*place, letter) for place, letter in zip(places, grain.letters, strict=True)]
+    places = [(each.fabric, each.first + at, each.since) for each in columns.wales for at in range(each.width)]
+    return [(*place, letter) for place, letter in zip(places, columns.letters, strict=True)]
 
 
-def as_few_as_there_can_be(grain):
-    return laid_on(grain.wales) == grain.wales
+def as_few_as_there_can_be(columns):
+    return laid_on(columns.wales) == columns.wales
 
 
 @given(grains())
-def test_columns_and_fabrics_are_those_of_every_stitch(grain):
-    assert grain.column.tolist() == [column for _, column, _, _ in stitches(grain)]
-    assert grain.fabric.tolist() == [fabric for fabric, _, _, _ in stitches(grain)]
+def test_columns_and_fabrics_are_those_of_every_stitch(columns):
+    assert columns.column.tolist() == [column for _, column, _, _ in stitches(columns)]
+    assert columns.fabric.tolist() == [fabric for fabric, _, _, _ in stitches(columns)]
 
 
 @given(grains(), st.integers(0, 30), st.integers(0, 30))
-def test_a_cut_is_those_stitches(grain, one, other):
-    first, last = sorted((min(one, grain.stitches), min(other, grain.stitches)))
-    assert stitches(grain.cut(first, last)) == stitches(grain)[first:last]
+def test_a_cut_is_those_stitches(columns, one, other):
+    first, last = sorted((min(one, columns.stitches), min(other, columns.stitches)))
+    assert stitches(columns.cut(first, last)) == stitches(columns)[first:last]
 
 
 @given(st.lists(grains(), max_size=5))
@@ -49,13 +49,13 @@ def test_joined_they_are_one_after_the_other(parts):
 
 
 @given(grains(), st.lists(st.integers(0, 7), max_size=8), st.booleans())
-def test_stitches_are_taken_from_the_end_at_which_the_row_begins(grain, counts, behind):
-    needle, waiting = LeftNeedle(grain, behind), stitches(grain)
+def test_stitches_are_taken_from_the_end_at_which_the_row_begins(columns, counts, behind):
+    needle, waiting = LeftNeedle(columns, behind), stitches(columns)
     for count in counts:
         at = max(len(waiting) - count, 0) if behind else min(count, len(waiting))
         taken, waiting = (waiting[at:], waiting[:at]) if behind else (waiting[:at], waiting[at:])
         assert stitches(needle.take(count)) == taken
-    assert (needle.left, needle.past) == (len(waiting), grain.stitches - len(waiting))
+    assert (needle.left, needle.past) == (len(waiting), columns.stitches - len(waiting))
 
 
 def test_what_is_taken_shows_what_is_worked_into_it():
@@ -71,7 +71,7 @@ def test_what_is_laid_is_cut_by_counts(parts, counts):
     whole = [stitch for part in parts for stitch in stitches(part)]
     for count, found in zip(counts, cut_runs(laid, counts), strict=True):
         here, whole = whole[:count], whole[count:]
-        assert [stitch for each in found for stitch in stitches(each.grain)] == here
+        assert [stitch for each in found for stitch in stitches(each.columns)] == here
 
 
 # -- new stitches --------------------------------------------------------------------------------------------
@@ -79,7 +79,7 @@ def test_what_is_laid_is_cut_by_counts(parts, counts):
 
 def counted_stitch_by_stitch(part):
     """Columns counted outwards from the longest stretch without a new stitch, of those in pattern if there are any."""
-    own = [[*stitch, each.fresh, each.told] for each in part for stitch in stitches(each.grain)]
+    own = [[*stitch, each.fresh, each.told] for each in part for stitch in stitches(each.columns)]
     kept = [told and not fresh for *_, fresh, told in own]
     if not any(kept):
         kept = [not fresh for *_, fresh, _ in own]
@@ -102,7 +102,7 @@ def counted_stitch_by_stitch(part):
 
 @given(st.lists(st.tuples(grains(), st.sampled_from(["new", "old", "in pattern"])), max_size=7))
 def test_columns_are_counted_outwards_as_stitch_by_stitch(parts):
-    part = [NewStitches(grain, how == "new", how == "in pattern", counts=True) for grain, how in parts]
+    part = [NewStitches(columns, how == "new", how == "in pattern", counts=True) for columns, how in parts]
     found, _ = with_new_columns(part)
     assert stitches(found) == counted_stitch_by_stitch(part)
     assert as_few_as_there_can_be(found)
