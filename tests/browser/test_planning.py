@@ -72,6 +72,19 @@ def test_the_field_that_was_changed_keeps_the_keyboard(page, live_server, shawl)
     expect(end).to_be_focused()
 
 
+def test_what_was_typed_amiss_is_refused_where_it_can_be_read(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/plan/")
+    page.wait_for_load_state()
+    sent = []
+    page.on("request", lambda request: sent.append(request) if "plan/change" in request.url else None)
+    word(page, "where Grow ends").fill("many")
+    word(page, "where Grow ends").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("'many'")
+    page.wait_for_load_state("networkidle")
+    expect(page.get_by_role("alert")).to_contain_text("'many'")
+    assert len(sent) == 1
+
+
 def test_bare_parts_get_a_centre_line_and_a_shaping_by_keyboard_alone(page, live_server):
     page.goto(f"{live_server.url}/begin/")
     page.get_by_role("button", name="Begin from bare parts").press("Enter")
