@@ -81,7 +81,7 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "bias.accounts.context.her_ways",
             ],
-            "builtins": ["django.templatetags.static"],
+            "builtins": ["django.templatetags.static", "bias.results.filters"],
         },
     },
 ]

@@ -10,6 +10,8 @@ from dataclasses import dataclass, replace
 from enum import Enum
 from typing import ClassVar, Protocol, TypeVar
 
+from knitting.statements import Statement
+
 
 class ProblemKind(Enum):
     """The stable slug of a problem, as published in the JSON."""
@@ -67,8 +69,8 @@ NOWHERE = Span(0, 1)
 """The place of what was never written, and the start of a row's body."""
 
 
-class Facts:
-    """What a problem is about: one class a sentence, with the figures of it. ``knitting.saying`` makes the sentence."""
+class Facts(Statement):
+    """What a problem is about: one class a sentence, with the figures of it."""
 
     __slots__ = ()
     kind: ClassVar[ProblemKind]
@@ -86,20 +88,6 @@ class TextMend(Mend):
     """The same as text."""
 
     text: str
-
-    @property
-    def said(self) -> str:
-        """What pressing it does.
-
-        >>> TextMend(NOWHERE, "k2tog").said, TextMend(NOWHERE, "Cast on 5 sts.\\n").said, TextMend(NOWHERE, "").said
-        ("write 'k2tog'", "put in 'Cast on 5 sts.'", 'leave it out')
-        """
-        if not self.text:
-            return "leave it out"
-        if self.text.endswith(": "):
-            return f"keep it as a line of '{self.text.rstrip()}'"
-        line = self.text.removesuffix("\n")
-        return f"write '{line}'" if line == self.text else f"put in '{line}'"
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,17 +120,19 @@ class Problem:
 
 
 @dataclass(frozen=True, slots=True)
-class Worded(Facts):
-    """What the reader says of words that it cannot read: it knows the words, so that it makes the sentence itself."""
+class Unreadable(Facts):
+    """Words that cannot be read: why, and what would be read instead. The reader, who knows the words, says so."""
 
     kind: ProblemKind  # type: ignore[misc]
-    message: str
-    hint: str = ""
+    why: Statement
+    hint: Statement | None = None
 
 
-def worded(kind: ProblemKind, where: Span, message: str, hint: str = "", mends: tuple[TextMend, ...] = ()) -> Problem:
-    """A problem of reading, as the reader says it."""
-    return Problem(where, Worded(kind, message, hint), mends)
+def unreadable(
+    kind: ProblemKind, where: Span, why: Statement, hint: Statement | None = None, mends: tuple[TextMend, ...] = ()
+) -> Problem:
+    """A problem of reading."""
+    return Problem(where, Unreadable(kind, why, hint), mends)
 
 
 def said_row(row: str, time: int) -> str:

@@ -29,6 +29,7 @@ from knitting.log import (
     event_from_json,
     events_of_request,
 )
+from knitting.saying.statements import said_refusal
 
 AHEAD = 60
 """Rows that a device is given ahead."""
@@ -149,7 +150,7 @@ def events(request: HttpRequest, piece_id: int) -> HttpResponse:
     try:
         event = event_from_json(event_of_form(request.POST, worked_copy.revision.number), timezone.now())
     except NotAnEvent as why:
-        said = f"This press could not be read. {why} Nothing was changed."
+        said = f"This press could not be read. {said_refusal(why)} Nothing was changed."
         return HttpResponse(said, status=422, content_type="text/plain")
     if isinstance(event, TakenBack) and not event.takes_back:
         take_back(worked_copy.piece, event.id, event.row, copy=worked_copy.copy)
@@ -167,14 +168,16 @@ def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
     try:
         waiting = events_of_request(request.body)
     except NotAnEvent as why:
-        return JsonResponse({"taken": [], "refused": [], "why": str(why)}, status=422)
+        return JsonResponse({"taken": [], "refused": [], "why": said_refusal(why)}, status=422)
     sent, refused = list[Event](), []
     for at, each in enumerate(waiting):
         try:
             # Events without a time happened in the order in which they are sent.
             sent.append(event_from_json(each, timezone.now() + timedelta(microseconds=at)))
         except NotAnEvent as why:
-            refused.append({"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": str(why)})
+            refused.append(
+                {"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": said_refusal(why)}
+            )
     rows = len(current.results.worked.rows)
     if any(each.row > rows for each in sent):  # what was measured may ask for more rows than are written
         rows = len(worked_copy_of(request.user, piece_id, sent[0].copy).on.results.worked.rows)

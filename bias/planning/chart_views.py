@@ -24,6 +24,7 @@ from knitting.plan.plan import Plan
 from knitting.plan.works import WORKS
 from knitting.plan_editing.chart_edits import ChosenStitch, choose, leave_out, move, put
 from knitting.plan_editing.edits import CannotEdit
+from knitting.saying.statements import said_refusal
 
 OFFERED = tuple((work.key, work.said) for work in WORKS.values())
 """What can be put at a stitch: key and name."""
@@ -94,7 +95,7 @@ def _at_stitch(found: PlanResults, request: HttpRequest) -> dict[str, Any]:
     try:
         chosen = _chosen(found.forecast, request.POST if request.method == "POST" else request.GET)
     except CannotEdit as why:
-        return {**about, "chosen": None, "why_not": str(why)}
+        return {**about, "chosen": None, "why_not": said_refusal(why)}
     return {**about, "chosen": chosen, "stage": found.forecast.stages[chosen.stage].stage}
 
 

@@ -14,7 +14,9 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
 from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, in_fabric, with_fabric, without_fabric
+from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import MOST_IN_PART, adjustments, with_count
+from knitting.statements import Statement, sentence
 from knitting.stitches import STITCHES
 from knitting.words.fabric_header import NotAFabric, usable_name
 from knitting.words.fabric_rows import reads_differently, typed_fabric
@@ -22,7 +24,7 @@ from knitting.words.fabric_rows import reads_differently, typed_fabric
 PALETTE = tuple(key for key, kind in STITCHES.items() if kind.on_grid)
 """The stitches of the small grid."""
 _MOST_TEXT = 12_000
-_GONE = "That cannot be done here, or is done already."
+_GONE = sentence("That cannot be done here, or is done already.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +38,7 @@ class UseFabric(PlanChange):
         part, key = sent.get("part", ""), sent.get("fabric", "")
         known = with_own(plan.fabrics)
         if part not in part_names(plan) or key not in known:
-            raise CannotEdit("Choose a part of this plan and a fabric that there is.")
+            raise CannotEdit(sentence("Choose a part of this plan and a fabric that there is."))
         fabric = known[key]
         joins = next((each for each in Joins if each.value == sent.get("joins")), fabric.joins)
         pin = next((each for each in Pin if each.value == sent.get("pin")), Pin.RIGHT)
@@ -45,7 +47,11 @@ class UseFabric(PlanChange):
         first = whole_number(typed)
         if first is None or not 1 <= first <= max(fabric.width, 1):
             raise CannotEdit(
-                f"The pattern begins with one of its stitches, 1 to {fabric.width}, not with '{typed[:12]}'."
+                sentence(
+                    "The pattern begins with one of its stitches, 1 to {width}, not with '{typed}'.",
+                    width=fabric.width,
+                    typed=typed[:12],
+                )
             )
         use = FabricUse(key, joins, pin, first - 1, sent.get("mirrored") == "on", rest)
         return in_fabric(plan, part, use, stage_of(plan, sent))
@@ -69,8 +75,13 @@ class DrawnFabric:
     """A fabric as it was sent: what it is, or why it is none; and what differs between rows and rounds."""
 
     fabric: Fabric | None
-    says: str
-    differs: str = ""
+    why: NotAFabric | None = None
+    differs: Statement | None = None
+
+    @property
+    def says(self) -> str:
+        """Why it is none, in words."""
+        return said_refusal(self.why) if self.why else ""
 
 
 def drawn(sent: Mapping[str, str], in_round: bool) -> DrawnFabric:
@@ -82,12 +93,12 @@ def drawn(sent: Mapping[str, str], in_round: bool) -> DrawnFabric:
             text = sent.get("typed", "")[:_MOST_TEXT]
             flat = sent.get("typed_as", "") == "flat"
             differs = reads_differently(text, dialect())
-            return DrawnFabric(typed_fabric(name, text, joins, flat, dialect()), "", differs)
+            return DrawnFabric(typed_fabric(name, text, joins, flat, dialect()), None, differs)
         fabric = _gridded(name, sent.get("grid", "")[:_MOST_TEXT], joins)
-        says = fabric_trouble(fabric, in_round)
-        return DrawnFabric(None if says else fabric, says)
+        amiss = fabric_trouble(fabric, in_round)
+        return DrawnFabric(None, NotAFabric(amiss)) if amiss else DrawnFabric(fabric)
     except NotAFabric as why:
-        return DrawnFabric(None, f"{why} {why.hint}".strip())
+        return DrawnFabric(None, why)
 
 
 def _gridded(name: str, text: str, joins: Joins) -> Fabric:
@@ -96,12 +107,18 @@ def _gridded(name: str, text: str, joins: Joins) -> Fabric:
     if not rows or len(rows) > MOST_ROWS or max(map(len, rows)) > MOST_COLUMNS or not all(rows):
         columns = max(map(len, rows), default=0)
         raise NotAFabric(
-            f"The grid has {columns} columns and {len(rows)} rows: a repeat has 1 to {MOST_COLUMNS} columns and 1 to "
-            f"{MOST_ROWS} rows."
+            sentence(
+                "The grid has {columns} columns and {rows} rows: a repeat has 1 to {most_columns} columns "
+                "and 1 to {most_rows} rows.",
+                columns=columns,
+                rows=len(rows),
+                most_columns=MOST_COLUMNS,
+                most_rows=MOST_ROWS,
+            )
         )
     strange = next((key for row in rows for key in row if key not in PALETTE), None)
     if strange is not None:
-        raise NotAFabric(f"'{strange[:20]}' is no stitch of the grid.")
+        raise NotAFabric(sentence("'{strange}' is no stitch of the grid.", strange=strange[:20]))
     return Fabric(name, tuple(tuple(STITCHES[key] for key in row) for row in rows), joins)
 
 
@@ -160,19 +177,20 @@ FABRIC_CHANGES = by_key(UseFabric, KeepFabric, DropFabric, FitRepeats, Adjust)
 
 def _with_drawn(plan: Plan, sent: Mapping[str, str]) -> Plan:
     found = drawn(sent, plan.in_round)
-    if found.fabric is None:
-        raise CannotEdit(found.says)
+    if found.fabric is None or found.why is not None:
+        assert found.why is not None, "a fabric that is none says why"
+        raise CannotEdit(found.why.why, found.why.hint)
     if not sent.get("own_name", "").strip():
-        raise CannotEdit("Give the fabric a name, so that the rows can say which one they are worked in.")
+        raise CannotEdit(sentence("Give the fabric a name, so that the rows can say which one they are worked in."))
     instead = sent.get("instead", "")
     instead = instead if any(each.key == instead and not each.base for each in plan.fabrics) else ""
     try:
         key = usable_name(sent["own_name"], dialect())
     except NotAFabric as why:
-        raise CannotEdit(f"{why} {why.hint}".strip()) from None
+        raise CannotEdit(why.why, why.hint) from None
     if any(each.key == key and key != instead for each in plan.fabrics):
-        raise CannotEdit(f"There is a fabric '{key}' already: give this one another name.")
+        raise CannotEdit(sentence("There is a fabric '{key}' already: give this one another name.", key=key))
     if not instead and len(plan.fabrics) >= MOST_FABRICS:
-        raise CannotEdit(f"A plan has {MOST_FABRICS} fabrics of its own at most.")
+        raise CannotEdit(sentence("A plan has {most_fabrics} fabrics of its own at most.", most_fabrics=MOST_FABRICS))
     fabric = Fabric(key, found.fabric.rows, found.fabric.joins)
     return with_fabric(plan, fabric, instead)

@@ -10,6 +10,7 @@ from knitting.measures import CM_PER_INCH, Gauge, said_number
 from knitting.plan.checks import FABRICS
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
+from knitting.statements import sentence
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,7 +58,7 @@ def gauge_of_form(plan: Plan, sent: Mapping[str, str]) -> Plan:
     after = _measured(sent.get("after_stitches", ""), sent.get("after_rows", ""), over_cm)
     source = Swatch(before, after)
     if source.gauge is None:
-        raise CannotEdit("A swatch wants its stitches and its rows, before or after washing.")
+        raise CannotEdit(sentence("A swatch wants its stitches and its rows, before or after washing."))
     return replace(plan, gauge=source.gauge, known_from=source)
 
 
@@ -66,9 +67,13 @@ def _guessed(plan: Plan, sent: Mapping[str, str]) -> Plan:
     needle_mm = _number(needle) if needle else 0.0
     fabric = sent.get("fabric", "garter")
     if weight is None or int(weight) not in YARN_WEIGHTS or fabric not in FABRICS:
-        raise CannotEdit("A guess wants a category of yarn and a fabric.")
+        raise CannotEdit(sentence("A guess wants a category of yarn and a fabric."))
     if needle_mm is None or (needle_mm and not 1 <= needle_mm <= 30):
-        raise CannotEdit(f"A needle has 1 to 30 mm, not '{needle[:20]}'. Leave it empty if you do not know it.")
+        raise CannotEdit(
+            sentence(
+                "A needle has 1 to 30 mm, not '{needle}'. Leave it empty if you do not know it.", needle=needle[:20]
+            )
+        )
     source = YarnGuess(int(weight), needle_mm, fabric)
     return replace(plan, gauge=gauge_of(source), known_from=source)
 
@@ -78,10 +83,14 @@ def _measured(stitches: str, rows: str, over_cm: float) -> Gauge | None:
         return None
     one, other = _number(stitches), _number(rows)
     if not one or not other:
-        raise CannotEdit(f"A swatch wants two numbers, not '{stitches[:20]}' and '{rows[:20]}'.")
+        raise CannotEdit(
+            sentence(
+                "A swatch wants two numbers, not '{stitches}' and '{rows}'.", stitches=stitches[:20], rows=rows[:20]
+            )
+        )
     gauge = Gauge(one * 10 / over_cm, other * 10 / over_cm)
     if not gauge.believable:
-        raise CannotEdit("That is not a gauge that hand knitting has: 2 to 200 stitches or rows to 10 cm.")
+        raise CannotEdit(sentence("That is not a gauge that hand knitting has: 2 to 200 stitches or rows to 10 cm."))
     return gauge
 
 

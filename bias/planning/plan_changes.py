@@ -15,9 +15,11 @@ from knitting.plan.plan import Plan
 from knitting.plan.troubles import PlanMend
 from knitting.plan_editing import structure
 from knitting.plan_editing.edits import CannotEdit, Edit, edited
+from knitting.saying.statements import said_refusal
+from knitting.statements import Sentence, sentence
 
-NOT_HERE = "That cannot be done here."
-_MENDED = "That is mended already."
+NOT_HERE = sentence("That cannot be done here.")
+_MENDED = sentence("That is mended already.")
 
 
 class PlanChange(ABC):
@@ -198,7 +200,7 @@ class MendBend(PlanChange):
         return chosen([each.mends for each in advice], self.finding, self.mend).plan
 
 
-def chosen(offered: Sequence[Sequence[PlanMend]], at: int, mend: int, gone: str = _MENDED) -> PlanMend:
+def chosen(offered: Sequence[Sequence[PlanMend]], at: int, mend: int, gone: Sentence = _MENDED) -> PlanMend:
     """The mend that was pressed among those that were offered; :class:`CannotEdit` where it is there no more."""
     if not 0 <= at < len(offered) or not 0 <= mend < len(offered[at]):
         raise CannotEdit(gone)
@@ -230,5 +232,5 @@ def reworded(forecast: Forecast, known: Mapping[str, str], typed: Mapping[str, s
         try:
             plan = edited(plan, Edit(path, text))
         except CannotEdit as why:
-            refused.append(str(why))
+            refused.append(said_refusal(why))
     return plan, refused

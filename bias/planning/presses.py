@@ -18,9 +18,11 @@ from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
+from knitting.saying.statements import said_refusal
+from knitting.statements import sentence
 
 ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."
-_TYPED_MEANWHILE = "The plan was changed by what you typed: look at it again before it is mended."
+_TYPED_MEANWHILE = sentence("The plan was changed by what you typed: look at it again before it is mended.")
 _LONGEST_NAME = 40
 
 Reword: TypeAlias = Callable[[Forecast], tuple[Plan, list[str]]]
@@ -96,7 +98,7 @@ def _answered(
             raise CannotEdit(_TYPED_MEANWHILE)
         plan = asked.made(results_of_plan(state.plan).forecast, sent)
     except CannotEdit as why:
-        return PressAnswer(state, (str(why),))
+        return PressAnswer(state, (said_refusal(why),))
     return PressAnswer(actions.change(state, plan_text(plan), press.page))
 
 

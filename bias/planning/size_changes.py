@@ -17,6 +17,7 @@ from knitting.plan.plan import GaugeFrom, Plan
 from knitting.plan_editing.edits import CannotEdit
 from knitting.plan_editing.fabric_use import in_other_fabrics
 from knitting.sizing.parameters import parameters
+from knitting.statements import sentence
 
 _LAST_ROW = 5_000
 _LONGEST_WHY = 60
@@ -41,11 +42,11 @@ class AnswerQuestions(PlanChange):
         plan = forecast.plan
         answers = answers_of(plan)
         if answers is None:
-            raise CannotEdit("This plan was changed by hand since: its questions no longer decide it.")
+            raise CannotEdit(sentence("This plan was changed by hand since: its questions no longer decide it."))
         typed = {key.removeprefix("ask."): sent[key] for key in sent if key.startswith("ask.")}
         new = answered(answers.construction, {**dict(plan.answers), **typed})
         if new.refusals:
-            raise CannotEdit(" ".join(f"{refusal.message} Nothing was changed." for refusal in new.refusals))
+            raise CannotEdit(new.refusals[0].why, sentence("Nothing was changed."))
         made = in_other_fabrics(new.plan(), plan)
         keep = replace(made, name=plan.name, gauge=plan.gauge, gauges=plan.gauges, known_from=plan.known_from)
         return replace(keep, yarns=plan.yarns or made.yarns, yarn_m=plan.yarn_m)
@@ -71,10 +72,14 @@ class GaugeFromRow(PlanChange):
         plan, from_row = forecast.plan, whole_number(sent.get("row"))
         stitches, rows = positive(sent.get("from_stitches", "")), positive(sent.get("from_rows", ""))
         if from_row is None or stitches is None or rows is None:
-            raise CannotEdit("A gauge from a row on wants three numbers: the row, the stitches and the rows to 10 cm.")
+            raise CannotEdit(
+                sentence("A gauge from a row on wants three numbers: the row, the stitches and the rows to 10 cm.")
+            )
         gauge = Gauge(stitches, rows, "", guessed=False)
         if not gauge.believable or not 1 <= from_row <= _LAST_ROW:
-            raise CannotEdit("The gauge or the row is not one that a piece has: 2 to 200 to 10 cm, row 1 to 5,000.")
+            raise CannotEdit(
+                sentence("The gauge or the row is not one that a piece has: 2 to 200 to 10 cm, row 1 to 5,000.")
+            )
         others = [each for each in plan.gauges if each.row != from_row]
         changed = GaugeFrom(from_row, gauge, " ".join(sent.get("why", "").split())[:_LONGEST_WHY])
         return replace(plan, gauges=tuple(sorted([*others, changed], key=lambda each: each.row)))
@@ -102,7 +107,9 @@ class YarnAtHand(PlanChange):
         typed = sent.get("yarn_m", "")
         metres = positive(typed) if typed.strip() else 0.0
         if metres is None:
-            raise CannotEdit(f"The yarn wants its metres as a number above 0, not '{typed[:20]}'.")
+            raise CannotEdit(
+                sentence("The yarn wants its metres as a number above 0, not '{typed}'.", typed=typed[:20])
+            )
         return replace(forecast.plan, yarn_m=metres)
 
 
@@ -118,7 +125,7 @@ class TakeSize(PlanChange):
         parameter = next((each for each in parameters(forecast.plan) if each.key == self.parameter), None)
         plan = parameter.turned(self.value) if parameter is not None else None
         if plan is None:
-            raise CannotEdit("That size cannot be had of this plan any more.")
+            raise CannotEdit(sentence("That size cannot be had of this plan any more."))
         return plan
 
 

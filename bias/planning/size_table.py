@@ -11,6 +11,7 @@ from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
 from knitting.measures import said_cm
 from knitting.plan.plan import Plan
+from knitting.saying.statements import said
 from knitting.sizing.parameters import Parameter, following_measures
 from knitting.sizing.sizes import yarn_m
 from knitting.words.several import in_one
@@ -47,7 +48,7 @@ def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -
     found = [results_of_plan(plan_text(each)) for each in plans]
     unsound = next((each.forecast.troubles[0] for each in found if not each.forecast.sound), None)
     if unsound is not None or len(plans) < len(values):
-        return None, unsound.message if unsound else "One of these sizes keeps no rule of the plan."
+        return None, said(unsound.facts) if unsound else "One of these sizes keeps no rule of the plan."
     return _table(knob, values, [each.forecast for each in found], [each.text for each in found]), ""
 
 

@@ -26,6 +26,7 @@ from knitting.constructions import CONSTRUCTIONS, said_over_head
 from knitting.constructions.answers import answered
 from knitting.files import plan_from_text, plan_text, plan_to_json
 from knitting.plan_editing.structure import bare_parts
+from knitting.saying.statements import said_refusal
 from knitting.sizing.trial_piece import trial_piece
 
 _LONGEST_FILE = 200_000
@@ -56,7 +57,7 @@ def begin_file(request: HttpRequest) -> HttpResponse:
     try:
         plan = plan_from_text(upload.read().decode("utf-8", "replace"))
     except NotRead as refused:
-        return _begun_not(request, str(refused))
+        return _begun_not(request, said_refusal(refused))
     return redirect("plan", keep_plan(request.user, plan_text(plan)).pk)
 
 

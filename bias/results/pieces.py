@@ -17,9 +17,10 @@ from drawing.cloth import ClothPage, lay_out
 from drawing.cloth_svg import to_svg, worked_path
 from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
-from knitting.cloth import Finding, Layout, Measures, NoLayout, flatness, lay_flat, measure
+from knitting.cloth import Layout, Measures, NoLayout, lay_flat, measure
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
+from knitting.flatness import Finding, flatness
 from knitting.formatter import format_piece
 from knitting.in_pattern.next_row import NewStitch, new_stitches_in_next_row
 from knitting.in_pattern.piece_in_pattern import cells, is_patterned
@@ -28,6 +29,7 @@ from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.misreadings import said_misreading
 from knitting.saying.problems import SaidProblem, problems_of
+from knitting.statements import sentence
 from knitting.substitution import OwnHand, Substitution, substitute
 from knitting.words.glossary import Abbreviation, glossary
 from knitting.words.highlights import Highlight, highlights
@@ -283,7 +285,7 @@ def words_of_json(text: str) -> str:
     try:
         data = json.loads(text)
     except (ValueError, RecursionError):
-        raise NotRead("The file cannot be read as JSON.") from None
+        raise NotRead(sentence("The file cannot be read as JSON.")) from None
     return write(piece_from_json(data))
 
 

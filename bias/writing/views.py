@@ -19,6 +19,7 @@ from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
 from knitting.dialects.tokens import MOST_BYTES
+from knitting.saying.statements import said_refusal
 
 _MOST_KEPT = 16
 _TYPED_ALREADY = "Words that you typed are not saved yet: keep them or give them up before a mend is tried."
@@ -117,7 +118,7 @@ def from_file(request: HttpRequest) -> HttpResponse:
     try:
         return HttpResponse(words_of_json(text), content_type="text/plain; charset=utf-8")
     except NotRead as refused:
-        return HttpResponse(str(refused), content_type="text/plain; charset=utf-8", headers={"X-Refused": "1"})
+        return HttpResponse(said_refusal(refused), content_type="text/plain; charset=utf-8", headers={"X-Refused": "1"})
 
 
 def _under(found: Results, line: int, time: int) -> dict[str, Any]:

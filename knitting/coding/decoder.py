@@ -22,6 +22,7 @@ from knitting.coding.shapes import (
     without_none,
 )
 from knitting.problems import NOWHERE, Span
+from knitting.statements import Refused, sentence
 from knitting.stitches import STITCHES, StitchKind
 
 _MOST_NESTED = 60
@@ -38,8 +39,8 @@ def _never(_: type) -> bool:
     return False
 
 
-class NotRead(ValueError):
-    """A file that does not hold what is wanted: the message says where in it, and what is wrong there."""
+class NotRead(Refused):
+    """A file that does not hold what is wanted: where in it, and what is wrong there."""
 
 
 def encoded(value: Any, is_tagged: IsTagged = _never) -> Any:
@@ -80,7 +81,9 @@ class Decoder:
         """The value of a type that some JSON holds; :class:`NotRead` names the place where it does not."""
         self.values += 1
         if depth > _MOST_NESTED or self.values > _MOST_VALUES:
-            raise NotRead(f"{path or 'the file'}: it is larger or deeper than any piece or plan.")
+            raise NotRead(
+                sentence("{place}: it is larger or deeper than any piece or plan.", place=path or sentence("the file"))
+            )
         hint, may_miss = without_none(hint)
         if data is None and may_miss:
             return None
@@ -110,57 +113,72 @@ class Decoder:
         if isinstance(limit, AtMost):
             found = self.value(hint, data, path, depth)
             if len(found) > limit.values or (limit.some and not found):
-                raise NotRead(f"{path}: {'1' if limit.some else '0'} to {limit.values:,} are wanted.")
+                raise NotRead(
+                    sentence(
+                        "{path}: {least} to {most:,} are wanted.", path=path, least=int(limit.some), most=limit.values
+                    )
+                )
             return found
         numbers = int if hint is int else (int, float)
         if isinstance(data, bool) or not isinstance(data, numbers) or not limit.least <= data <= limit.most:
-            which = "a whole number" if hint is int else "a number"
-            raise NotRead(f"{limit.called or path}: {which} from {limit.least:,} to {limit.most:,} is wanted.")
+            which = sentence("a whole number") if hint is int else sentence("a number")
+            raise NotRead(
+                sentence(
+                    "{path}: {which} from {least:,} to {most:,} is wanted.",
+                    path=limit.called or path,
+                    which=which,
+                    least=limit.least,
+                    most=limit.most,
+                )
+            )
         return data if hint is int else round(float(data), 3)
 
     def _one_of(self, kinds: Mapping[str, type], data: Any, path: str, depth: int) -> Any:
         kind = data.get("kind") if isinstance(data, Mapping) else None
         if not isinstance(kind, str) or kind not in kinds:
-            raise NotRead(f"{path}.kind: one of {', '.join(kinds)} is wanted.")
+            raise NotRead(sentence("{path}.kind: one of {kinds} is wanted.", path=path, kinds=", ".join(kinds)))
         return self._object(kinds[kind], {key: v for key, v in data.items() if key != "kind"}, path, depth)
 
     def _object(self, class_: type, data: Any, path: str, depth: int) -> Any:
         if not isinstance(data, Mapping):
-            raise NotRead(f"{path}: an object is wanted.")
+            raise NotRead(sentence("{path}: an object is wanted.", path=path))
         found: dict[str, Any] = {}
         known = members(class_)
         unknown = next((key for key in data if key not in {name for name, _, _ in known}), None)
         if unknown is not None:
-            raise NotRead(f"{path}.{str(unknown)[:40]}: there is no such thing in {kind_of(class_)}.".lstrip("."))
+            place = f"{path}.{str(unknown)[:40]}".lstrip(".")
+            raise NotRead(sentence("{path}: there is no such thing in {kind}.", path=place, kind=kind_of(class_)))
         for name, hint, needed in known:
             if name in data:
                 found[name] = self.value(hint, data[name], f"{path}.{name}".lstrip("."), depth + 1)
             elif needed:
-                raise NotRead(f"{path}.{name}: it is missing.".lstrip("."))
+                raise NotRead(sentence("{path}: it is missing.", path=f"{path}.{name}".lstrip(".")))
         places = {field.name: NOWHERE for field in fields(class_) if field.name == "span" and field.default is MISSING}
         return class_(**found, **places)
 
     def _list(self, hints: tuple[Any, ...], data: Any, path: str, depth: int) -> tuple[Any, ...]:
         if not isinstance(data, list):
-            raise NotRead(f"{path}: a list is wanted.")
+            raise NotRead(sentence("{path}: a list is wanted.", path=path))
         if len(hints) == 2 and hints[1] is Ellipsis:
             return tuple(self.value(hints[0], each, f"{path}[{at}]", depth + 1) for at, each in enumerate(data))
         if len(data) != len(hints):
-            raise NotRead(f"{path}: a list of {len(hints)} is wanted.")
+            raise NotRead(sentence("{path}: a list of {count} is wanted.", path=path, count=len(hints)))
         pairs = enumerate(zip(hints, data, strict=True))
         return tuple(self.value(hint, each, f"{path}[{at}]", depth + 1) for at, (hint, each) in pairs)
 
 
 def _stitch(data: Any, path: str) -> StitchKind:
     if not isinstance(data, str) or data not in STITCHES:
-        raise NotRead(f"{path}: '{str(data)[:40]}' is no stitch that Bias knows.")
+        raise NotRead(sentence("{path}: '{said}' is no stitch that Bias knows.", path=path, said=str(data)[:40]))
     return STITCHES[data]
 
 
 def _word(hint: type[Enum], data: Any, path: str) -> Enum:
     found = next((each for each in hint if each.value == data), None)
     if found is None:
-        raise NotRead(f"{path}: one of {', '.join(str(each.value) for each in hint)} is wanted.")
+        raise NotRead(
+            sentence("{path}: one of {words} is wanted.", path=path, words=", ".join(str(each.value) for each in hint))
+        )
     return found
 
 
@@ -168,12 +186,12 @@ def _id(data: Any, path: str) -> UUID:
     try:
         return UUID(data)
     except (ValueError, AttributeError, TypeError):
-        raise NotRead(f"{path}: an id of 32 figures and letters is wanted.") from None
+        raise NotRead(sentence("{path}: an id of 32 figures and letters is wanted.", path=path)) from None
 
 
 def _text(data: Any, longest: int, path: str) -> str:
     if not isinstance(data, str):
-        raise NotRead(f"{path}: text is wanted.")
+        raise NotRead(sentence("{path}: text is wanted.", path=path))
     kept = data.replace("\0", "").encode("utf-8", "replace").decode("utf-8")
     return kept[:longest]
 
@@ -187,5 +205,10 @@ def _plain(hint: Any, data: Any, path: str) -> Any:
         return data
     if hint is str and isinstance(data, str) and len(data) <= _MOST_CHARACTERS and data.isprintable():
         return data
-    wanted = {int: "a whole number from 0 up", float: "a number", bool: "true or false", str: "one line of text"}
-    raise NotRead(f"{path}: {wanted.get(hint, 'something else')} is wanted.")
+    wanted = {
+        int: sentence("a whole number from 0 up"),
+        float: sentence("a number"),
+        bool: sentence("true or false"),
+        str: sentence("one line of text"),
+    }
+    raise NotRead(sentence("{path}: {wanted} is wanted.", path=path, wanted=wanted[hint]))

@@ -9,7 +9,7 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-from knitting.cloth import lay_flat, shape_json
+from knitting.cloth import lay_flat
 from knitting.command_line.making import listed, make
 from knitting.diagnosis import Observation, WrongCounts, diagnose
 from knitting.dialects.dialect import Dialect, dialect, dialect_codes
@@ -17,6 +17,7 @@ from knitting.dialects.tokens import MOST_BYTES
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.files.diagnosis_json import find_json
 from knitting.files.ledger import as_json, as_table
+from knitting.files.shape_json import shape_json
 from knitting.formatter import format_piece
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
@@ -25,6 +26,8 @@ from knitting.rows import Side
 from knitting.saying.diagnosis import said_verdict, said_wrong_counts
 from knitting.saying.mistakes import looked_for, mended, said_mistakes
 from knitting.saying.problems import problems_of
+from knitting.saying.statements import said_refusal
+from knitting.statements import Refused, sentence
 from knitting.words.glossary import glossary
 from knitting.words.reader import read
 from knitting.words.writer import write
@@ -46,18 +49,18 @@ def main(arguments: Sequence[str] | None = None) -> int:
         text = read_text(options.file)
         gauge = read_gauge(options.gauge) if getattr(options, "gauge", None) else None
     except (OSError, ValueError) as error:
-        print(error, file=sys.stderr)
+        print(_why(error), file=sys.stderr)
         return WRONG_CALL
     try:
         reading = read(_as_words(text), dialect(options.read_as) if options.read_as else None)
     except NotRead as error:
-        print(error, file=sys.stderr)
+        print(_why(error), file=sys.stderr)
         return WRONG_CALL
     worked = work_piece(reading.piece, reading.problems, gauge)
     try:
         answer = _answer(options, worked, gauge, reading.dialect)
     except ValueError as error:
-        print(error, file=sys.stderr)
+        print(_why(error), file=sys.stderr)
         return WRONG_CALL
     print(answer, end="")
     return PROBLEMS if worked.problems else ALL_WELL
@@ -72,12 +75,16 @@ def _make(options: argparse.Namespace) -> int:
         gauge = read_gauge(wished[-1]) if wished else None
         made = make(options.name, pairs, gauge, form, dialect(options.dialect) if options.dialect else None)
     except ValueError as error:
-        print(error, file=sys.stderr)
+        print(_why(error), file=sys.stderr)
         return WRONG_CALL
     print(made.text, end="")
     for line in made.said:
         print(line, file=sys.stderr)
     return ALL_WELL if made.sound else PROBLEMS
+
+
+def _why(error: Exception) -> str:
+    return said_refusal(error) if isinstance(error, Refused) else str(error)
 
 
 def _as_words(text: str) -> str:
@@ -87,7 +94,7 @@ def _as_words(text: str) -> str:
     try:
         data = json.loads(text)
     except (ValueError, RecursionError):
-        raise NotRead("The file begins like JSON and cannot be read as JSON.") from None
+        raise NotRead(sentence("The file begins like JSON and cannot be read as JSON.")) from None
     return write(piece_from_json(data))
 
 

@@ -14,13 +14,15 @@ from knitting.files.ledger import as_json, as_table
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Plan
+from knitting.saying.statements import trouble_line
 from knitting.sizing.parameters import following_measures, parameters
 from knitting.sizing.sizes import nearest_sizes
+from knitting.statements import Refused, sentence
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 
 
-class UsageError(ValueError):
+class UsageError(Refused):
     """A call that names no construction, or gives it what it does not ask for."""
 
 
@@ -39,18 +41,22 @@ def make(
     """A construction worked from ``key=value`` answers, as "table", "json" or "words"."""
     construction = CONSTRUCTIONS.get(name)
     if construction is None:
-        raise UsageError(f"There is no construction '{name[:40]}'. There are {', '.join(CONSTRUCTIONS)}.")
+        raise UsageError(
+            sentence(
+                "There is no construction '{name}'. There are {known}.", name=name[:40], known=", ".join(CONSTRUCTIONS)
+            )
+        )
     given = dict(_pair(pair) for pair in pairs)
     wishes = {key: given.pop(key) for key in list(given) if any(m.key == key for m in construction.measures)}
     found = answered(construction, given)
     if found.refusals:
-        raise UsageError(" ".join(refusal.message for refusal in found.refusals))
+        raise UsageError(found.refusals[0].why)
     plan = replace(found.plan(), gauge=gauge) if gauge else found.plan()
     for key, wish in wishes.items():
         plan = _measured(plan, key, wish)
     forecast = forecast_of(plan)
     piece = compiled(forecast)
-    said = tuple(str(trouble) for trouble in forecast.troubles)
+    said = tuple(trouble_line(trouble) for trouble in forecast.troubles)
     if form == "words":
         return ConstructionText(write(piece, words), said, forecast.sound)
     worked = work_piece(piece)
@@ -61,7 +67,7 @@ def make(
 def _pair(text: str) -> tuple[str, str]:
     key, equals, value = text.partition("=")
     if not equals:
-        raise UsageError(f"'{text[:40]}' is no answer: write it as key=value.")
+        raise UsageError(sentence("'{text}' is no answer: write it as key=value.", text=text[:40]))
     return key.strip(), value.strip()
 
 
@@ -74,10 +80,10 @@ def _measured(plan: Plan, key: str, wish: str) -> Plan:
     except ValueError:
         wished_cm = 0.0
     if not 0 < wished_cm < 1e5:
-        raise UsageError(f"'{key}' wants a length in centimetres, not '{wish[:40]}'.")
+        raise UsageError(sentence("'{key}' wants a length in centimetres, not '{wish}'.", key=key, wish=wish[:40]))
     found = nearest_sizes(knob, measured.of, wished_cm)
     if found is None:
-        raise UsageError(f"No size of {plan.name} can be worked from these answers.")
+        raise UsageError(sentence("No size of {plan} can be worked from these answers.", plan=plan.name))
     return found.nearest.forecast.plan
 
 

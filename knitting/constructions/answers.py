@@ -8,9 +8,11 @@ from dataclasses import dataclass, replace
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.construction import AnswerKind, Construction, Question, Value
 from knitting.plan.checks import FABRICS
+from knitting.plan.facts import NoSuchFabric
 from knitting.plan.plan import Plan
 from knitting.plan_editing.fabric_use import in_other_fabrics
 from knitting.problems import plural
+from knitting.statements import Statement, sentence
 
 _MOST_PARTS = 61
 _FABRIC = "fabric."
@@ -21,7 +23,7 @@ class Refusal:
     """An answer that cannot be: which, why, and the nearest that can, which is used instead."""
 
     key: str
-    message: str
+    why: Statement
     nearest: Value
 
 
@@ -60,72 +62,101 @@ def answered(construction: Construction, given: Mapping[str, str]) -> Answers:
         if key.startswith(_FABRIC):
             _take_fabric(key, text, fabrics, refusals)
         elif asked is None:
-            keys = ", ".join(each.key for each in construction.asks)
-            refusals.append(
-                Refusal(key, f"{construction.title} does not ask for '{key[:40]}': it asks for {keys}.", "")
+            why = sentence(
+                "{construction} does not ask for '{key}': it asks for {keys}.",
+                construction=sentence(construction.title),
+                key=key[:40],
+                keys=", ".join(each.key for each in construction.asks),
             )
+            refusals.append(Refusal(key, why, ""))
         else:
             _take(asked, text, values, refusals)
     if fabrics:
         parts = {part.name for part in construction.make(values).parts}
         for name in [name for name in fabrics if name not in parts]:
             del fabrics[name]
-            message = f"There is no part '{name[:40]}': there are {', '.join(sorted(parts))}."
-            refusals.append(Refusal(f"{_FABRIC}{name}", message, ""))
+            why = sentence(
+                "There is no part '{part}': there are {parts}.", part=name[:40], parts=", ".join(sorted(parts))
+            )
+            refusals.append(Refusal(f"{_FABRIC}{name}", why, ""))
     return Answers(construction, values, fabrics, tuple(refusals))
 
 
 def _take(asked: Question, text: str, values: dict[str, Value], refusals: list[Refusal]) -> None:
-    value, message = {AnswerKind.NUMBER: _number, AnswerKind.CHOICE: _choice, AnswerKind.PARTS: _parts}[asked.sort](
-        asked, text.strip()
-    )
+    read = {AnswerKind.NUMBER: _number, AnswerKind.CHOICE: _choice, AnswerKind.PARTS: _parts}[asked.sort]
+    value, why = read(asked, text.strip())
     values[asked.key] = value
-    if message:
-        refusals.append(Refusal(asked.key, message, value))
+    if why is not None:
+        refusals.append(Refusal(asked.key, why, value))
 
 
-def _number(asked: Question, text: str) -> tuple[Value, str]:
+def _number(asked: Question, text: str) -> tuple[Value, Statement | None]:
     negative = text.startswith("-")
     digits = text.removeprefix("-")
+    words = sentence(asked.words)
     if not (digits.isascii() and digits.isdigit()):
-        return asked.default, f"'{asked.words}' wants a whole number, not '{text[:40]}'."
+        return asked.default, sentence("'{words}' wants a whole number, not '{text}'.", words=words, text=text[:40])
     wanted = int(digits[:9]) * (-1 if negative else 1)
     value = min(max(wanted, asked.least), asked.most)
     if asked.odd and value % 2 == 0:
         value += 1 if value < asked.most else -1
     if value == wanted:
-        return value, ""
+        return value, None
     if asked.odd and asked.least <= wanted <= asked.most:
-        others = " or ".join(str(n) for n in (wanted - 1, wanted + 1) if asked.least <= n <= asked.most)
-        return value, f"'{asked.words} {wanted}' is even, and an odd number is wanted: {others}."
-    return value, f"'{asked.words}' can be {asked.least:,} to {asked.most:,}, not {wanted:,}."
+        return value, _is_even(asked, wanted)
+    least, most = asked.least, asked.most
+    range_ = sentence(
+        "'{words}' can be {least:,} to {most:,}, not {wanted:,}.", words=words, least=least, most=most, wanted=wanted
+    )
+    return value, range_
 
 
-def _choice(asked: Question, text: str) -> tuple[Value, str]:
+def _is_even(asked: Question, wanted: int) -> Statement:
+    words = sentence(asked.words)
+    odd = [n for n in (wanted - 1, wanted + 1) if asked.least <= n <= asked.most]
+    if len(odd) == 1:
+        return sentence(
+            "'{words} {wanted}' is even, and an odd number is wanted: {odd}.", words=words, wanted=wanted, odd=odd[0]
+        )
+    return sentence(
+        "'{words} {wanted}' is even, and an odd number is wanted: {less} or {more}.",
+        words=words,
+        wanted=wanted,
+        less=wanted - 1,
+        more=wanted + 1,
+    )
+
+
+def _choice(asked: Question, text: str) -> tuple[Value, Statement | None]:
     known = dict(asked.choices)
     if text in known:
-        return text, ""
-    return asked.default, f"'{asked.words}' can be {', '.join(known)}, not '{text[:40]}'."
+        return text, None
+    choices, words = ", ".join(known), sentence(asked.words)
+    return asked.default, sentence(
+        "'{words}' can be {choices}, not '{text}'.", words=words, choices=choices, text=text[:40]
+    )
 
 
-def _parts(asked: Question, text: str) -> tuple[Value, str]:
+def _parts(asked: Question, text: str) -> tuple[Value, Statement | None]:
     """Counts of parts with the single stitches of the lines between them: ``13,1,15,1,13``."""
-    words = text.replace("-", ",").split(",")
-    if not all(word.strip().isascii() and word.strip().isdigit() for word in words):
-        return asked.default, f"'{asked.words}' wants counts with commas between them, such as 13,1,15,1,13."
-    counts = tuple(int(word.strip()[:9]) for word in words)
+    typed, words = text.replace("-", ",").split(","), sentence(asked.words)
+    if not all(each.strip().isascii() and each.strip().isdigit() for each in typed):
+        wanted = sentence("'{words}' wants counts with commas between them, such as 13,1,15,1,13.", words=words)
+        return asked.default, wanted
+    counts = tuple(int(each.strip()[:9]) for each in typed)
     if len(counts) % 2 == 0 or len(counts) < 3 or len(counts) > _MOST_PARTS or set(counts[1::2]) != {1}:
-        return (
-            asked.default,
-            f"'{asked.words}' wants parts with one stitch for the line between each two: 13,1,15,1,13.",
+        lines = sentence(
+            "'{words}' wants parts with one stitch for the line between each two: 13,1,15,1,13.", words=words
         )
+        return asked.default, lines
     if counts != counts[::-1]:
         mirrored = counts[: len(counts) // 2 + 1] + counts[: len(counts) // 2][::-1]
-        return _in_range(asked, mirrored), f"The parts {_said(counts)} are not the same from both ends."
+        unlike = sentence("The parts {counts} are not the same from both ends.", counts=_said(counts))
+        return _in_range(asked, mirrored), unlike
     value = _in_range(asked, counts)
     if value != counts:
-        return value, f"Each part can have {asked.least} to {asked.most} stitches."
-    return value, ""
+        return value, sentence("Each part can have {least} to {most} stitches.", least=asked.least, most=asked.most)
+    return value, None
 
 
 def _in_range(asked: Question, counts: Sequence[int]) -> tuple[int, ...]:
@@ -141,7 +172,7 @@ def _take_fabric(key: str, text: str, fabrics: dict[str, str], refusals: list[Re
     if fabric in FABRICS:
         fabrics[key.removeprefix(_FABRIC).replace("_", " ")] = fabric
     else:
-        refusals.append(Refusal(key, f"'{text[:40]}' is no fabric; there are {', '.join(FABRICS)}.", "garter"))
+        refusals.append(Refusal(key, NoSuchFabric(text[:40], tuple(FABRICS)), "garter"))
 
 
 def _typed(value: Value) -> str:

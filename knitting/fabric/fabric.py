@@ -8,6 +8,14 @@ from enum import Enum
 from functools import cached_property
 from typing import NamedTuple
 
+from knitting.fabric.facts import (
+    CountChangesInFabric,
+    EmptyFabric,
+    FabricFacts,
+    NotFromBehind,
+    OtherWidthInFabric,
+    TooLargeFabric,
+)
 from knitting.stitches import KNIT, PURL, STITCHES, Family, StitchKind, knitted, letter_of, mirrored, purled
 
 MOST_COLUMNS, MOST_ROWS = 80, 120
@@ -168,25 +176,21 @@ def seen_from_behind(stitch: StitchKind) -> StitchKind | None:
     return None if other is stitch else other
 
 
-def fabric_trouble(fabric: Fabric, in_round: bool = False) -> str:
-    """Why a fabric cannot be worked, with the figures; nothing where it can."""
+def fabric_trouble(fabric: Fabric, in_round: bool = False) -> FabricFacts | None:
+    """Why a fabric cannot be worked; ``None`` where it can."""
+    key = fabric.key
     if not fabric.rows or not fabric.rows[0]:
-        return f"'{fabric.key}' has no stitches."
+        return EmptyFabric(key)
     for number, row in enumerate(fabric.rows, start=1):
         uses, makes = sum(stitch.uses for stitch in row), sum(stitch.makes for stitch in row)
         if uses != makes:
-            used = f"{uses} stitch{'' if uses == 1 else 'es'}"
-            return f"Row {number} of '{fabric.key}' uses {used} and makes {makes}: it would change the count."
+            return CountChangesInFabric(key, number, uses, makes)
         if makes != fabric.width:
-            return f"Row {number} of '{fabric.key}' has {makes} columns, and row 1 has {fabric.width}."
+            return OtherWidthInFabric(key, number, makes, fabric.width)
         behind = not in_round and number % 2 == 0
         strange = [stitch for stitch in row if behind and seen_from_behind(stitch) is None]
         if strange:
-            flat = f"Row {number} of '{fabric.key}' is a wrong-side row when worked flat"
-            return f"{flat}, and '{strange[0].said}' cannot be worked there."
+            return NotFromBehind(key, number, strange[0].said)
     if fabric.width > MOST_COLUMNS or fabric.height > MOST_ROWS:
-        return (
-            f"'{fabric.key}' has {fabric.width} columns and {fabric.height} rows: at most {MOST_COLUMNS} columns and "
-            f"{MOST_ROWS} rows are worked."
-        )
-    return ""
+        return TooLargeFabric(key, fabric.width, fabric.height, MOST_COLUMNS, MOST_ROWS)
+    return None

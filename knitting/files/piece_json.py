@@ -9,6 +9,7 @@ from knitting.coding import Decoder, NotRead, encoded
 from knitting.files.tagged import is_tagged
 from knitting.problems import NOWHERE
 from knitting.rows import Piece
+from knitting.statements import sentence
 
 FORMAT, VERSION = "bias-piece", 1
 
@@ -22,13 +23,15 @@ def piece_to_json(piece: Piece) -> dict[str, Any]:
 def piece_from_json(data: object) -> Piece:
     """The piece that a file of the published form holds; :class:`NotRead` if it holds none."""
     if not isinstance(data, Mapping):
-        raise NotRead("The file holds no object.")
+        raise NotRead(sentence("The file holds no object."))
     if data.get("format") != FORMAT or data.get("version") != VERSION:
-        raise NotRead(f"The file is not of the format '{FORMAT}', version {VERSION}.")
+        raise NotRead(
+            sentence("The file is not of the format '{format}', version {version}.", format=FORMAT, version=VERSION)
+        )
     decoder = Decoder(is_tagged)
     notes = data.get("notes", [])
     if not isinstance(notes, list) or not all(isinstance(note, str) for note in notes):
-        raise NotRead("notes: lines of text are wanted.")
+        raise NotRead(sentence("notes: lines of text are wanted."))
     rest = {key: value for key, value in data.items() if key not in ("format", "version", "notes")}
     piece = decoder.value(Piece, {**rest, "notes": []}, "", 0)
     assert isinstance(piece, Piece)

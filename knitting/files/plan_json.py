@@ -9,8 +9,9 @@ from typing import Any
 from knitting.coding import Decoder, NotRead, encoded
 from knitting.dialects.dialect import dialect
 from knitting.files.tagged import is_tagged
-from knitting.plan.checks import blocking_troubles
+from knitting.plan.checks import blocking_trouble
 from knitting.plan.plan import Plan
+from knitting.statements import sentence
 from knitting.words.fabric_header import NotAFabric, usable_name
 
 FORMAT, VERSION = "bias-plan", 1
@@ -24,23 +25,29 @@ def plan_to_json(plan: Plan) -> dict[str, Any]:
 def plan_from_json(data: object) -> Plan:
     """The plan that a file of the published form holds; :class:`NotRead` if it holds none."""
     if not isinstance(data, Mapping):
-        raise NotRead("The file holds no object.")
+        raise NotRead(sentence("The file holds no object."))
     if data.get("format") != FORMAT:
-        raise NotRead(f"The file is not of the format '{FORMAT}'.")
+        raise NotRead(sentence("The file is not of the format '{format}'.", format=FORMAT))
     if data.get("version") != VERSION:
         said = str(data.get("version"))[:20]
-        raise NotRead(f"The plan is of version {said}, and this Bias reads version {VERSION}: another one made it.")
+        raise NotRead(
+            sentence(
+                "The plan is of version {other}, and this Bias reads version {version}: another one made it.",
+                other=said,
+                version=VERSION,
+            )
+        )
     rest = {key: value for key, value in data.items() if key not in ("format", "version")}
     plan = Decoder(is_tagged).value(Plan, rest, "", 0)
     assert isinstance(plan, Plan)
-    why = blocking_troubles(plan)
+    why = blocking_trouble(plan)
     if why:
         raise NotRead(why)
     for fabric in plan.fabrics:
         try:
             usable_name(fabric.key, dialect())
         except NotAFabric as other:
-            raise NotRead(str(other)) from None
+            raise NotRead(other.why, other.hint) from None
     return plan
 
 
@@ -54,5 +61,5 @@ def plan_from_text(text: str) -> Plan:
     try:
         data = json.loads(text)
     except (ValueError, RecursionError):
-        raise NotRead("The file cannot be read as JSON.") from None
+        raise NotRead(sentence("The file cannot be read as JSON.")) from None
     return plan_from_json(data)

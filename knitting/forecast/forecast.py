@@ -5,6 +5,25 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from itertools import combinations
 
+from knitting.forecast.facts import (
+    CrossedInSetup,
+    HangingMarker,
+    LineBeyondPart,
+    NamesTaken,
+    NoLineInSetup,
+    NoLineToTakeOff,
+    NoMiddle,
+    NoPartToDivide,
+    NotAcrossInSetup,
+    NotANewPart,
+    NotHeld,
+    NotLastOfRow,
+    NoWorkInSetup,
+    RestsInSetup,
+    TooFewInSetup,
+    TooManyInRow,
+    WrongSideStart,
+)
 from knitting.forecast.lifted_increases import lifting_troubles
 from knitting.forecast.size_limits import too_many_rows, too_many_stitches
 from knitting.forecast.stage_ends import EndQuestion, reach
@@ -19,20 +38,16 @@ from knitting.forecast.stages import (
     without_line,
 )
 from knitting.needle.walk import MOST_ON_NEEDLE
-from knitting.plan.checks import (
-    cross_one_line,
-    sound_stage,
-    start_troubles,
-    takes,
-    unmarked_troubles,
-)
+from knitting.plan.changes import PlainRowFirst
+from knitting.plan.checks import start_troubles
 from knitting.plan.fabric_rules import grows_unseen
 from knitting.plan.plan import AddedLine, Plan, SetupRow, Stage
 from knitting.plan.row_composition import row_shaping
 from knitting.plan.split import RowSplit, rests_at, shaping_places
+from knitting.plan.stage_checks import cross_one_line, sound_stage, takes, unmarked_troubles
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import work_of
-from knitting.problems import ProblemKind, plural
+from knitting.problems import Facts
 from knitting.rows import Side, Tab
 from knitting.working.piece_state import MOST_ROWS, MOST_STITCHES
 
@@ -151,9 +166,8 @@ def _begins_on_wrong_side(stage: Stage, side: Side, plan: Plan) -> bool:
 
 def _on_wrong_side(plan: Plan, at: int) -> Trouble:
     stage = plan.stages[at]
-    message = f"'{stage.name}' begins on a wrong-side row: its row 1 is one."
-    mend = PlanMend("work a plain row first", plan.with_stage(at, replace(stage, setup=(*stage.setup, SetupRow()))))
-    return Trouble(ProblemKind.WRONG_SIDE, ("stages", at, "rhythm"), message, (mend,))
+    mend = PlanMend(PlainRowFirst(), plan.with_stage(at, replace(stage, setup=(*stage.setup, SetupRow()))))
+    return Trouble(WrongSideStart(stage.name), ("stages", at, "rhythm"), (mend,))
 
 
 def _opened(plan: Plan, at: int, split: RowSplit, troubles: list[Trouble]) -> tuple[RowSplit, list[AddedLine]]:
@@ -162,8 +176,7 @@ def _opened(plan: Plan, at: int, split: RowSplit, troubles: list[Trouble]) -> tu
     for name in stage.drop_lines:
         fewer = without_line(split, name)
         if fewer is None:
-            message = f"There is no line '{name}' for '{stage.name}' to take off."
-            troubles.append(Trouble(ProblemKind.NO_MARKER, ("stages", at), message, stops=True))
+            troubles.append(Trouble(NoLineToTakeOff(name, stage.name), ("stages", at), stops=True))
         split = fewer or split
     added: list[AddedLine] = []
     for line in stage.add_lines:
@@ -175,88 +188,78 @@ def _opened(plan: Plan, at: int, split: RowSplit, troubles: list[Trouble]) -> tu
         split = more
     hanging = split.unmarkable() if added or stage.drop_lines else None
     if hanging is not None:
-        message = f"The marker of '{hanging.name}' has no stitch to its left when '{stage.name}' begins."
-        troubles.append(Trouble(ProblemKind.NO_MARKER, ("stages", at), message, stops=True))
+        troubles.append(Trouble(HangingMarker(hanging.name, stage.name), ("stages", at), stops=True))
     return split.with_fabrics(stage.fabrics), added
 
 
 def _no_room(plan: Plan, at: int, split: RowSplit, added: AddedLine) -> Trouble:
     place, name = split.part(added.part), added.line.name
-    path = ("stages", at, "add_lines")
+    count = split.parts[place].count if place is not None else 0
+    facts: Facts
     if place is None:
-        message = f"There is no part '{added.part}' for '{name}' to divide."
+        facts = NoPartToDivide(added.part, name)
     elif split.line(name) is not None or split.part(added.left) is not None:
-        message = f"'{name}' or '{added.left}' is there already."
+        facts = NamesTaken(name, added.left)
     elif added.after is None:
-        count = split.parts[place].count
-        wanted = "an odd" if added.line.stitches % 2 else "an even"
-        message = (
-            f"'{added.part}' has {plural(count, 'stitch')} before '{plan.stages[at].name}', and '{name}' in its middle "
-            f"wants {wanted} count."
-        )
-        return Trouble(ProblemKind.NO_CENTRE, path, message, stops=True)
+        facts = NoMiddle(added.part, count, plan.stages[at].name, name, odd_wanted=bool(added.line.stitches % 2))
     else:
-        count = split.parts[place].count
-        message = f"'{name}' is to stand after {added.after} of {plural(count, 'stitch')} in '{added.part}'."
-    return Trouble(ProblemKind.NO_MARKER, path, message, stops=True)
+        facts = LineBeyondPart(name, added.after, count, added.part)
+    return Trouble(facts, ("stages", at, "add_lines"), stops=True)
 
 
 def _set_up(
     plan: Plan, at: int, place: int, row: SetupRow, split: RowSplit, side: Side, troubles: list[Trouble]
 ) -> PlannedRow | None:
-    path = ("stages", at, "setup", place)
-    name = plan.stages[at].name
+    stage = plan.stages[at].name
+    amiss = _shapings_amiss(stage, row, split, side) or _holding_trouble(row, split, side, stage)
+    worked = set_up(split, row, side) if amiss is None else None
+    if worked is not None:
+        amiss = _too_few(stage, row, worked, side)
+    if amiss is not None:
+        troubles.append(Trouble(amiss, ("stages", at, "setup", place), stops=True))
+        return None
+    return worked
+
+
+def _shapings_amiss(stage: str, row: SetupRow, split: RowSplit, side: Side) -> Facts | None:
     for shaping in row.shapings:
         missing = shaping_places(split, shaping, side)
         if isinstance(missing, str):
-            message = f"There is no line '{missing}' in the set-up of '{name}'."
-            troubles.append(Trouble(ProblemKind.NO_MARKER, path, message, stops=True))
-            return None
-        work = work_of(shaping.work, shaping.steps, any(spot.line >= 0 for spot in missing))
-        if work is None or work.across != any(spot.line >= 0 for spot in missing):
-            message = f"'{shaping.work}' cannot be worked there in the set-up of '{name}'."
-            troubles.append(Trouble(ProblemKind.UNKNOWN_STITCH, path, message, stops=True))
-            return None
+            return NoLineInSetup(missing, stage)
+        across = any(spot.line >= 0 for spot in missing)
+        work = work_of(shaping.work, shaping.steps, across)
+        if work is None or work.across != across:
+            return NoWorkInSetup(shaping.work, stage)
         resting = rests_at(replace(split, held=split.held - {row.back}), missing)
-        if resting or any(spot.line >= 0 and not takes(split.lines[spot.line], work) for spot in missing):
-            why = f"'{resting}' is on a holder" if resting else "its line has no single stitch for it"
-            message = f"'{work.said}' cannot be worked there in the set-up of '{name}': {why}."
-            troubles.append(Trouble(ProblemKind.NO_MARKER, path, message, stops=True))
-            return None
+        if resting:
+            return RestsInSetup(work.said, stage, resting)
+        if any(spot.line >= 0 and not takes(split.lines[spot.line], work) for spot in missing):
+            return NotAcrossInSetup(work.said, stage)
         unclear = grows_unseen(split, missing, shaping, work)
-        if unclear:
-            troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, unclear, stops=True))
-            return None
-    if any(cross_one_line(one, other) for one, other in combinations(row.shapings, 2)):
-        message = f"Two shapings go across one line in the set-up of '{name}'."
-        troubles.append(Trouble(ProblemKind.AMBIGUOUS, path, message, stops=True))
-        return None
-    trouble = _holding_trouble(row, split, side, name)
-    if trouble:
-        troubles.append(Trouble(ProblemKind.CANNOT_READ, path, trouble, stops=True))
-        return None
-    found = set_up(split, row, side)
+        if unclear is not None:
+            return unclear
+    crossed = any(cross_one_line(one, other) for one, other in combinations(row.shapings, 2))
+    return CrossedInSetup(stage) if crossed else None
+
+
+def _too_few(stage: str, row: SetupRow, found: PlannedRow, side: Side) -> Facts | None:
     needs = row_shaping(found.before, row.shapings, side).needs
     short = next((i for i, part in enumerate(found.before.parts) if needs[i] > part.count), None)
-    if short is not None:
-        part = found.before.parts[short]
-        message = (
-            f"The set-up of '{name}' needs {plural(needs[short], 'stitch')} in '{part.name}', and it has {part.count}."
-        )
-        troubles.append(Trouble(ProblemKind.TOO_FEW_STITCHES, path, message, stops=True))
+    if short is None:
         return None
-    return found
+    part = found.before.parts[short]
+    return TooFewInSetup(stage, needs[short], part.name, part.count)
 
 
-def _holding_trouble(row: SetupRow, split: RowSplit, side: Side, name: str) -> str:
+def _holding_trouble(row: SetupRow, split: RowSplit, side: Side, stage: str) -> Facts | None:
     if row.back and row.back not in split.held:
-        return f"'{row.back}' is not held when '{name}' wants it back."
+        return NotHeld(row.back, stage)
     live = list(split.live) + ([split.part(row.back) or 0] if row.back else [])
     ends = split.parts[max(live) if side is Side.RS else min(live)].name if live else ""
     if row.hold and (len(live) < 2 or row.hold != ends):
-        return f"'{row.hold}' is not the last part of that row: only that one can be put on a holder."
+        return NotLastOfRow(row.hold)
     if row.cast_on and (split.part(row.cast_on.name) is not None or row.cast_on.count < 1):
-        return f"'{row.cast_on.name}' cannot be cast on: it needs a new name and at least one stitch."
+        return NotANewPart(row.cast_on.name)
     if row.cast_on and row.cast_on.count > MOST_ON_NEEDLE:
-        return f"{row.cast_on.count:,} stitches cannot be cast on: at most {MOST_ON_NEEDLE:,} are worked."
-    return ""
+        return TooManyInRow(row.cast_on.count, MOST_ON_NEEDLE)
+    return None

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
+from knitting.forecast.facts import BareInSetup, BareMakeOne, LiftsInFirstRow, LiftsInFirstSetup
 from knitting.forecast.stages import Counts, StageForecast
+from knitting.plan.changes import OneStitchFurther, PlainRowFirst
 from knitting.plan.plan import Plan, SetupRow, Shaping
 from knitting.plan.row_composition import PlacedWork, RowShaping
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import Steps, uses, work_of
-from knitting.problems import ProblemKind
 from knitting.rows import CastOn, Group, Work
 from knitting.rows.lists import every_step
 from knitting.stitches import Needs
@@ -24,18 +25,13 @@ def lifting_troubles(plan: Plan, at: int, forecast: StageForecast) -> Iterator[T
         return
     anew = forecast.first_row == 1 and not forecast.setup and isinstance(plan.start, CastOn)
     if anew and any(_wants(each.steps, Needs.ROW_BELOW) for each in forecast.cycle.rows[0].placed):
-        message = f"Row 1 of '{stage.name}' lifts stitches of the row below, and it is the first row."
         plain = plan.with_stage(at, replace(stage, setup=(*stage.setup, SetupRow())))
-        mends = (PlanMend("work a plain row first", plain),)
-        yield Trouble(ProblemKind.NOTHING_TO_LIFT, ("stages", at), message, mends, stops=True)
+        mends = (PlanMend(PlainRowFirst(), plain),)
+        yield Trouble(LiftsInFirstRow(stage.name), ("stages", at), mends, stops=True)
     row = None if forecast.in_round else next(_bare_rows(forecast), None)
     if row is not None:
-        message = (
-            f"In row {row % stage.rhythm + 1} of '{stage.name}' a make-one stands at the very edge, with no stitch "
-            "on one of its sides."
-        )
-        mends = (_further_in(plan, at),)
-        yield Trouble(ProblemKind.NOTHING_TO_LIFT, ("stages", at), message, mends, stops=True)
+        bare = BareMakeOne(row % stage.rhythm + 1, stage.name)
+        yield Trouble(bare, ("stages", at), (_further_in(plan, at),), stops=True)
 
 
 def _in_setup(plan: Plan, at: int, forecast: StageForecast) -> Iterator[Trouble]:
@@ -44,12 +40,10 @@ def _in_setup(plan: Plan, at: int, forecast: StageForecast) -> Iterator[Trouble]
         first = forecast.first_row == 1 and place == 0 and isinstance(plan.start, CastOn)
         path = ("stages", at, "setup", place)
         if first and any(_wants(each.steps, Needs.ROW_BELOW) for each in row.shape.placed):
-            message = f"The set-up of '{name}' lifts stitches of the row below, and its row is the first."
-            yield Trouble(ProblemKind.NOTHING_TO_LIFT, path, message, stops=True)
+            yield Trouble(LiftsInFirstSetup(name), path, stops=True)
         lifting = [each for each in row.shape.placed if _wants(each.steps, Needs.NEIGHBOURS)]
         if not forecast.in_round and any(_is_bare(each, row.shape, row.before.counts) for each in lifting):
-            message = f"In the set-up of '{name}' a make-one stands at the very edge."
-            yield Trouble(ProblemKind.NOTHING_TO_LIFT, path, message, stops=True)
+            yield Trouble(BareInSetup(name), path, stops=True)
 
 
 def _wants(steps: Steps, needs: Needs) -> bool:
@@ -65,7 +59,7 @@ def _further_in(plan: Plan, at: int) -> PlanMend:
         return replace(shaping, away=shaping.away + 1) if lifts else shaping
 
     shapings = tuple(further(shaping) for shaping in stage.shapings)
-    return PlanMend("work one plain stitch beyond it", plan.with_stage(at, replace(stage, shapings=shapings)))
+    return PlanMend(OneStitchFurther(), plan.with_stage(at, replace(stage, shapings=shapings)))
 
 
 def _bare_rows(forecast: StageForecast) -> Iterator[int]:

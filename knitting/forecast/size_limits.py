@@ -5,16 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
+from knitting.forecast.facts import TooManyRows, TooManyStitches
+from knitting.plan.changes import EndInstead
 from knitting.plan.plan import Plan, Rows
 from knitting.plan.troubles import PlanMend, Trouble
-from knitting.problems import ProblemKind
 from knitting.working.piece_state import MOST_ROWS, MOST_STITCHES
 
 
 def too_many_rows(plan: Plan, at: int) -> Trouble:
     """More rows than are worked of any piece."""
-    message = f"With '{plan.stages[at].name}' the piece has more than {MOST_ROWS:,} rows."
-    return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message, stops=True)
+    return Trouble(TooManyRows(plan.stages[at].name, MOST_ROWS), ("stages", at, "until"), stops=True)
 
 
 def too_many_stitches(plan: Plan, at: int, totals: Sequence[int], stitches: int) -> Trouble:
@@ -23,6 +23,6 @@ def too_many_stitches(plan: Plan, at: int, totals: Sequence[int], stitches: int)
     while rows and stitches > MOST_STITCHES:
         rows -= 1
         stitches -= totals[rows]
-    message = f"With '{stage.name}' the piece has more than {MOST_STITCHES:,} stitches in all."
-    mends = (PlanMend(f"for {rows} rows", plan.with_stage(at, replace(stage, until=Rows(rows)))),) if rows else ()
-    return Trouble(ProblemKind.TOO_LONG, ("stages", at, "until"), message, mends, stops=True)
+    shorter = Rows(rows)
+    mends = (PlanMend(EndInstead(shorter), plan.with_stage(at, replace(stage, until=shorter))),) if rows else ()
+    return Trouble(TooManyStitches(stage.name, MOST_STITCHES), ("stages", at, "until"), mends, stops=True)

@@ -5,15 +5,27 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
+from knitting.forecast.facts import (
+    EndNeverReached,
+    EndSteppedPast,
+    NoPartToCount,
+    OverTheLimit,
+    TooFewInRow,
+    TooFewToGoOn,
+    YarnUnknown,
+)
 from knitting.forecast.stages import Counts, Cycle, walk
-from knitting.measures import said_cm, yarn_of_stitch_cm
+from knitting.measures import yarn_of_stitch_cm
 from knitting.needle.walk import MOST_ON_NEEDLE
+from knitting.plan.changes import CastOnInstead, EndInstead, TimesOnly
 from knitting.plan.plan import Count, End, Length, PartCount, Plan, Repeats, Rows, Stage, YarnShare
 from knitting.plan.split import RowSplit
 from knitting.plan.troubles import PlanMend, Trouble
-from knitting.problems import ProblemKind, ordinal, plural
 from knitting.rows import CastOn
 from knitting.working.piece_state import MOST_ROWS
+
+_FEWER_ROWS = 400
+"""Rows that are offered instead of more than are worked."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,9 +75,9 @@ class EndQuestion:
         """Stitches that the lines have of their own."""
         return sum([line.stitches for line in self.split.lines])
 
-    def ended(self, until: End, says: str) -> PlanMend:
+    def ended(self, until: End) -> PlanMend:
         """The plan with another end of the stage."""
-        return PlanMend(says, self.plan.with_stage(self.at, replace(self.stage, until=until)))
+        return PlanMend(EndInstead(until), self.plan.with_stage(self.at, replace(self.stage, until=until)))
 
 
 def reach(asked: EndQuestion) -> StageEnd:
@@ -114,9 +126,7 @@ def _for_rows(asked: EndQuestion, rows: int) -> StageEnd:
 
 def _for_yarn(asked: EndQuestion, share: float) -> StageEnd:
     if not asked.plan.yarn_m:
-        message = "The stage ends at a share of the yarn, and the plan does not know how much there is."
-        mends = (asked.ended(Count(_next_count(asked)), f"until {_next_count(asked)} stitches"),)
-        trouble = Trouble(ProblemKind.NEVER_REACHED, asked.path, message, mends, stops=True)
+        trouble = Trouble(YarnUnknown(), asked.path, (asked.ended(Count(_next_count(asked))),), stops=True)
         return StageEnd((asked.split.counts,), (trouble,))
     left_cm = share * asked.plan.yarn_m * 100
     left_cm -= asked.stitches_before * yarn_of_stitch_cm(asked.plan.gauge_at(asked.rows_before))
@@ -166,14 +176,10 @@ def _towards(asked: EndQuestion, of: Callable[[Counts], int], wanted: int, end: 
     last, before = stops[-1], stops[-2]
     over, under = of(counts[last]), of(counts[before])
     nearest = last if abs(over - wanted) < abs(under - wanted) else before
-    message = (
-        f"'{asked.stage.name}' steps past {plural(wanted, 'stitch')}: it comes to {under} and then to {over}. "
-        f"{of(counts[nearest])} is taken, the nearest."
-    )
-    ways = [asked.ended(end(n), f"until {plural(n, 'stitch')}") for n in (under, over) if n != begun]
-    ways += _casts_on(asked, wanted - under)
-    trouble = Trouble(ProblemKind.STEPPED_PAST, asked.path, message, tuple(ways))
-    return StageEnd(counts[: nearest + 1], (trouble,))
+    facts = EndSteppedPast(asked.stage.name, wanted, under, over, of(counts[nearest]))
+    mends = [asked.ended(end(n)) for n in (under, over) if n != begun]
+    mends += _casts_on(asked, wanted - under)
+    return StageEnd(counts[: nearest + 1], (Trouble(facts, asked.path, tuple(mends)),))
 
 
 def _not_met(
@@ -187,28 +193,13 @@ def _not_met(
     begun, reached = of(counts[0]), of(counts[-1])
     if short is not None:
         part = asked.split.parts[short]
-        message = (
-            f"'{asked.stage.name}' cannot go on to {plural(wanted, 'stitch')}: after {plural(len(counts) - 1, 'row')} "
-            f"'{part.name}' has {plural(counts[-1][short], 'stitch')}, too few to go on. "
-            f"It stops at {reached}."
-        )
-        mends = (asked.ended(end(reached), f"until {plural(reached, 'stitch')}"),)
-        return StageEnd(counts, (Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, mends),))
-    message = (
-        f"'{asked.stage.name}' never comes to {plural(wanted, 'stitch')}: it begins with {begun}, and "
-        f"{_said_change(asked.cycle.change)} each time."
-    )
+        facts = TooFewToGoOn(asked.stage.name, wanted, len(counts) - 1, part.name, counts[-1][short], reached)
+        return StageEnd(counts, (Trouble(facts, asked.path, (asked.ended(end(reached)),)),))
     onward = begun + 10 * asked.cycle.change if asked.cycle.change > 0 else max(begun + asked.cycle.change, 1)
-    ways = [asked.ended(end(onward), f"until {plural(onward, 'stitch')}")] if asked.cycle.change else []
-    ways.append(asked.ended(Repeats(10), "10 times"))
-    trouble = Trouble(ProblemKind.NEVER_REACHED, asked.path, message, tuple(ways), stops=True)
-    return StageEnd(counts[:1], (trouble,))
-
-
-def _said_change(change: int) -> str:
-    if change == 0:
-        return "its count stands still"
-    return f"gains {change}" if change > 0 else f"loses {-change}"
+    mends = [asked.ended(end(onward))] if asked.cycle.change else []
+    mends.append(asked.ended(Repeats(10)))
+    never = EndNeverReached(asked.stage.name, wanted, begun, asked.cycle.change)
+    return StageEnd(counts[:1], (Trouble(never, asked.path, tuple(mends), stops=True),))
 
 
 def _casts_on(asked: EndQuestion, more: int) -> list[PlanMend]:
@@ -224,7 +215,7 @@ def _casts_on(asked: EndQuestion, more: int) -> list[PlanMend]:
         for at in places:
             plan = plan.with_part(plan.parts[at].name, plan.parts[at].count + each)
         if all(part.count >= 0 for part in plan.parts):
-            return [PlanMend(f"cast on {plan.cast_on} instead", plan)]
+            return [PlanMend(CastOnInstead(plan.cast_on, instead=True), plan)]
     return []
 
 
@@ -262,54 +253,23 @@ def _runs_out(asked: EndQuestion, counts: tuple[Counts, ...], short: int | None)
     """A row that cannot be worked, or more rows and stitches than any piece has."""
     rows = len(counts) - 1
     if short is None:
-        message = (
-            f"'{asked.stage.name}' runs over a limit after {plural(rows, 'row')}: at most {MOST_ROWS:,} rows and "
-            f"{MOST_ON_NEEDLE:,} stitches on the needle are worked."
-        )
-        fewer = asked.ended(Rows(min(rows, 400)), f"for {min(rows, 400)} rows")
-        return Trouble(ProblemKind.TOO_LONG, asked.path, message, (fewer,))
+        over = OverTheLimit(asked.stage.name, rows, MOST_ROWS, MOST_ON_NEEDLE)
+        return Trouble(over, asked.path, (asked.ended(Rows(min(rows, _FEWER_ROWS))),))
     row = asked.cycle.rows[rows % len(asked.cycle.rows)]
     part, need = asked.split.parts[short], row.needs[short]
     number, time = rows % asked.stage.rhythm + 1, rows // asked.stage.rhythm + 1
-    when = f", the {ordinal(time)} time" if time > 1 else ""
-    message = (
-        f"In row {number} of '{asked.stage.name}'{when} the shapings in '{part.name}' need "
-        f"{plural(need, 'stitch')}, and it has {counts[-1][short]}."
-    )
+    facts = TooFewInRow(number, asked.stage.name, time, part.name, need, counts[-1][short])
     mends: list[PlanMend] = []
     if rows >= asked.stage.rhythm:
         times = rows // asked.stage.rhythm
-        mends.append(asked.ended(Repeats(times), f"{plural(times, 'time')} only"))
+        mends.append(PlanMend(TimesOnly(times), asked.ended(Repeats(times)).plan))
     if asked.follows_cast_on:
         enough = asked.plan.with_part(part.name, part.count + need - counts[-1][short])
-        mends.append(PlanMend(f"cast on {enough.cast_on} instead", enough))
-    return Trouble(ProblemKind.TOO_FEW_STITCHES, asked.path, message, tuple(mends), stops=rows == 0)
+        mends.append(PlanMend(CastOnInstead(enough.cast_on, instead=True), enough))
+    return Trouble(facts, asked.path, tuple(mends), stops=rows == 0)
 
 
 def _no_part(asked: EndQuestion, part: str) -> Trouble:
-    names = ", ".join(f"'{each.name}'" for each in asked.split.parts)
-    message = f"'{asked.stage.name}' ends with the count of '{part}', and the parts are {names}."
-    first = asked.split.parts[0]
-    mends = (asked.ended(PartCount(first.name, first.count + 20), f"until '{first.name}' has {first.count + 20}"),)
-    return Trouble(ProblemKind.NO_MARKER, asked.path, message, mends, stops=True)
-
-
-def said_end(until: End) -> str:
-    """An end in words.
-
-    >>> said_end(Count(61)), said_end(Length(18))
-    ('until 61 stitches', 'for 18 cm')
-    """
-    match until:
-        case Count(stitches):
-            return f"until {plural(stitches, 'stitch')}"
-        case PartCount(part, stitches):
-            return f"until '{part}' has {plural(stitches, 'stitch')}"
-        case Rows(rows):
-            return f"for {plural(rows, 'row')}"
-        case Repeats(times):
-            return "once" if times == 1 else f"{times} times"
-        case Length(cm):
-            return f"for {said_cm(cm)}"
-        case YarnShare(share):
-            return f"until {share:.0%} of the yarn is used"
+    first, names = asked.split.parts[0], tuple(each.name for each in asked.split.parts)
+    mends = (asked.ended(PartCount(first.name, first.count + 20)),)
+    return Trouble(NoPartToCount(asked.stage.name, part, names), asked.path, mends, stops=True)

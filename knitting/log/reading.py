@@ -11,6 +11,7 @@ from typing import Any
 from knitting.coding import Decoder, NotRead, encoded
 from knitting.coding.shapes import members
 from knitting.log.events import BEFORE_ALL, KINDS, Event
+from knitting.statements import Refused, sentence
 
 MOST_AT_ONCE = 500
 _AHEAD = timedelta(minutes=5)
@@ -20,8 +21,8 @@ _BARE = ("id", "row", "copy", "revision")
 """The fields that stand beside the details of an event, not among them."""
 
 
-class NotAnEvent(ValueError):
-    """What was sent is no event: the message says why."""
+class NotAnEvent(Refused):
+    """What was sent is no event, and why."""
 
 
 def events_of_request(body: bytes) -> list[object]:
@@ -29,12 +30,16 @@ def events_of_request(body: bytes) -> list[object]:
     try:
         data = json.loads(body)
     except (ValueError, RecursionError):
-        raise NotAnEvent("This could not be read.") from None
+        raise NotAnEvent(sentence("This could not be read.")) from None
     events = data.get("events") if isinstance(data, dict) else None
     if not isinstance(events, list) or not events:
-        raise NotAnEvent("There is no event in it.")
+        raise NotAnEvent(sentence("There is no event in it."))
     if len(events) > MOST_AT_ONCE:
-        raise NotAnEvent(f"There are {len(events)} events in it; {MOST_AT_ONCE} can be taken at once.")
+        raise NotAnEvent(
+            sentence(
+                "There are {events} events in it; {most} can be taken at once.", events=len(events), most=MOST_AT_ONCE
+            )
+        )
     return events
 
 
@@ -45,10 +50,10 @@ def event_from_json(data: object, now: datetime) -> Event:
     which field holds what it cannot.
     """
     if not isinstance(data, Mapping):
-        raise NotAnEvent("An event has fields.")
+        raise NotAnEvent(sentence("An event has fields."))
     kind = data.get("kind")
     if not isinstance(kind, str) or kind not in KINDS:
-        raise NotAnEvent("Its kind is none that can happen at the needles.")
+        raise NotAnEvent(sentence("Its kind is none that can happen at the needles."))
     own = data.get("data")
     given = {**(own if isinstance(own, Mapping) else {}), **{key: data[key] for key in _BARE if key in data}}
     event = _decoded(KINDS[kind], given)
@@ -86,10 +91,10 @@ def _decoded(class_: type[Event], given: Mapping[str, Any]) -> Event:
     try:
         event = Decoder().value(class_, data, "", 0)
     except NotRead as why:
-        raise NotAnEvent(str(why)) from None
+        raise NotAnEvent(why.why) from None
     assert isinstance(event, Event)
     if event.row < class_.least_row:
-        raise NotAnEvent(f"row: a whole number from {class_.least_row} up is wanted.")
+        raise NotAnEvent(sentence("row: a whole number from {least} up is wanted.", least=class_.least_row))
     return event
 
 

@@ -7,25 +7,26 @@ from dataclasses import replace
 
 from knitting.fabric import FABRIC_NAME, FABRICS, MOST_COLUMNS, MOST_FABRICS, fabric_trouble, with_own
 from knitting.in_pattern.new_columns import NEAR_END
+from knitting.plan.changes import TakeGarterFor
+from knitting.plan.facts import GrowsUnseen, NoSuchFabric, NotAFabricName, TooManyFabrics
 from knitting.plan.plan import LineKind, Plan, Shaping
 from knitting.plan.split import RowSplit, ShapingPlace
 from knitting.plan.troubles import PlanMend, Trouble
 from knitting.plan.works import LineWork
-from knitting.problems import ProblemKind
+from knitting.problems import Facts
 
 
-def grows_unseen(split: RowSplit, found: Sequence[ShapingPlace], shaping: Shaping, work: LineWork) -> str:
-    """Why an increase cannot stand where it does: in the middle of a stitch pattern, with no line beside it."""
+def grows_unseen(
+    split: RowSplit, found: Sequence[ShapingPlace], shaping: Shaping, work: LineWork
+) -> GrowsUnseen | None:
+    """An increase that cannot stand where it does: in the middle of a stitch pattern, with no line beside it."""
     if work.change <= 0:
-        return ""
+        return None
     for spot in found:
         part = split.parts[spot.part]
         if spot.line < 0 and _figured(part.fabric) and shaping.away + _beyond(split, spot) > NEAR_END:
-            return (
-                f"'{work.said}' stands {shaping.away} stitches inside '{part.name}', which is in a pattern: on which "
-                "side of it the pattern grows is not said. Put a marked line there."
-            )
-    return ""
+            return GrowsUnseen(work.said, shaping.away, part.name)
+    return None
 
 
 def _beyond(split: RowSplit, spot: ShapingPlace) -> int:
@@ -53,17 +54,17 @@ def fabrics_in_use(plan: Plan) -> set[str]:
     return found | {fabric for stage in plan.stages for _, fabric in stage.fabrics}
 
 
-def unfit_fabrics(plan: Plan) -> str:
-    """Why a plan's own fabrics cannot be, whatever is mended; nothing where they can."""
+def unfit_fabrics(plan: Plan) -> Facts | None:
+    """Why a plan's own fabrics cannot be, whatever is mended; ``None`` where they can."""
     keys = [fabric.key for fabric in plan.fabrics]
     if len(set(keys)) < len(keys) or len(keys) > MOST_FABRICS or set(keys) & set(FABRICS):
-        return f"A plan has {MOST_FABRICS} fabrics of its own at most, each with a name that no other has."
+        return TooManyFabrics(MOST_FABRICS)
     for fabric in plan.fabrics:
         amiss = fabric_trouble(fabric, in_round=True)
         if not FABRIC_NAME.fullmatch(fabric.key) or amiss or fabric.first > MOST_COLUMNS:
-            return amiss or f"'{fabric.key[:40]}' cannot be a fabric's name, or begins too far on."
+            return amiss or NotAFabricName(fabric.key[:40])
     unknown = sorted(fabrics_in_use(plan) - set(with_own(plan.fabrics)))
-    return f"'{unknown[0][:40]}' is no fabric; there are {', '.join(with_own(plan.fabrics))}." if unknown else ""
+    return NoSuchFabric(unknown[0][:40], tuple(with_own(plan.fabrics))) if unknown else None
 
 
 def fabric_troubles(plan: Plan) -> Iterator[Trouble]:
@@ -73,5 +74,5 @@ def fabric_troubles(plan: Plan) -> Iterator[Trouble]:
         amiss = fabric_trouble(fabric, plan.in_round)
         if fabric.key in used and amiss:
             plain = tuple(replace(part, fabric="garter") if part.fabric == fabric.key else part for part in plan.parts)
-            mend = PlanMend(f"take garter for '{fabric.key}'", replace(plan, parts=plain))
-            yield Trouble(ProblemKind.CANNOT_READ, ("parts",), amiss, (mend,), stops=True)
+            mend = PlanMend(TakeGarterFor(fabric.key), replace(plan, parts=plain))
+            yield Trouble(amiss, ("parts",), (mend,), stops=True)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from knitting.plan.plan import Plan
-from knitting.problems import ProblemKind
+from knitting.problems import Facts, ProblemKind
+from knitting.statements import Statement
 
 Path = tuple[str | int, ...]
 """A place in a plan: ``("stages", 0, "until")``, ``("parts", 2)``, ``("start",)``."""
@@ -15,7 +16,7 @@ Path = tuple[str | int, ...]
 class PlanMend:
     """A plan that has not the trouble, and what makes it other."""
 
-    says: str
+    says: Statement
     plan: Plan
 
 
@@ -24,14 +25,12 @@ class Trouble:
     """One thing in a plan that does not come out. ``stops`` says that its rows cannot be worked as intended;
     otherwise the nearest that can be is worked."""
 
-    kind: ProblemKind
+    facts: Facts
     where: Path
-    message: str
     mends: tuple[PlanMend, ...] = ()
     stops: bool = False
 
-    def __str__(self) -> str:
-        """The one line that the command line prints."""
-        place = " ".join(str(each + 1) if isinstance(each, int) else each for each in self.where)
-        hints = "; or ".join(mend.says for mend in self.mends)
-        return f"{place}: {self.message}" + (f" Nearest: {hints}." if hints else "")
+    @property
+    def kind(self) -> ProblemKind:
+        """Its slug."""
+        return self.facts.kind

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 
 from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.forecast.stages import StageForecast, on_row
-from knitting.plan.checks import MOST_SHAPINGS, MOST_STAGES
+from knitting.plan.checks import MOST_STAGES
 from knitting.plan.plan import (
     EDGES,
     LEFT_EDGE,
@@ -31,9 +31,11 @@ from knitting.plan.plan import (
 )
 from knitting.plan.row_composition import PlacedWork, RowShaping, row_shaping
 from knitting.plan.split import RowSplit, ShapingPlace
+from knitting.plan.stage_checks import MOST_SHAPINGS
 from knitting.plan.works import WORKS, uses
 from knitting.plan_editing.edits import CannotEdit
 from knitting.problems import ProblemKind, plural
+from knitting.statements import sentence
 
 _BREAKS = frozenset({ProblemKind.STEPPED_PAST, ProblemKind.NEVER_REACHED})
 
@@ -89,7 +91,7 @@ def choose(forecast: Forecast, row: int, stitch: int, between: int = -1) -> Chos
             over = next((each for each in shape.placed if each.spot.line == part), None)
             return ChosenStitch(at, place, shape, part, count, over, split.lines[part].name, 0)
         start += own
-    raise CannotEdit("There is no such stitch in that row.")
+    raise CannotEdit(sentence("There is no such stitch in that row."))
 
 
 def _between(shape: RowShaping, stitch: int) -> Iterator[tuple[int, int, PlacedWork]]:
@@ -110,7 +112,7 @@ def _located(forecast: Forecast, row: int) -> tuple[int, int]:
         place = row - stage.first_row
         if 0 <= place < stage.rows + len(stage.setup):
             return at, place - len(stage.setup)
-    raise CannotEdit("The rows of a tab stay as they are.")
+    raise CannotEdit(sentence("The rows of a tab stay as they are."))
 
 
 def _shape(stage: StageForecast, place: int) -> RowShaping:
@@ -158,15 +160,19 @@ def _left_of(split: RowSplit, part: int) -> str:
 def put(forecast: Forecast, chosen: ChosenStitch, work: str, only_here: bool) -> Plan:
     """The plan with a work at a stitch, in that row only or in every row like it."""
     if work not in WORKS:
-        raise CannotEdit("There is no such increase or decrease.")
+        raise CannotEdit(sentence("There is no such increase or decrease."))
     if chosen.work is not None:
-        raise CannotEdit("Something is worked there already: leave that out first.")
+        raise CannotEdit(sentence("Something is worked there already: leave that out first."))
     new = _shaping_at(chosen, work)
     needed = uses(WORKS[work].before)
     if not WORKS[work].across and needed > chosen.shape.split.parts[chosen.part].count - sum(_taken(chosen)):
         name = chosen.shape.split.parts[chosen.part].name
         raise CannotEdit(
-            f"'{name}' has too few plain stitches for a {WORKS[work].said} there: it would reach the mark."
+            sentence(
+                "'{name}' has too few plain stitches for a {work} there: it would reach the mark.",
+                name=name,
+                work=WORKS[work].said,
+            )
         )
     if only_here:
         return _exception(forecast, chosen, (*_singles(chosen.shape), new), WORKS[work].change)
@@ -176,7 +182,7 @@ def put(forecast: Forecast, chosen: ChosenStitch, work: str, only_here: bool) ->
 def leave_out(forecast: Forecast, chosen: ChosenStitch, only_here: bool) -> Plan:
     """The plan without the work at a stitch, in that row only or in every row like it."""
     if chosen.work is None:
-        raise CannotEdit("Nothing is increased or decreased there.")
+        raise CannotEdit(sentence("Nothing is increased or decreased there."))
     if only_here:
         kept = tuple(
             single for single, each in zip(_singles(chosen.shape), chosen.shape.placed) if each is not chosen.work
@@ -188,10 +194,10 @@ def leave_out(forecast: Forecast, chosen: ChosenStitch, only_here: bool) -> Plan
 def move(forecast: Forecast, chosen: ChosenStitch, left: int, only_here: bool) -> Plan:
     """The plan with the work at a stitch so many stitches further to the left (below zero: to the right)."""
     if chosen.work is None or chosen.work.spot.line >= 0:
-        raise CannotEdit("Only what stands beside a line can be moved from it.")
+        raise CannotEdit(sentence("Only what stands beside a line can be moved from it."))
     away = chosen.work.away + (left if chosen.work.spot.at_head else -left)
     if away < 0:
-        raise CannotEdit("It stands beside its line already.")
+        raise CannotEdit(sentence("It stands beside its line already."))
     if only_here:
         singles = [
             replace(single, away=away) if each is chosen.work else single
@@ -218,7 +224,9 @@ def _shaping_at(chosen: ChosenStitch, work: str) -> Shaping:
     split = chosen.shape.split
     if WORKS[work].across:
         if chosen.near not in {line.name for line in split.lines} or chosen.apart:
-            raise CannotEdit(f"A {WORKS[work].said} is worked on a line's own stitch: choose that one.")
+            raise CannotEdit(
+                sentence("A {work} is worked on a line's own stitch: choose that one.", work=WORKS[work].said)
+            )
         return Shaping((chosen.near,), Beside.ON, work, ())
     from_right = chosen.near == _right_of(split, chosen.part) and chosen.offset == chosen.apart
     between = [
@@ -232,7 +240,9 @@ def _shaping_at(chosen: ChosenStitch, work: str) -> Shaping:
     apart = chosen.offset if from_right else 0 if on_line else chosen.apart + 1 - needed
     away = apart - sum(between)
     if away < 0:
-        raise CannotEdit("There is no room for it beside what is worked there: choose a stitch further from the mark.")
+        raise CannotEdit(
+            sentence("There is no room for it beside what is worked there: choose a stitch further from the mark.")
+        )
     return Shaping((chosen.near,), Beside.AFTER if from_right else Beside.BEFORE, work, (), away)
 
 
@@ -253,7 +263,7 @@ def _single(split: RowSplit, placed: PlacedWork, away: int) -> Shaping:
 def _rule(forecast: Forecast, chosen: ChosenStitch, new: Sequence[Shaping], deed: str) -> Plan:
     """The plan whose stage does so in every row like the chosen one."""
     if chosen.row < 0:
-        raise CannotEdit("A set-up row comes once: change it in this row only.")
+        raise CannotEdit(sentence("A set-up row comes once: change it in this row only."))
     stage = forecast.plan.stages[chosen.stage]
     row = chosen.row % stage.rhythm + 1
     shapings = list(stage.shapings)
@@ -264,7 +274,13 @@ def _rule(forecast: Forecast, chosen: ChosenStitch, new: Sequence[Shaping], deed
         shapings = [*(each for each in untouched if each.rows), *(replace(each, rows=(row,)) for each in kept)]
     shapings += [replace(each, rows=(row,)) for each in new]
     if len(shapings) > MOST_SHAPINGS:
-        raise CannotEdit(f"'{stage.name}' has {MOST_SHAPINGS} shapings already, the most that a stage can have.")
+        raise CannotEdit(
+            sentence(
+                "'{stage}' has {most} shapings already, the most that a stage can have.",
+                stage=stage.name,
+                most=MOST_SHAPINGS,
+            )
+        )
     plan = forecast.plan.with_stage(chosen.stage, replace(stage, shapings=tuple(shapings)))
     return _checked(forecast, plan, every=False)
 
@@ -279,7 +295,7 @@ def _exception(forecast: Forecast, chosen: ChosenStitch, shapings: tuple[Shaping
         until = _shifted(stage.until, change, forecast, chosen)
         return _checked(forecast, forecast.plan.with_stage(chosen.stage, replace(stage, setup=setup, until=until)))
     if len(forecast.plan.stages) >= MOST_STAGES:
-        raise CannotEdit(f"A plan has {MOST_STAGES} stages at most.")
+        raise CannotEdit(sentence("A plan has {most} stages at most.", most=MOST_STAGES))
     return _checked(forecast, _parted(forecast, chosen, shapings, change))
 
 
@@ -338,5 +354,5 @@ def _checked(forecast: Forecast, plan: Plan, every: bool = True) -> Plan:
     for trouble in found.troubles:
         breaks = trouble.stops or (every and trouble.kind in _BREAKS)
         if breaks and trouble.kind not in known:
-            raise CannotEdit(f"That would break the count. {trouble.message}")
+            raise CannotEdit(sentence("That would break the count. {trouble}", trouble=trouble.facts))
     return plan

@@ -7,7 +7,7 @@ from dataclasses import replace
 from knitting.forecast.forecast import forecast_of
 from knitting.forecast.stages import with_lines, without_line
 from knitting.needle.walk import MOST_MARKS
-from knitting.plan.checks import MOST_SHAPINGS, MOST_STAGES
+from knitting.plan.checks import MOST_STAGES
 from knitting.plan.plan import (
     CENTRE,
     LEFT_EDGE,
@@ -24,9 +24,11 @@ from knitting.plan.plan import (
     Stage,
 )
 from knitting.plan.split import RowSplit
+from knitting.plan.stage_checks import MOST_SHAPINGS
 from knitting.plan_editing.edits import CannotEdit
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Tab
+from knitting.statements import sentence
 
 
 def with_line(plan: Plan, part: int | None = None) -> Plan:
@@ -35,21 +37,27 @@ def with_line(plan: Plan, part: int | None = None) -> Plan:
     A part of an even count gives up one stitch for a tab; a cast-on gets one more, so that both sides are equal.
     """
     if 2 * len(plan.lines) + 2 > MOST_MARKS:
-        raise CannotEdit(f"A plan has {MOST_MARKS // 2} lines at most.")
+        raise CannotEdit(sentence("A plan has {most} lines at most.", most=MOST_MARKS // 2))
     at = part if part is not None else max(range(len(plan.parts)), key=lambda each: plan.parts[each].count)
     if not 0 <= at < len(plan.parts):
-        raise CannotEdit("That part of the plan is not there any more.")
+        raise CannotEdit(sentence("That part of the plan is not there any more."))
     divided = plan.parts[at]
     if divided.count % 2 == 0:
         if isinstance(plan.start, Tab):
-            raise CannotEdit(f"'{divided.name}' has {divided.count} stitches: no middle for a centre stitch.")
+            raise CannotEdit(
+                sentence(
+                    "'{part}' has {count} stitches: no middle for a centre stitch.",
+                    part=divided.name,
+                    count=divided.count,
+                )
+            )
         plan = plan.with_part(divided.name, divided.count + 1)
     middle = len(plan.parts) == 1 or (len(plan.parts) % 2 and at == len(plan.parts) // 2)
     name = CENTRE if middle and all(line.name != CENTRE for line in plan.lines) else _new("line", plan)
     added = AddedLine(Line(name, LineKind.STITCH, 1), divided.name, _new(f"{divided.name} left", plan))
     split = with_lines(RowSplit(plan.parts, plan.lines), added)
     if split is None:
-        raise CannotEdit(f"'{divided.name}' has no stitch for a line.")
+        raise CannotEdit(sentence("'{part}' has no stitch for a line.", part=divided.name))
     return replace(plan, parts=split.parts, lines=split.lines)
 
 
@@ -64,7 +72,7 @@ def _new(word: str, plan: Plan) -> str:
 def without(plan: Plan, line: int) -> Plan:
     """The plan with the parts on both sides of a line as one, and without the shapings that stood at it."""
     if not 0 <= line < len(plan.lines):
-        raise CannotEdit("That line is not there any more.")
+        raise CannotEdit(sentence("That line is not there any more."))
     name = plan.lines[line].name
     split = without_line(RowSplit(plan.parts, plan.lines), name)
     assert split is not None, "the line was just found"
@@ -79,10 +87,10 @@ def without(plan: Plan, line: int) -> Plan:
 def moved(plan: Plan, line: int, left: int) -> Plan:
     """The plan with a line some stitches further to the left, as the right side is seen; below zero to the right."""
     if not 0 <= line < len(plan.lines):
-        raise CannotEdit("That line is not there any more.")
+        raise CannotEdit(sentence("That line is not there any more."))
     right_part, left_part = plan.parts[line], plan.parts[line + 1]
     if right_part.count + left < 0 or left_part.count - left < 0:
-        raise CannotEdit(f"'{plan.lines[line].name}' stands at the end of its parts already.")
+        raise CannotEdit(sentence("'{line}' stands at the end of its parts already.", line=plan.lines[line].name))
     parts = list(plan.parts)
     parts[line] = replace(right_part, count=right_part.count + left)
     parts[line + 1] = replace(left_part, count=left_part.count - left)
@@ -93,7 +101,13 @@ def with_shaping(plan: Plan, stage: int) -> Plan:
     """The plan with one shaping more in a stage: at the first line that is bare there, else at both edges."""
     each = _stage(plan, stage)
     if len(each.shapings) >= MOST_SHAPINGS:
-        raise CannotEdit(f"'{each.name}' has {MOST_SHAPINGS} shapings already, the most that a stage can have.")
+        raise CannotEdit(
+            sentence(
+                "'{stage}' has {most} shapings already, the most that a stage can have.",
+                stage=each.name,
+                most=MOST_SHAPINGS,
+            )
+        )
     forecast = forecast_of(plan).stages
     lines = forecast[stage].split.lines if stage < len(forecast) else plan.lines
     used = {name for shaping in each.shapings for name in shaping.at}
@@ -109,14 +123,14 @@ def without_shaping(plan: Plan, stage: int, shaping: int) -> Plan:
     """The plan without one shaping of a stage."""
     each = _stage(plan, stage)
     if not 0 <= shaping < len(each.shapings):
-        raise CannotEdit("That shaping is not there any more.")
+        raise CannotEdit(sentence("That shaping is not there any more."))
     return plan.with_stage(stage, replace(each, shapings=(*each.shapings[:shaping], *each.shapings[shaping + 1 :])))
 
 
 def with_stage(plan: Plan) -> Plan:
     """The plan with a plain stage more at its end."""
     if len(plan.stages) >= MOST_STAGES:
-        raise CannotEdit(f"A plan has {MOST_STAGES} stages at most.")
+        raise CannotEdit(sentence("A plan has {most} stages at most.", most=MOST_STAGES))
     names = {stage.name for stage in plan.stages}
     name = next(f"Stage {number}" for number in range(len(plan.stages) + 1, 400) if f"Stage {number}" not in names)
     return replace(plan, stages=(*plan.stages, Stage(name, 2, (), Repeats(5))))
@@ -126,7 +140,7 @@ def without_stage(plan: Plan, stage: int) -> Plan:
     """The plan without one of its stages; one is always left."""
     _stage(plan, stage)
     if len(plan.stages) == 1:
-        raise CannotEdit("A plan has one stage at least.")
+        raise CannotEdit(sentence("A plan has one stage at least."))
     return replace(plan, stages=(*plan.stages[:stage], *plan.stages[stage + 1 :]))
 
 
@@ -140,7 +154,7 @@ def without_plain_row(plan: Plan, stage: int) -> Plan:
     """The plan without the last set-up row of a stage."""
     each = _stage(plan, stage)
     if not each.setup:
-        raise CannotEdit(f"'{each.name}' has no set-up row.")
+        raise CannotEdit(sentence("'{stage}' has no set-up row.", stage=each.name))
     return plan.with_stage(stage, replace(each, setup=each.setup[:-1]))
 
 
@@ -152,5 +166,5 @@ def bare_parts(cast_on: int = 40) -> Plan:
 
 def _stage(plan: Plan, at: int) -> Stage:
     if not 0 <= at < len(plan.stages):
-        raise CannotEdit("That stage is not there any more.")
+        raise CannotEdit(sentence("That stage is not there any more."))
     return plan.stages[at]

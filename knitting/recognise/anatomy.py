@@ -9,6 +9,7 @@ from typing import TypeAlias
 from knitting.needle.worked import FabricWork, WorkedRow
 from knitting.problems import NOWHERE
 from knitting.rows import Cluster, InFabric, Side, Step, Work
+from knitting.statements import Refused, sentence
 from knitting.stitches import IN_PATTERN, KNIT, PURL, Family, StitchKind
 from knitting.working.comparison import stitches_of
 
@@ -20,8 +21,8 @@ Plain: TypeAlias = "StitchKind | FabricWork"
 """How the plain stitches of a part are worked: knitted, purled, or as a fabric asks."""
 
 
-class NotRecognised(Exception):
-    """A row whose shaping cannot be told; the words say why."""
+class NotRecognised(Refused):
+    """A row whose shaping cannot be told, and why."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,17 +61,17 @@ class RowAnatomy:
 def row_anatomy(row: WorkedRow) -> RowAnatomy:
     """The parts of a row; :class:`NotRecognised` where a plan could not say them."""
     if row.before.marks != row.after.marks:
-        raise NotRecognised("marks are set, moved or taken off within it")
+        raise NotRecognised(sentence("marks are set, moved or taken off within it"))
     if not row.complete or row.turned or row.in_tab:
-        raise NotRecognised("it is not worked from end to end")
+        raise NotRecognised(sentence("it is not worked from end to end"))
     parts: list[PartAnatomy] = []
     across: list[tuple[Step, ...]] = []
     for part, stitches in zip(row.work, stitches_of(row.work), strict=True):
         if any(isinstance(kind, StitchKind) and kind.family in _UNPLANNED for kind, _ in stitches):
-            raise NotRecognised("stitches are cast on, bound off or held within it")
+            raise NotRecognised(sentence("stitches are cast on, bound off or held within it"))
         turns = sum({one, other} == {KNIT, PURL} for (one, _), (other, _) in pairwise(stitches))
         if turns > _MOST_TURNS or any(kind is IN_PATTERN for kind, _ in stitches):
-            raise NotRecognised("it is worked in a pattern")
+            raise NotRecognised(sentence("it is worked in a pattern"))
         if part.mark is not None:
             across.append(_steps(stitches))
             continue

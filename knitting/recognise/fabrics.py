@@ -10,6 +10,7 @@ from knitting.needle.worked import FabricWork
 from knitting.recognise.anatomy import NotRecognised, Plain
 from knitting.recognise.rhythms import RecognisedRow, is_plain, part_names
 from knitting.rows import Side, Work
+from knitting.statements import sentence
 from knitting.stitches import KNIT, PURL, StitchKind
 
 _FABRICS = {(KNIT, KNIT): "garter", (KNIT, PURL): "stockinette", (PURL, KNIT): "reverse_stockinette"}
@@ -47,8 +48,11 @@ def _named(names: set[str]) -> str:
     """The one fabric that the rows of a part name."""
     (name, *others) = sorted(names)
     if others or name in AS_SET:
-        said = f"'{name}' and '{others[0]}'" if others else f"'in {name.replace('_', ' ')}', which has no name"
-        raise NotRecognised(f"A part is worked in {said}: a plan wants one named fabric for it.")
+        if others:
+            said = sentence("'{one}' and '{other}'", one=name, other=others[0])
+        else:
+            said = sentence("'in {name}', which has no name", name=name.replace("_", " "))
+        raise NotRecognised(sentence("A part is worked in {said}: a plan wants one named fabric for it.", said=said))
     return name
 
 

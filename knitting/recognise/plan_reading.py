@@ -24,11 +24,12 @@ from knitting.plan.plan import (
     PlannedPart,
     Stage,
 )
-from knitting.problems import NOWHERE, plural
+from knitting.problems import NOWHERE
 from knitting.recognise.anatomy import NotRecognised, RowAnatomy, row_anatomy
 from knitting.recognise.fabrics import fabrics_told, line_fabric
 from knitting.recognise.rhythms import RecognisedRow, line_names, part_names, stages_told
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
+from knitting.statements import Statement, sentence
 from knitting.stitches import KNIT, PURL
 from knitting.working.comparison import stitches_of
 from knitting.working.piece_worker import counted, work_piece
@@ -39,7 +40,7 @@ class Recognition:
     """A plan that comes to the same rows, or why there is none; ``said`` tells what was found, line by line."""
 
     plan: Plan | None
-    said: tuple[str, ...]
+    said: tuple[Statement, ...]
 
 
 def recognise(worked: WorkedPiece) -> Recognition:
@@ -50,17 +51,21 @@ def recognise(worked: WorkedPiece) -> Recognition:
         told = _marked_from_the_start(counted(worked.piece, gauge=worked.piece.headers.gauge))
     try:
         plan = _Reader(told).plan()
-    except NotRecognised as reason:
-        return Recognition(None, (str(reason), *_seen(worked)))
+    except NotRecognised as refused:
+        return Recognition(None, (refused.why, *_seen(worked)))
     forecast = forecast_of(plan)
     if forecast.troubles:
-        said = f"What was found does not come out as a plan: {forecast.troubles[0].message}"
+        trouble = forecast.troubles[0].facts
+        said = sentence("What was found does not come out as a plan: {trouble}", trouble=trouble)
         return Recognition(None, (said, *_found(plan)))
     again = work_piece(compiled(forecast))
     other = _first_other(worked, again)
     if other is not None:
-        name = worked.rows[other].label if other < len(worked.rows) else "the end"
-        said = f"A plan of these rows would come to other stitches in row {other + 1} ({name})."
+        said = sentence(
+            "A plan of these rows would come to other stitches in row {row} ({label}).",
+            row=other + 1,
+            label=worked.rows[other].label if other < len(worked.rows) else sentence("the end"),
+        )
         return Recognition(None, (said, *_found(plan)))
     return Recognition(plan, tuple(_found(plan)))
 
@@ -77,7 +82,7 @@ def _marked_from_the_start(worked: WorkedPiece) -> WorkedPiece:
     return replace(worked, rows=(*worked.rows[:at], marked, *worked.rows[at + 1 :]))
 
 
-def _seen(worked: WorkedPiece) -> tuple[str, ...]:
+def _seen(worked: WorkedPiece) -> tuple[Statement, ...]:
     """What can be told of rows that make no plan: their parts and marks, and how many of them are told."""
     rows = worked.rows[worked.tab_rows :]
     if not rows:
@@ -89,8 +94,16 @@ def _seen(worked: WorkedPiece) -> tuple[str, ...]:
             told += 1
         except NotRecognised:
             pass
-    parts, marks = plural(len(rows[0].before.counts), "part"), plural(len(rows[0].before.marks), "mark")
-    return (f"Recognised: {parts} and {marks} at the beginning; {told} of {plural(len(rows), 'row')}.",)
+    begun = rows[0].before
+    return (
+        sentence(
+            "Recognised: {parts:parts} and {marks:marks} at the beginning; {told} of {rows:rows}.",
+            parts=len(begun.counts),
+            marks=len(begun.marks),
+            told=told,
+            rows=len(rows),
+        ),
+    )
 
 
 def _first_other(one: WorkedPiece, other: WorkedPiece) -> int | None:
@@ -113,14 +126,22 @@ def _bare(counts: tuple[int, ...], marks: tuple[Mark, ...]) -> tuple[object, ...
     return counts, tuple(mark.in_stitch for mark in marks)
 
 
-def _found(plan: Plan) -> list[str]:
+def _found(plan: Plan) -> list[Statement]:
     marks = [line for line in plan.lines if line.kind is not LineKind.UNMARKED]
-    said = [
-        f"{plural(len(plan.parts), 'part')} and {plural(len(marks), 'marked line')} from the cast-on of {plan.cast_on}."
+    said: list[Statement] = [
+        sentence(
+            "{parts:parts} and {lines:marked lines} from the cast-on of {cast_on}.",
+            parts=len(plan.parts),
+            lines=len(marks),
+            cast_on=plan.cast_on,
+        )
     ]
     for stage in plan.stages:
-        rhythm = "every row" if stage.rhythm == 1 else f"a rhythm of {stage.rhythm} rows"
-        said.append(f"{stage.name}: {rhythm}, {plural(len(stage.shapings), 'shaping')}.")
+        facts = {"stage": stage.name, "rows": stage.rhythm, "shapings": len(stage.shapings)}
+        if stage.rhythm == 1:
+            said.append(sentence("{stage}: every row, {shapings:shapings}.", **facts))
+        else:
+            said.append(sentence("{stage}: a rhythm of {rows} rows, {shapings:shapings}.", **facts))
     return said
 
 
@@ -167,19 +188,21 @@ class _Reader:
 
     def _start(self) -> CastOn | Tab:
         if self.worked.problems:
-            raise NotRecognised("The rows do not all add up yet: mend them first.")
+            raise NotRecognised(sentence("The rows do not all add up yet: mend them first."))
         if len(self.rows) < 2 or self.worked.sound_rows < len(self.worked.rows):
-            raise NotRecognised("Stitches are cast on anew or come back from a holder: that is not told as a plan yet.")
+            raise NotRecognised(
+                sentence("Stitches are cast on anew or come back from a holder: that is not told as a plan yet.")
+            )
         starts = [order for order in self._orders() if isinstance(order, CastOn | Tab)]
         if len(starts) != 1 or self.worked.held:
-            raise NotRecognised("More than one cast-on, or held stitches: that is not told as a plan yet.")
+            raise NotRecognised(sentence("More than one cast-on, or held stitches: that is not told as a plan yet."))
         return replace(starts[0], claim=None, span=NOWHERE)
 
     def _finish(self) -> Finish:
         last = self._orders()[-1]
         if isinstance(last, BindOff):
             if last.slipped != last.left or (last.left and not last.drops):
-                raise NotRecognised("The bind-off leaves stitches in a way that a plan does not know.")
+                raise NotRecognised(sentence("The bind-off leaves stitches in a way that a plan does not know."))
             return Finish(Finishing.BIND_OFF, last.manner, last.left)
         if isinstance(last, FastenOff):
             return Finish(Finishing.FASTEN_OFF)
@@ -198,9 +221,16 @@ class _Reader:
         for words, row in widest.items():
             try:
                 known[words] = row_anatomy(row)
-            except NotRecognised as reason:
+            except NotRecognised as refused:
                 at = self.worked.rows.index(row) + 1
-                raise NotRecognised(f"Row {at} ({row.label}) is not told as a plan: {reason}.") from None
+                raise NotRecognised(
+                    sentence(
+                        "Row {at} ({label}) is not told as a plan: {reason}.",
+                        at=at,
+                        label=row.label,
+                        reason=refused.why,
+                    )
+                ) from None
         return [RecognisedRow(row, known[row.span, row.side, len(row.before.marks)]) for row in self.rows]
 
     def _border(self, told: Sequence[RecognisedRow], end: str) -> int:
@@ -247,7 +277,7 @@ class _Reader:
             after = None if new.counts[0] == new.counts[1] and not right else new.counts[0] - right
             line = _line(new.marks[0], line_names(new.marks)[0])
             return replace(stage, add_lines=(AddedLine(line, part_names(1)[0], "left half", after),))
-        raise NotRecognised("Marks come or go in a way that is not told as a plan yet.")
+        raise NotRecognised(sentence("Marks come or go in a way that is not told as a plan yet."))
 
 
 def _named(stages: Sequence[Stage], fabrics: Sequence[dict[str, str]]) -> Iterator[Stage]:

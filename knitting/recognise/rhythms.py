@@ -23,6 +23,7 @@ from knitting.plan.plan import (
 from knitting.plan.works import OWN, WORKS, in_purl
 from knitting.recognise.anatomy import EndWork, NotRecognised, RowAnatomy
 from knitting.rows import Side, Step
+from knitting.statements import sentence
 from knitting.stitches import KNIT, PURL, Leaning
 
 _LONGEST_RHYTHM = 24
@@ -118,7 +119,7 @@ def _sign(told: RecognisedRow, right: int, left: int) -> _Sign:
 
 def _less(work: EndWork, border: int) -> EndWork:
     if work.away < border:
-        raise NotRecognised("An edge of another stitch is shaped within: that is not told as a plan yet.")
+        raise NotRecognised(sentence("An edge of another stitch is shaped within: that is not told as a plan yet."))
     return EndWork(work.away - border, work.steps)
 
 

@@ -8,10 +8,11 @@ from functools import cached_property
 from itertools import islice
 from typing import NamedTuple
 
-from knitting.cloth import Finding, lay_flat
-from knitting.cloth.findings import FLAT_DEG
+from knitting.cloth import lay_flat
 from knitting.compiling import compiled
 from knitting.curvature import Curvature
+from knitting.flatness import Finding
+from knitting.flatness.verdicts import FLAT_DEG
 from knitting.forecast.forecast import forecast_of
 from knitting.plan.plan import Plan
 from knitting.plan.troubles import Path, PlanMend
@@ -19,6 +20,7 @@ from knitting.problems import ProblemKind
 from knitting.remedies.judgement import BendLeft, ClothFindings, bend_left, findings_of
 from knitting.remedies.plan_candidates import plan_candidates
 from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
+from knitting.statements import Statement, sentence
 from knitting.working.piece_worker import work_piece
 
 MOST_OFFERED = 2
@@ -114,7 +116,7 @@ class PlanTrials:
         """Two changes, where every one that helps makes another bend: the second mends that one."""
         for first in sorted(spoiled, key=lambda each: each.left.size)[:_MOST_SPOILED]:
             second = (
-                PlanMend(f"{first.says}, and {mend.says}", mend.plan)
+                PlanMend(sentence("{says}, and {then}", says=first.says, then=mend.says), mend.plan)
                 for new in first.left.new
                 for mend in islice(plan_candidates(first.plan, new), _MOST_SECOND)
             )
@@ -141,7 +143,7 @@ class _TriedPlan(NamedTuple):
     """A plan that was laid out: what it leaves of a bend."""
 
     left: BendLeft
-    says: str
+    says: Statement
     plan: Plan
 
 
@@ -158,7 +160,9 @@ def _best(tried: list[_TriedPlan]) -> list[_TriedPlan]:
 
 
 def _said(mends: list[_TriedPlan]) -> tuple[PlanMend, ...]:
-    return tuple(PlanMend(f"{each.says} ({each.left.says})", each.plan) for each in mends)
+    return tuple(
+        PlanMend(sentence("{says} ({then})", says=each.says, then=each.left.says), each.plan) for each in mends
+    )
 
 
 def _made_to_end(plan: Plan, known: frozenset[tuple[ProblemKind, Path]]) -> Plan | None:

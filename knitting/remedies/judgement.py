@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from knitting.cloth import Bend, Finding, Layout, NoLayout, Verdict, flatness, measure
-from knitting.cloth.findings import FLAT_DEG
-from knitting.cloth.flatness import top_angle_deg
+from knitting.cloth import Layout, NoLayout, measure
 from knitting.curvature import Curvature
+from knitting.flatness import Bend, Finding, Verdict, flatness
+from knitting.flatness.finder import top_angle_deg
+from knitting.flatness.verdicts import FLAT_DEG
+from knitting.statements import Sentence, sentence
 
 _BETTER, _EASED = 0.6, 0.85
 """A mend is offered if no more than the first share of the bend is left; where there is none, up to the second."""
@@ -50,7 +52,7 @@ class BendLeft(NamedTuple):
     """
 
     size: float
-    says: str
+    says: Sentence
     eases: bool = False
     new: tuple[Finding, ...] = ()
 
@@ -74,11 +76,11 @@ def _showing(found: tuple[Finding, ...]) -> set[Bend]:
 
 
 _PLAIN = {
-    Bend.TOP: "then straight",
-    Bend.CORNERS: "then square",
-    Bend.PULL: "then even",
-    Bend.STRAIN: "then nothing is stretched",
-    Bend.SLANT: "then it does not slant",
+    Bend.TOP: sentence("then straight"),
+    Bend.CORNERS: sentence("then square"),
+    Bend.PULL: sentence("then even"),
+    Bend.STRAIN: sentence("then nothing is stretched"),
+    Bend.SLANT: sentence("then it does not slant"),
 }
 
 
@@ -96,15 +98,17 @@ def _same(after: tuple[Finding, ...], finding: Finding, before: tuple[Finding, .
     return alike
 
 
-def _then(bend: Bend, same: list[Finding]) -> str:
+def _then(bend: Bend, same: list[Finding]) -> Sentence:
     """What is left of a bend, in a few words."""
     worst = max(same, key=lambda each: each.size, default=None)
     if worst is None:
-        return _PLAIN.get(bend, "then flat")
+        return _PLAIN.get(bend, sentence("then flat"))
     if not worst.defect_deg:
-        return f"then {worst.share:.0%}"
+        return sentence("then {share:.0%}", share=worst.share)
     if bend is Bend.TOP:
-        return f"then {180 - worst.defect_deg:.0f}°"
+        return sentence("then {angle:.0f}°", angle=180 - worst.defect_deg)
     if bend is Bend.CORNERS:
-        return f"then off by {worst.defect_deg:.0f}°"
-    return f"then {abs(worst.defect_deg):.0f}° {'less' if worst.defect_deg > 0 else 'more'} than flat"
+        return sentence("then off by {angle:.0f}°", angle=worst.defect_deg)
+    if worst.defect_deg > 0:
+        return sentence("then {angle:.0f}° less than flat", angle=worst.defect_deg)
+    return sentence("then {angle:.0f}° more than flat", angle=-worst.defect_deg)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import replace
 from itertools import chain, islice
 
-from knitting.cloth import Bend, Finding
+from knitting.flatness import Bend, Finding
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import (
@@ -34,6 +34,7 @@ from knitting.remedies.rate_candidates import (
 )
 from knitting.remedies.step_changes import other_way_round
 from knitting.remedies.turned_eyelets import turned_over
+from knitting.statements import sentence
 
 _MOST_OF_A_WAY = 6
 _EASED_ROWS = 12
@@ -54,7 +55,7 @@ def _edges_every_row(plan: Plan, _: Finding) -> Iterator[PlanMend]:
             if _at_edges(plan, shaping) and 2 * len(shaping.rows) <= stage.rhythm and stage.rhythm % 2 == 0:
                 rows = tuple(sorted({*shaping.rows, *(row % stage.rhythm + 1 for row in shaping.rows)}))
                 shapings = (*stage.shapings[:place], replace(shaping, rows=rows), *stage.shapings[place + 1 :])
-                says = "increase at each edge on wrong-side rows too"
+                says = sentence("increase at each edge on wrong-side rows too")
                 yield PlanMend(says, plan.with_stage(at, replace(stage, shapings=shapings)))
 
 
@@ -74,7 +75,7 @@ def _in_garter(plan: Plan, _: Finding) -> Iterator[PlanMend]:
     known = plan.gauge_at(1)
     gauge = Gauge(known.stitches, 2 * known.stitches, "garter", guessed=True)
     garter = replace(plan, parts=parts, stages=stages, lines=lines, gauge=gauge, gauges=(), known_from=None)
-    yield PlanMend("work it in garter", garter)
+    yield PlanMend(sentence("work it in garter"), garter)
 
 
 def _as_before(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -84,10 +85,13 @@ def _as_before(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
         stage = plan.stages[at]
         for before in reversed(plan.stages[:at]):
             if (before.shapings or before is plan.stages[at - 1]) and _rhythm_of(before) != _rhythm_of(stage):
-                yield PlanMend(f"go on as in '{before.name}'", plan.with_stage(at, _in_rhythm_of(stage, before)))
+                yield PlanMend(
+                    sentence("go on as in '{stage}'", stage=before.name),
+                    plan.with_stage(at, _in_rhythm_of(stage, before)),
+                )
         if stage.shapings:
             earlier = plan.with_stage(at - 1, _in_rhythm_of(plan.stages[at - 1], stage))
-            yield PlanMend(f"begin as in '{stage.name}'", earlier)
+            yield PlanMend(sentence("begin as in '{stage}'", stage=stage.name), earlier)
 
 
 def _all_alike(plan: Plan, _: Finding) -> Iterator[PlanMend]:
@@ -96,7 +100,7 @@ def _all_alike(plan: Plan, _: Finding) -> Iterator[PlanMend]:
     later = plan.stages[first + 1 :]
     if later:
         alike = tuple(_in_rhythm_of(stage, plan.stages[first]) for stage in later)
-        says = f"go on as in '{plan.stages[first].name}' to the end"
+        says = sentence("go on as in '{stage}' to the end", stage=plan.stages[first].name)
         yield PlanMend(says, replace(plan, stages=(*plan.stages[: first + 1], *alike)))
 
 
@@ -122,7 +126,7 @@ def _eased(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
             f"From '{before.name}' to '{after.name}'", rhythm, shapings, Repeats(times), fabrics=after.fabrics
         )
         stages = (*plan.stages[:at], eased, *plan.stages[at:])
-        says = f"change over in {times * rhythm} rows in which both rhythms take turns"
+        says = sentence("change over in {times} rows in which both rhythms take turns", times=times * rhythm)
         yield PlanMend(says, replace(plan, stages=stages))
 
 
@@ -133,7 +137,9 @@ def _shifted(shaping: Shaping, by: int) -> Shaping:
 def _ended_there(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """The piece finished where the bend would begin."""
     for at in begun_near(forecast_of(plan).stages, finding):
-        yield PlanMend(f"finish before '{plan.stages[at].name}'", replace(plan, stages=plan.stages[:at]))
+        yield PlanMend(
+            sentence("finish before '{stage}'", stage=plan.stages[at].name), replace(plan, stages=plan.stages[:at])
+        )
 
 
 def _cut_short(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -144,7 +150,7 @@ def _cut_short(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
             before -= before % 2 if not forecast.in_round else 0
             stage = replace(plan.stages[at], until=Rows(before), ending=0)
             shorter = replace(plan, stages=(*plan.stages[:at], stage))
-            yield PlanMend(f"finish after row {forecast.first_row + before - 1}", shorter)
+            yield PlanMend(sentence("finish after row {row}", row=forecast.first_row + before - 1), shorter)
 
 
 def _garter_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -152,7 +158,7 @@ def _garter_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     for garter in _in_garter(plan, finding):
         for factor in _GARTER_RATES:
             for mend in islice(all_rates(garter.plan, replace(finding, gains=1.0, flat_gains=factor)), 1):
-                yield PlanMend(f"{garter.says}, and {mend.says}", mend.plan)
+                yield PlanMend(sentence("{says}, and {then}", says=garter.says, then=mend.says), mend.plan)
 
 
 def _back_sooner(plan: Plan, _: Finding) -> Iterator[PlanMend]:
@@ -173,7 +179,10 @@ def _shorter(plan: Plan, at: int, rows: int, name: str) -> Iterator[PlanMend]:
         fewer = rows // share // stage.rhythm * stage.rhythm
         if 0 < fewer < rows:
             sooner = replace(stage, until=Rows(fewer), ending=0)
-            yield PlanMend(f"put '{name}' back after {fewer} rows instead of {rows}", plan.with_stage(at, sooner))
+            yield PlanMend(
+                sentence("put '{name}' back after {fewer} rows instead of {rows}", name=name, fewer=fewer, rows=rows),
+                plan.with_stage(at, sooner),
+            )
 
 
 def _in_turn(plan: Plan, _: Finding) -> Iterator[PlanMend]:
@@ -182,9 +191,11 @@ def _in_turn(plan: Plan, _: Finding) -> Iterator[PlanMend]:
     changes = [at for at, stage in turned.items() if stage != plan.stages[at]]
     if changes:
         stages = tuple(turned[at] for at in range(len(plan.stages)))
-        yield PlanMend("work it in turn on one side of its line and on the other", replace(plan, stages=stages))
+        yield PlanMend(
+            sentence("work it in turn on one side of its line and on the other"), replace(plan, stages=stages)
+        )
     for at in changes if len(changes) > 1 else ():
-        says = f"work '{plan.stages[at].name}' in turn on one side of its line and on the other"
+        says = sentence("work '{stage}' in turn on one side of its line and on the other", stage=plan.stages[at].name)
         yield PlanMend(says, plan.with_stage(at, turned[at]))
 
 
@@ -192,7 +203,7 @@ def _in_turn_at_other_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
     """Both sides in turn, and at the rate that would lie flat: the one alone would show the other."""
     for mend in islice(chain(other_rates(plan, finding), rate_from_there(plan, finding)), _MOST_TURNED):
         for turned in islice(_in_turn(mend.plan, finding), 1):
-            yield PlanMend(f"{mend.says}, in turn on both sides", turned.plan)
+            yield PlanMend(sentence("{says}, in turn on both sides", says=mend.says), turned.plan)
 
 
 def _turned_stage(plan: Plan, stage: Stage) -> Stage:
@@ -209,7 +220,7 @@ def _eased_into_plain(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
             slower = Stage(f"{before.name}, slower", rhythm, before.shapings, Repeats(1))
             for times in sorted({max(_EASED_ROWS // rhythm, 2), 1}, reverse=True):
                 eased = replace(slower, until=Repeats(times))
-                says = f"shape half as often for {times * rhythm} rows before it"
+                says = sentence("shape half as often for {times} rows before it", times=times * rhythm)
                 yield PlanMend(says, replace(plan, stages=(*plan.stages[:at], eased, *plan.stages[at:])))
 
 
@@ -222,7 +233,9 @@ def _shaped_on(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
             along = tuple(each for each in before.shapings if set(each.at) <= lines)
             if along:
                 taken_up = replace(plan.stages[at], rhythm=before.rhythm, shapings=along, ending=0)
-                yield PlanMend(f"shape along the lines as in '{before.name}'", plan.with_stage(at, taken_up))
+                yield PlanMend(
+                    sentence("shape along the lines as in '{stage}'", stage=before.name), plan.with_stage(at, taken_up)
+                )
         yield from _lines_kept(plan, at, forecast.stages[at].rows)
 
 
@@ -234,7 +247,9 @@ def _lines_kept(plan: Plan, at: int, rows: int) -> Iterator[PlanMend]:
             kept = replace(
                 stage, drop_lines=(), rhythm=before.rhythm, shapings=before.shapings, until=Repeats(times), ending=0
             )
-            yield PlanMend(f"keep the lines and go on as in '{before.name}'", plan.with_stage(at, kept))
+            yield PlanMend(
+                sentence("keep the lines and go on as in '{stage}'", stage=before.name), plan.with_stage(at, kept)
+            )
 
 
 def _on_the_other_side(plan: Plan, shaping: Shaping) -> Shaping:
@@ -272,7 +287,7 @@ def _order_turned(plan: Plan, _: Finding) -> Iterator[PlanMend]:
         if tuple(turned) != stage.shapings:
             changed = changed.with_stage(at, _doubled(stage, tuple(turned)))
     if changed is not plan:
-        yield PlanMend("turn the order of yarn over and decrease every other time", changed)
+        yield PlanMend(sentence("turn the order of yarn over and decrease every other time"), changed)
 
 
 def _of_all(*ways: Callable[[Plan, Finding], Iterator[PlanMend]]) -> Callable[[Plan, Finding], Iterator[PlanMend]]:

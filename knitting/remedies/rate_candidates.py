@@ -7,13 +7,14 @@ from dataclasses import replace
 from itertools import islice
 from math import radians, tan
 
-from knitting.cloth import Bend, Finding
+from knitting.flatness import Bend, Finding
 from knitting.forecast.forecast import forecast_of
 from knitting.forecast.stages import StageForecast
 from knitting.plan.plan import EDGES, LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Plan, Stage
 from knitting.plan.troubles import PlanMend
 from knitting.plan.works import work_of
 from knitting.remedies.rates import at_rate
+from knitting.statements import sentence
 
 _NEAR_ROWS = 4
 """A change of rate within so many rows of a stage's first one, or within one time of a rhythm there, is the stage's."""
@@ -38,9 +39,10 @@ def _rates_of(plan: Plan, stages: tuple[StageForecast, ...], at: int, finding: F
     if at < 0 or not finding.gains or finding.flat_gains / finding.gains <= 0:
         return
     stage, rounds = plan.stages[at], stages[at].in_round
-    within = "" if len(plan.stages) == 1 else f" in '{stage.name}'"
     for rate in islice(at_rate(stage, finding.flat_gains / finding.gains, rounds), _MOST_RATES):
-        yield PlanMend(f"{rate.says}{within}", plan.with_stage(at, rate.stage))
+        only = len(plan.stages) == 1
+        says = rate.says if only else sentence("{says} in '{stage}'", says=rate.says, stage=stage.name)
+        yield PlanMend(says, plan.with_stage(at, rate.stage))
 
 
 def all_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -58,7 +60,11 @@ def all_rates(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
         for at in shaping:
             changed = changed.with_stage(at, found[at][nearest].stage)
         said = [found[at][nearest].says for at in shaping]
-        says = said[0] if len(set(said)) == 1 else f"{said[0]} first, and then as much faster or slower"
+        says = (
+            said[0]
+            if len(set(said)) == 1
+            else sentence("{says} first, and then as much faster or slower", says=said[0])
+        )
         yield PlanMend(says, changed)
 
 
@@ -75,7 +81,7 @@ def all_at_one_rate(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
             for at in shaping:
                 alike = replace(plan.stages[at], rhythm=rate.stage.rhythm, shapings=rate.stage.shapings, ending=0)
                 changed = changed.with_stage(at, alike)
-            yield PlanMend(f"{rate.says} all the way, as in '{stage.name}'", changed)
+            yield PlanMend(sentence("{says} all the way, as in '{stage}'", says=rate.says, stage=stage.name), changed)
 
 
 def straight_at_one_rate(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
@@ -125,9 +131,9 @@ def along_all_lines(plan: Plan, finding: Finding) -> Iterator[PlanMend]:
         shapings = tuple(replace(model, at=(name,), side=side) for name, side in sides)
         more = sum(1 + (side is Beside.BOTH) for _, side in sides) / max(_places(stage), 1)
         changed = changed.with_stage(at, replace(stage, shapings=shapings, ending=0))
-    yield PlanMend("shape along every line", changed)
+    yield PlanMend(sentence("shape along every line"), changed)
     for mend in other_rates(changed, replace(finding, gains=finding.gains * more)):
-        yield PlanMend(f"shape along every line, and {mend.says}", mend.plan)
+        yield PlanMend(sentence("shape along every line, and {says}", says=mend.says), mend.plan)
 
 
 def _places(stage: Stage) -> int:

@@ -9,6 +9,8 @@ from math import gcd, log
 from knitting.plan.plan import Beside, Shaping, Stage
 from knitting.plan.spacing import evenly
 from knitting.plan.works import work_of
+from knitting.problems import ordinal
+from knitting.statements import Sentence, sentence
 
 _LONGEST_RHYTHM = 12
 _MOST_TIMES = 4
@@ -21,7 +23,7 @@ _EACH_ROW = 0.006
 class OtherRate:
     """A stage at another rate: ``off`` tells how far from the rate that was asked for, and how long its rhythm is."""
 
-    says: str
+    says: Sentence
     stage: Stage
     off: float
 
@@ -38,7 +40,6 @@ def at_rate(stage: Stage, factor: float, in_round: bool) -> Iterator[OtherRate]:
 def _rhythms(stage: Stage, factor: float, in_round: bool) -> Iterator[OtherRate]:
     """Changes in so many of so many rounds, evenly; in rows on right-side rows first."""
     wanted = factor * len(stage.shapings[0].rows) / stage.rhythm
-    noun = "round" if in_round else "row"
     for rhythm in range(1, _LONGEST_RHYTHM + 1):
         for times in range(1, rhythm + 1):
             if (rhythm % 2 and not in_round) or _same(times, rhythm, stage):
@@ -50,7 +51,7 @@ def _rhythms(stage: Stage, factor: float, in_round: bool) -> Iterator[OtherRate]
                 on = tuple(rhythm + 1 - row for row in reversed(on))  # the first round stays plain
             shapings = tuple(replace(shaping, rows=on) for shaping in stage.shapings)
             other = replace(stage, rhythm=rhythm, shapings=shapings, ending=0)
-            says = f"{verb(stage.shapings)} {_every(times, rhythm, noun)}"
+            says = _said_rate(stage.shapings, times, rhythm, in_round)
             yield OtherRate(says, other, abs(log(times / rhythm / wanted)) + _EACH_ROW * rhythm)
 
 
@@ -72,7 +73,6 @@ def _plain_rows(stage: Stage, factor: float, in_round: bool) -> Iterator[OtherRa
     """Plain rows more after every so manyth time of the rhythm, or fewer."""
     last = max(row for shaping in stage.shapings for row in shaping.rows)
     step = 1 if in_round else 2
-    noun = "round" if in_round else "row"
     for times in range(1, _MOST_TIMES + 1):
         for more in range(-((stage.rhythm - last) // step) * step, _MOST_PLAIN + 1, step):
             rhythm = times * stage.rhythm + more
@@ -80,8 +80,7 @@ def _plain_rows(stage: Stage, factor: float, in_round: bool) -> Iterator[OtherRa
                 continue
             shapings = tuple(replace(shaping, rows=_again(shaping, times, stage.rhythm)) for shaping in stage.shapings)
             other = replace(stage, rhythm=rhythm, shapings=shapings, ending=0)
-            often = "each time" if times == 1 else f"every {times} times"
-            says = f"{_plain(abs(more), noun)} {'more' if more > 0 else 'less'} {often}"
+            says = _plain_rows_said(more, times, in_round)
             off = abs(log(times * stage.rhythm / rhythm / factor))
             yield OtherRate(says, other, off + _EACH_ROW * rhythm)
 
@@ -90,19 +89,39 @@ def _again(shaping: Shaping, times: int, rhythm: int) -> tuple[int, ...]:
     return tuple(row + time * rhythm for time in range(times) for row in shaping.rows)
 
 
-def _plain(count: int, noun: str) -> str:
-    return f"a plain {noun}" if count == 1 else f"{count} plain {noun}s"
+def _plain_rows_said(more: int, times: int, in_round: bool) -> Sentence:
+    """So many plain rows more or less, each time or every so manyth."""
+    often = sentence("each time") if times == 1 else sentence("every {times} times", times=times)
+    if abs(more) == 1:
+        plain = sentence("a plain round") if in_round else sentence("a plain row")
+    else:
+        unit = "{count:plain rounds}" if in_round else "{count:plain rows}"
+        plain = sentence(unit, count=abs(more))
+    if more > 0:
+        return sentence("{plain} more {often}", plain=plain, often=often)
+    return sentence("{plain} less {often}", plain=plain, often=often)
 
 
-def verb(shapings: tuple[Shaping, ...]) -> str:
-    """Whether shapings increase, decrease, or both, in a word."""
+def _said_rate(shapings: tuple[Shaping, ...], times: int, rhythm: int, in_round: bool) -> Sentence:
+    """That they increase, decrease or shape, and in how many of the rows."""
     works = [work_of(shaping.work, shaping.steps, shaping.side is Beside.ON) for shaping in shapings]
     grows = {work.change > 0 for work in works if work is not None and work.change}
-    return "increase" if grows == {True} else "decrease" if grows == {False} else "shape"
+    every = _every(times, rhythm, in_round)
+    if grows == {True}:
+        return sentence("increase {every}", every=every)
+    if grows == {False}:
+        return sentence("decrease {every}", every=every)
+    return sentence("shape {every}", every=every)
 
 
-def _every(times: int, rhythm: int, noun: str) -> str:
-    if times == 1:
-        ordinal = {1: "every", 2: "every 2nd", 3: "every 3rd"}.get(rhythm, f"every {rhythm}th")
-        return f"in {ordinal} {noun}"
-    return f"in {times} of {rhythm} {noun}s"
+def _every(times: int, rhythm: int, in_round: bool) -> Sentence:
+    if times > 1:
+        if in_round:
+            return sentence("in {times} of {rhythm:rounds}", times=times, rhythm=rhythm)
+        return sentence("in {times} of {rhythm:rows}", times=times, rhythm=rhythm)
+    if rhythm == 1:
+        return sentence("in every round") if in_round else sentence("in every row")
+    place = ordinal(rhythm)
+    return (
+        sentence("in every {place} round", place=place) if in_round else sentence("in every {place} row", place=place)
+    )

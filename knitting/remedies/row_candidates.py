@@ -9,15 +9,17 @@ from itertools import pairwise
 from math import radians, tan
 from typing import NamedTuple, TypeAlias
 
-from knitting.cloth import Bend, Finding
+from knitting.flatness import Bend, Finding
 from knitting.measures import GUESS_IN_GARTER, Gauge, said_number
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.remedies.holders import holders_kept
+from knitting.remedies.row_statements import finished_after, increases_all_over, plain_rows_evenly, worked_as
 from knitting.remedies.step_changes import all_knitted, other_side_of_marks, other_way_round
 from knitting.remedies.unrolled_piece import Item, UnrolledOrder, UnrolledRow, shown_face, side_after, unrolled
 from knitting.rows import BindOff, FastenOff, Headers, InFabric, Side, Step, ToEnd, WorkTo
+from knitting.statements import Sentence, sentence
 
 _BLOCKS = (2, 4, 1, 3, 6, 8, 12)
 _STEPS = (1, 2, 4, 12)
@@ -30,7 +32,7 @@ Turned: TypeAlias = Callable[[tuple[Step, ...]], tuple[Step, ...] | None]
 class RewrittenRows(NamedTuple):
     """A course in the place of another: what is done to it, and the headers if they change."""
 
-    says: str
+    says: Sentence
     items: Sequence[Item]
     headers: Headers | None = None
 
@@ -101,8 +103,7 @@ def _as_fast_all_over(course: _RowsToMend) -> Iterator[RewrittenRows]:
         for place in range(len(between), many):
             items.append(_plain_row(course, at, side if place % 2 == 0 or course.in_round else side.other))
     items += course.items[rows[-1] + 1 :]
-    noun = "round" if course.in_round else "row"
-    yield RewrittenRows(f"{said_number(flat)} increases a {noun} all over, by plain {noun}s between them", items)
+    yield RewrittenRows(increases_all_over(said_number(flat), course.in_round), items)
 
 
 def _at_other_angles(course: _RowsToMend) -> Iterator[RewrittenRows]:
@@ -133,11 +134,8 @@ def _respaced(course: _RowsToMend, factor: float) -> Iterator[RewrittenRows]:
         if sum(spread) in seen or not sum(spread):
             continue
         seen.add(sum(spread))
-        first, last = course.finding.rows
-        noun = "round" if course.in_round else "row"
-        many = sum(spread) * unit
-        plain = f"{many} plain {noun}{'' if many == 1 else 's'} {'more' if more > 0 else 'fewer'}"
-        yield RewrittenRows(f"{plain}, evenly over {noun}s {first} to {last}", made)
+        plain = sum(spread) * unit * (1 if more > 0 else -1)
+        yield RewrittenRows(plain_rows_evenly(plain, course.finding.rows, course.in_round), made)
 
 
 def _spread(many: float, over: int, parts: int) -> list[int]:
@@ -216,7 +214,6 @@ def _as_rows_before(course: _RowsToMend) -> Iterator[RewrittenRows]:
     the flat rate does."""
     first, last = course.finding.rows
     rows = course.within()
-    noun = "round" if course.in_round else "row"
     before = [at for at in range(rows[0]) if isinstance(course.items[at], UnrolledRow)] if rows else []
     for end in _ends(course, before):
         for many in _BLOCKS:
@@ -230,8 +227,8 @@ def _as_rows_before(course: _RowsToMend) -> Iterator[RewrittenRows]:
                 if course.done(at).row.rests:
                     continue  # what is put by there has to be
                 items[at] = replace(course.done(at), steps=block[place % many].steps)
-            as_those = f"{block[0].number} to {block[-1].number}" if many > 1 else str(block[0].number)
-            yield RewrittenRows(f"work {noun}s {first} to {last} as {noun}{'s' if many > 1 else ''} {as_those}", items)
+            model = (block[0].number, block[-1].number)
+            yield RewrittenRows(worked_as((first, last), model, course.in_round), items)
 
 
 def _ended_there(course: _RowsToMend) -> Iterator[RewrittenRows]:
@@ -243,9 +240,7 @@ def _ended_there(course: _RowsToMend) -> Iterator[RewrittenRows]:
     ]
     if after:
         at = course.done(rows[0]).number - 1
-        yield RewrittenRows(
-            f"finish after {'round' if course.in_round else 'row'} {at}", [*course.items[: rows[0]], *last]
-        )
+        yield RewrittenRows(finished_after(at, course.in_round), [*course.items[: rows[0]], *last])
 
 
 def _finished_sooner(course: _RowsToMend) -> Iterator[RewrittenRows]:
@@ -280,10 +275,11 @@ def _sides_in_turn(course: _RowsToMend) -> Iterator[RewrittenRows]:
         for section in sections if len(sections) > 1 else ():
             name = course.worked.piece.sections[section].name
             there = [at for at in rows if course.items[at].section == section]
-            yield from _turned_in(course, there, turned, f"{says}, in '{name}' only" if name else f"{says}, at first")
+            only = sentence("{says}, in '{name}' only", says=says, name=name)
+            yield from _turned_in(course, there, turned, only if name else sentence("{says}, at first", says=says))
 
 
-def _turned_in(course: _RowsToMend, rows: Sequence[int], turned: Turned, says: str) -> Iterator[RewrittenRows]:
+def _turned_in(course: _RowsToMend, rows: Sequence[int], turned: Turned, says: Sentence) -> Iterator[RewrittenRows]:
     items = list(course.items)
     odd = False
     for at in rows:
@@ -297,8 +293,8 @@ def _turned_in(course: _RowsToMend, rows: Sequence[int], turned: Turned, says: s
 
 
 _TURNS = (
-    ("work it in turn on one side of its mark and on the other", other_side_of_marks),
-    ("work every other shaping row the other way round", other_way_round),
+    (sentence("work it in turn on one side of its mark and on the other"), other_side_of_marks),
+    (sentence("work every other shaping row the other way round"), other_way_round),
 )
 
 
@@ -313,7 +309,7 @@ def _in_garter(course: _RowsToMend) -> Iterator[RewrittenRows]:
     stitches = (headers.gauge or GUESS_IN_GARTER).stitches
     garter = replace(headers, gauge=Gauge(stitches, 2 * stitches, "garter", guessed=True))
     if items != course.items:
-        yield RewrittenRows("work it in garter", items, garter)
+        yield RewrittenRows(sentence("work it in garter"), items, garter)
 
 
 def _as_for_the_others(course: _RowsToMend) -> Iterator[RewrittenRows]:

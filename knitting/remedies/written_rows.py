@@ -7,9 +7,10 @@ from dataclasses import dataclass, field
 from itertools import islice
 from typing import NamedTuple
 
-from knitting.cloth import Bend, Finding, flatness, lay_flat
-from knitting.cloth.findings import FLAT_DEG
+from knitting.cloth import lay_flat
 from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES
+from knitting.flatness import Bend, Finding, flatness
+from knitting.flatness.verdicts import FLAT_DEG
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import Plan
 from knitting.plan.troubles import PlanMend
@@ -21,6 +22,7 @@ from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
 from knitting.remedies.turned_eyelets import turned_in_turn
 from knitting.remedies.unrolled_piece import rolled
 from knitting.rows import Piece
+from knitting.statements import Statement, sentence
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 
@@ -42,7 +44,7 @@ class WordsMend:
     ``anew`` says that the rows are written out anew; else only some of the words are others.
     """
 
-    says: str
+    says: Statement
     plan: Plan | None = None
     piece: Piece | None = None
     anew: bool = False
@@ -69,7 +71,7 @@ def _turned(worked: WorkedPiece) -> list[WordsMend]:
         return []
     if any(each.bend is Bend.SLANT for each in flatness(lay_flat(again))):
         return []
-    return [WordsMend("turn their order in every other pattern row (then it does not slant)", piece=piece)]
+    return [WordsMend(sentence("turn their order in every other pattern row (then it does not slant)"), piece=piece)]
 
 
 def _fits(piece: Piece) -> bool:
@@ -88,7 +90,7 @@ class WordsTrials:
         self.as_plan = PlanTrials(read.plan, None) if read.plan else None
         self.stitches = 0
         self.offered: list[_TriedRows] = []
-        self.known: dict[tuple[Finding, str], _LaidRows | None] = {}
+        self.known: dict[tuple[Finding, Statement], _LaidRows | None] = {}
         self.go_on: GoOn = to_the_end
 
     def advice(self) -> tuple[WordsAdvice, ...]:
@@ -161,7 +163,7 @@ class WordsTrials:
         """Two changes, where every one that helps makes another bend: the second mends that one."""
         for first in sorted(spoiled, key=lambda each: each.left.size)[:_MOST_SPOILED]:
             second = (
-                other._replace(says=f"{first.says}, and {other.says}")
+                other._replace(says=sentence("{says}, and {then}", says=first.says, then=other.says))
                 for new in first.left.new
                 for other in islice(row_candidates(first.worked, new, first.found), _MOST_SECOND)
             )
@@ -182,7 +184,7 @@ class _TriedRows(NamedTuple):
     """Rows that were laid out: what they leave of a bend, and all that is found of them."""
 
     left: BendLeft
-    says: str
+    says: Statement
     worked: WorkedPiece
     found: tuple[Finding, ...]
     right: frozenset[Bend]
@@ -198,6 +200,6 @@ class _SecondBest:
 
 def _said(better: list[_TriedRows]) -> list[WordsMend]:
     return [
-        WordsMend(f"{each.says} ({each.left.says})", piece=each.worked.piece, anew=True)
+        WordsMend(sentence("{says} ({then})", says=each.says, then=each.left.says), piece=each.worked.piece, anew=True)
         for each in better[:MOST_OFFERED]
     ]

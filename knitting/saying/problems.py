@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from knitting.dialects.dialect import Dialect, dialect
 from knitting.needle.worked import WorkedPiece
-from knitting.problems import Mend, Problem, ProblemKind, Span, TextMend, Worded, said_row
+from knitting.problems import Mend, Problem, ProblemKind, Span, TextMend, Unreadable, said_row
 from knitting.rows.replacements import (
     CountInstead,
     GaugeHeader,
@@ -18,9 +18,11 @@ from knitting.rows.replacements import (
     StepsInstead,
     UntilInstead,
 )
+from knitting.saying.language import _
 from knitting.saying.piece_problems import SENTENCES as OF_PIECES
 from knitting.saying.row_problems import SENTENCES as OF_ROWS
 from knitting.saying.sentences import Said
+from knitting.saying.statements import said
 from knitting.words.writer import Writer
 
 _SENTENCES = {**OF_ROWS, **OF_PIECES}
@@ -75,8 +77,8 @@ def _said(problem: Problem, writer: Writer) -> SaidProblem:
 
 def _sentence(problem: Problem, writer: Writer) -> Said:
     facts = problem.facts
-    if isinstance(facts, Worded):
-        return Said(facts.message, facts.hint)
+    if isinstance(facts, Unreadable):
+        return Said(said(facts.why), said(facts.hint) if facts.hint is not None else "")
     return _SENTENCES[type(facts)](facts, writer)
 
 
@@ -103,6 +105,21 @@ def _text(mend: Mend, writer: Writer) -> TextMend:
         case _:
             raise TypeError(f"no words for {type(mend).__name__}")
     return TextMend(mend.span, text)
+
+
+def said_mend(mend: TextMend) -> str:
+    """What pressing a mend of the words does.
+
+    >>> from knitting.problems import NOWHERE
+    >>> said_mend(TextMend(NOWHERE, "k2tog")), said_mend(TextMend(NOWHERE, ""))
+    ("write 'k2tog'", 'leave it out')
+    """
+    if not mend.text:
+        return _("leave it out")
+    if mend.text.endswith(": "):
+        return _("keep it as a line of '{key}'").format(key=mend.text.rstrip())
+    line = mend.text.removesuffix("\n")
+    return (_("write '{line}'") if line == mend.text else _("put in '{line}'")).format(line=line)
 
 
 def shaping_header(increase: bool, key: str, writer: Writer) -> str:

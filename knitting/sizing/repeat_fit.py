@@ -13,8 +13,9 @@ from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Plan, SetupRow, Sh
 from knitting.plan.split import RowSplit
 from knitting.plan.troubles import PlanMend
 from knitting.plan.works import OWN
-from knitting.problems import NOWHERE, plural
+from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Step, Work
+from knitting.statements import Sentence, sentence
 from knitting.stitches import STITCHES
 from knitting.working.piece_worker import counted
 
@@ -53,24 +54,31 @@ class RepeatFit:
         return self.most < self.fabric.width
 
     @property
-    def says(self) -> str:
+    def says(self) -> Sentence:
         """In a sentence."""
         width = self.fabric.width
         if self.too_narrow:
-            return (
-                f"A repeat of {self.fabric.key} takes {width} stitches, and '{self.part}' never has more than "
-                f"{self.most}: it stays plain."
+            return sentence(
+                "A repeat of {fabric} takes {width} stitches, and '{part}' never has more than {most}: it stays plain.",
+                fabric=self.fabric.key,
+                width=width,
+                part=self.part,
+                most=self.most,
             )
         begin, end = self.over
-        return (
-            f"'{self.part}' begins with {_repeats(self.begins, width, begin)} and ends with "
-            f"{_repeats(self.ends, width, end)}, of {plural(width, 'stitch')} each."
+        return sentence(
+            "'{part}' begins with {begins} and ends with {ends}, of {width:stitches} each.",
+            part=self.part,
+            begins=_repeats(self.begins // width, begin),
+            ends=_repeats(self.ends // width, end),
+            width=width,
         )
 
 
-def _repeats(count: int, width: int, over: int) -> str:
-    said = plural(count // width, "whole repeat")
-    return f"{said} and {over} over" if over else said
+def _repeats(repeats: int, over: int) -> Sentence:
+    if over:
+        return sentence("{repeats:whole repeats} and {over} over", repeats=repeats, over=over)
+    return sentence("{repeats:whole repeats}", repeats=repeats)
 
 
 def repeat_fits(forecast: Forecast) -> Iterator[RepeatFit]:
@@ -153,7 +161,7 @@ class Adjustment:
 
     stage: int
     part: str
-    says: str
+    says: Sentence
     mends: tuple[PlanMend, ...]
 
 
@@ -173,9 +181,21 @@ def adjustments(forecast: Forecast) -> Iterator[Adjustment]:
             if not even or count in even:
                 continue
             mends = tuple(mend for wanted in even for mend in _adjusted(plan, at, split, place, wanted - count))
-            said = " or ".join(str(wanted) for wanted in even)
-            says = f"'{name}' has {count} stitches when {key} begins in '{stage.name}': it comes out even with {said}."
+            says = sentence(
+                "'{part}' has {count} stitches when {fabric} begins in '{stage}': it comes out even with {even}.",
+                part=name,
+                count=count,
+                fabric=key,
+                stage=stage.name,
+                even=_either(even),
+            )
             yield Adjustment(at, name, says, mends)
+
+
+def _either(counts: tuple[int, ...]) -> Sentence | int:
+    if len(counts) == 1:
+        return counts[0]
+    return sentence("{one} or {other}", one=counts[0], other=counts[-1])
 
 
 def nearest_even(fabric: Fabric, count: int) -> tuple[int, ...]:
@@ -213,16 +233,24 @@ def _adjusted(plan: Plan, at: int, split: RowSplit, place: int, change: int) -> 
             shapings.append(Shaping((name,), beside, OWN, (1,), away=1, steps=_steps(change > 0, share)))
     stage = plan.stages[at]
     name = split.parts[place].name
-    done = "increase" if change > 0 else "decrease"
-    where = "beside one of its lines" if many == 1 else "beside its lines"
     for rows in (1, 2):
         setup = (*stage.setup, SetupRow(tuple(shapings)), *(SetupRow() for _ in range(rows - 1)))
         other = plan.with_stage(at, replace(stage, setup=setup))
         before, after = forecast_of(plan).troubles, forecast_of(other).troubles
         if len(after) <= len(before):
-            says = f"{done} {plural(many, 'stitch')} of '{name}' {where}, in a row before it"
-            yield PlanMend(says, other)
+            yield PlanMend(_beside_lines(change, name), other)
             return
+
+
+def _beside_lines(change: int, part: str) -> Sentence:
+    facts = {"many": abs(change), "part": part}
+    if abs(change) == 1:
+        if change > 0:
+            return sentence("increase {many:stitches} of '{part}' beside one of its lines, in a row before it", **facts)
+        return sentence("decrease {many:stitches} of '{part}' beside one of its lines, in a row before it", **facts)
+    if change > 0:
+        return sentence("increase {many:stitches} of '{part}' beside its lines, in a row before it", **facts)
+    return sentence("decrease {many:stitches} of '{part}' beside its lines, in a row before it", **facts)
 
 
 def _steps(increase: bool, times: int) -> tuple[Step, ...]:

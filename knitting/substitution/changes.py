@@ -8,6 +8,7 @@ from dataclasses import replace
 from knitting.problems import NOWHERE
 from knitting.rows import Group, InFabric, Step, ToEnd, ToMarkedStitch, ToMarker, Work, WorkTo
 from knitting.rows.lists import merged
+from knitting.statements import Refused, sentence
 from knitting.stitches import (
     DECREASES,
     INCREASES,
@@ -28,8 +29,8 @@ from knitting.substitution.preferences import OwnHand
 _MADE = frozenset({Family.YARN_OVER, Family.INCREASE})
 
 
-class CannotSubstitute(Exception):
-    """A stitch that cannot be exchanged where it stands; the words say why."""
+class CannotSubstitute(Refused):
+    """A stitch that cannot be exchanged where it stands, and why."""
 
 
 def with_other_stitches(steps: tuple[Step, ...], habits: OwnHand) -> tuple[Step, ...]:
@@ -80,7 +81,7 @@ def _leaning(kind: StitchKind, leaning: Leaning, before: bool) -> StitchKind:
     kin = {other.key for other in kin_of(kind)}
     found = next((STITCHES[key] for key in kin if STITCHES[key].lean is lean), None)
     if found is None:
-        raise CannotSubstitute(f"'{kind.said}' cannot be made to lean {lean.value}")
+        raise CannotSubstitute(sentence("'{kind}' cannot be made to lean {lean}", kind=kind.said, lean=lean.value))
     return found
 
 
@@ -117,9 +118,13 @@ def _plain_beside(steps: Sequence[Step], at: int) -> StitchKind | None:
 def _put(steps: list[Step], at: int, step: Work, new: StitchKind) -> int:
     """Put another kind in a step's place; where the step then stands."""
     if step.times > 1 and new.uses != step.stitch.uses:
-        raise CannotSubstitute(f"'{step.stitch.said}' is worked {step.times} times in one place")
+        raise CannotSubstitute(
+            sentence("'{stitch}' is worked {times} times in one place", stitch=step.stitch.said, times=step.times)
+        )
     if step.times > 1 and new.uses == 0 and new.family is Family.INCREASE:
-        raise CannotSubstitute(f"'{new.said}' cannot be worked {step.times} times in one place")
+        raise CannotSubstitute(
+            sentence("'{new}' cannot be worked {times} times in one place", new=new.said, times=step.times)
+        )
     difference = new.uses - step.stitch.uses
     steps[at] = replace(step, stitch=new)
     if difference > 0:
@@ -146,7 +151,7 @@ def _take_plain(steps: list[Step], at: int) -> int:
                 return at
             del steps[place]
             return at - 1 if place < at else at
-    raise CannotSubstitute("there is no plain stitch beside it to work it in")
+    raise CannotSubstitute(sentence("there is no plain stitch beside it to work it in"))
 
 
 def _give_plain(steps: list[Step], at: int, plain: StitchKind) -> int:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from knitting.needle.needle import Needle
 from knitting.needle.row_worker import RowContext, work_row
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.problems import NOWHERE, Span
+from knitting.problems import NOWHERE, Problem, Span
 from knitting.rows import (
     BindOff,
     CastOn,
@@ -30,6 +30,7 @@ from knitting.rows import (
 from knitting.rows.lists import different_steps
 from knitting.rows.without_places import SharedByWords, without_places
 from knitting.saying.problems import sentence_of
+from knitting.statements import Sentence, Statement, sentence
 from knitting.stitches import STITCHES, Family
 from knitting.substitution.changes import CannotSubstitute, with_other_stitches
 from knitting.substitution.marking import marked_otherwise
@@ -48,10 +49,12 @@ class KeptRow:
 
     line: int
     row: str
-    why: str
+    why: Statement
 
-    def __str__(self) -> str:
-        return f"{self.row}: {self.why}." if self.row else f"{self.why}."
+    @property
+    def says(self) -> Sentence:
+        """The row with its reason."""
+        return sentence("{row}: {why}.", row=self.row, why=self.why) if self.row else sentence("{why}.", why=self.why)
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,9 +69,9 @@ class Substitution:
 def substitute(worked: WorkedPiece, habits: OwnHand) -> Substitution:
     """The same piece in another hand: every row ends with the counts that it had."""
     if worked.problems:
-        return Substitution(worked.piece, 0, (KeptRow(0, "", "The rows do not add up yet: mend them first"),))
+        return Substitution(worked.piece, 0, (KeptRow(0, "", sentence("The rows do not add up yet: mend them first")),))
     if different_steps(worked.piece) > _MOST_EXCHANGED:
-        why = "More rows are different here than can be exchanged at once: bring them in as several pieces"
+        why = sentence("More rows are different here than can be exchanged at once: bring them in as several pieces")
         return Substitution(worked.piece, 0, (KeptRow(0, "", why),))
     written = piece = worked.piece
     refusals: list[KeptRow] = []
@@ -133,7 +136,7 @@ def _begun(steps: tuple[Step, ...], first: FirstStitch) -> tuple[Step, ...]:
             return (Work(new, 1, NOWHERE), WorkTo(stitch, goal, NOWHERE), *rest)
     if first is FirstStitch.KNIT:
         return steps
-    raise CannotSubstitute("it does not begin with a plain stitch that could be slipped")
+    raise CannotSubstitute(sentence("it does not begin with a plain stitch that could be slipped"))
 
 
 def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, list[KeptRow]]:
@@ -152,7 +155,7 @@ def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, 
             tried.check(order, steps)
             return replace(order, steps=steps)
         except CannotSubstitute as refused:
-            refusals[order.span.line] = _refused(order, str(refused))
+            refusals[order.span.line] = _refused(order, refused.why)
             return order
 
     for _ in range(_MOST_TRIES):
@@ -160,12 +163,12 @@ def _proven(worked: WorkedPiece, piece: Piece, change: _Change) -> tuple[Piece, 
         wrong = _first_other(worked, changed, parts=True)
         if wrong is None:
             return changed, list(refusals.values())
-        line, why = wrong
+        line, reason = wrong
         row = next((o for s in changed.sections for o in s.orders if isinstance(o, Row) and o.span.line == line), None)
         if row is None or line in refusals:
-            return piece, [KeptRow(0, "", "It cannot be exchanged here without other counts")]
-        refusals[line] = _refused(row, why)
-    return piece, [KeptRow(0, "", "It cannot be exchanged here without other counts")]
+            return piece, [KeptRow(0, "", sentence("It cannot be exchanged here without other counts"))]
+        refusals[line] = _refused(row, reason)
+    return piece, [KeptRow(0, "", sentence("It cannot be exchanged here without other counts"))]
 
 
 class _RowTrial:
@@ -189,13 +192,14 @@ class _RowTrial:
             setting = RowContext(self.headers, old.side, old.in_round, first=old is self.first)
             new = work_row(old.before, steps, order.span, setting)
             if not new.complete or new.problems or new.after != old.after:
-                said = sentence_of(new.problems[0]) if new.problems else ""
-                raise CannotSubstitute(_why(old, said))
+                raise CannotSubstitute(_other_count(old, new.problems))
 
 
-def _why(old: WorkedRow, said: str) -> str:
-    why = f"it would not come to its count of {old.end}"
-    return f"{why} ({said.rstrip('.')})" if said else why
+def _other_count(old: WorkedRow, problems: Sequence[Problem]) -> Sentence:
+    if problems:
+        why = sentence_of(problems[0]).rstrip(".")
+        return sentence("it would not come to its count of {count} ({why})", count=old.end, why=why)
+    return sentence("it would not come to its count of {count}", count=old.end)
 
 
 def _with_marking(worked: WorkedPiece, habits: OwnHand) -> tuple[Piece, list[KeptRow]]:
@@ -204,7 +208,7 @@ def _with_marking(worked: WorkedPiece, habits: OwnHand) -> tuple[Piece, list[Kep
     assert way is not None
     marks = [o for s in worked.piece.sections for o in s.orders if isinstance(o, MarkStitches)]
     if not marks:
-        why = "No stitch is marked between the rows, so there is no way of marking to exchange"
+        why = sentence("No stitch is marked between the rows, so there is no way of marking to exchange")
         return worked.piece, [KeptRow(0, "", why)]
     if all(order.way is way for order in marks):
         return worked.piece, []
@@ -223,31 +227,32 @@ def _with_marking(worked: WorkedPiece, habits: OwnHand) -> tuple[Piece, list[Kep
             try:
                 return replace(order, steps=marked_otherwise(without_places(order.steps), way, before))
             except CannotSubstitute as refused:
-                refusals.append(_refused(order, str(refused)))
+                refusals.append(_refused(order, refused.why))
         return order
 
     piece = _each_order(worked.piece, one)
     wrong = None if refusals else _first_other(worked, piece, parts=False)
     if wrong is not None:
-        line, why = wrong
+        line, reason = wrong
         rows = [o for s in piece.sections for o in s.orders if isinstance(o, Row) and o.span.line == line]
-        refusals = [_refused(row, why) for row in rows] or [KeptRow(0, "", "The marks cannot be set in this way")]
+        refusals = [_refused(row, reason) for row in rows] or [
+            KeptRow(0, "", sentence("The marks cannot be set in this way"))
+        ]
     return (worked.piece, refusals) if refusals else (piece, [])
 
 
-def _first_other(worked: WorkedPiece, piece: Piece, parts: bool) -> tuple[int, str] | None:
+def _first_other(worked: WorkedPiece, piece: Piece, parts: bool) -> tuple[int, Statement] | None:
     """The line of the first row that would not come to its count, and why; ``None`` if all do."""
     again = work_piece(piece, gauge=worked.piece.headers.gauge)
     for old, new in zip(worked.rows, again.rows, strict=False):
         if new.complete and _same_counts(old, new, parts):
             continue
-        said = next((sentence_of(p) for p in again.problems if (p.row, p.time) == (new.label, new.time)), "")
-        return old.span.line, _why(old, said)
+        return old.span.line, _other_count(old, [p for p in again.problems if (p.row, p.time) == (new.label, new.time)])
     if again.problems:
         first = again.problems[0]
-        return first.where.line, sentence_of(first).rstrip(".")
+        return first.where.line, sentence("{why}", why=sentence_of(first).rstrip("."))
     if len(worked.rows) != len(again.rows):
-        return worked.rows[-1].span.line, "it would not be worked as often"
+        return worked.rows[-1].span.line, sentence("it would not be worked as often")
     return None
 
 
@@ -260,5 +265,5 @@ def _each_order(piece: Piece, change: Callable[[Order], Order]) -> Piece:
     return replace(piece, sections=sections)
 
 
-def _refused(row: Row, why: str) -> KeptRow:
+def _refused(row: Row, why: Statement) -> KeptRow:
     return KeptRow(row.span.line, row.label(row.numbers[0] if row.numbers else None), why)

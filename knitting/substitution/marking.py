@@ -21,6 +21,7 @@ from knitting.rows import (
     Work,
     WorkTo,
 )
+from knitting.statements import sentence
 from knitting.substitution.changes import CannotSubstitute
 
 _PASS = Marker(MarkerDeed.PASS, NOWHERE)
@@ -67,7 +68,7 @@ def _on_needle(steps: list[Step], way: Marking) -> Iterator[Step]:
     while waiting:
         step = waiting.pop(0)
         if isinstance(step, MarkStitch):
-            raise CannotSubstitute("it marks a stitch while it is worked")
+            raise CannotSubstitute(sentence("it marks a stitch while it is worked"))
         if isinstance(step, Group):
             yield replace(step, steps=tuple(_on_needle(list(step.steps), way)))
         elif isinstance(step, WorkTo | InFabric) and isinstance(step.goal, ToMarkedStitch):
@@ -83,7 +84,7 @@ def _over_the_stitch(short: int, waiting: list[Step], way: Marking) -> Iterator[
         step = waiting.pop(0)
         work = group_work((step,))
         if work is None:
-            raise CannotSubstitute("it cannot be told which of its steps works the marked stitch")
+            raise CannotSubstitute(sentence("it cannot be told which of its steps works the marked stitch"))
         if work.uses <= short:
             short -= work.uses
             yield step
@@ -110,7 +111,7 @@ def _over_the_stitch(short: int, waiting: list[Step], way: Marking) -> Iterator[
 def _around(step: Step, short: int, way: Marking) -> Iterator[Step]:
     """A decrease over the marked stitch: the markers off before it, and on again beside what it leaves."""
     if not isinstance(step, Work) or step.times != 1:
-        raise CannotSubstitute("a step takes in the marked stitch with others")
+        raise CannotSubstitute(sentence("a step takes in the marked stitch with others"))
     yield replace(_PASS, deed=MarkerDeed.REMOVE, ahead=short)
     if way is Marking.BOTH and step.stitch.uses > short + 1:
         yield replace(_PASS, deed=MarkerDeed.REMOVE, ahead=short + 1)
@@ -131,7 +132,7 @@ def _in_stitch(steps: Sequence[Step]) -> Iterator[Step]:
         elif isinstance(step, Marker):
             replaced = replaced or step.deed is MarkerDeed.REMOVE
             if step.deed is MarkerDeed.PLACE and not replaced:
-                raise CannotSubstitute("it places a marker of its own")
+                raise CannotSubstitute(sentence("it places a marker of its own"))
         elif isinstance(step, WorkTo | InFabric) and isinstance(step.goal, ToMarker):
             yield replace(step, goal=ToMarkedStitch(step.goal.short, centre=False), whole=False)
         else:

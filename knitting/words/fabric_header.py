@@ -12,10 +12,11 @@ from dataclasses import dataclass
 from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.tokens import tokens_of
 from knitting.fabric import FABRIC_NAME, Fabric, Joins, Pin, Rest, adapted, fabric_trouble
-from knitting.problems import NOWHERE, Worded
+from knitting.problems import NOWHERE, Unreadable
 from knitting.rows import Group, Step, Work
 from knitting.rows.grouping import in_groups
 from knitting.rows.lists import merged
+from knitting.statements import Refused, sentence
 from knitting.stitches import StitchKind
 from knitting.words.step_reader import StepReader
 from knitting.words.step_writer import StepWriter
@@ -26,12 +27,8 @@ _RESTS = {"rest_stockinette": Rest.STOCKINETTE, "rest_reverse": Rest.REVERSE, "r
 _MOST_STITCHES = 12_000
 
 
-class NotAFabric(ValueError):
-    """Why some words are no fabric; ``hint`` is what would mend it."""
-
-    def __init__(self, message: str, hint: str = "") -> None:
-        super().__init__(message)
-        self.hint = hint
+class NotAFabric(Refused):
+    """Why some words are no fabric; the hint is what would mend it."""
 
 
 @dataclass
@@ -62,7 +59,7 @@ def read_fabric(name: str, said: str, known: Mapping[str, Fabric], words: Dialec
     found = Fabric(key, rows, how.joins or Joins.AT_ONCE, how.pin, how.first, rest=rest_)
     trouble = fabric_trouble(found, in_round=True)
     if trouble:
-        hint = "A repeat has 1 to 80 columns, and every row uses and makes as many stitches as the first one."
+        hint = sentence("A repeat has 1 to 80 columns, and every row uses and makes as many stitches as the first one.")
         raise NotAFabric(trouble, hint)
     return found
 
@@ -71,16 +68,24 @@ def usable_name(name: str, words: Dialect) -> str:
     """A fabric's name as it is kept; :class:`NotAFabric` where rows could not be told from it."""
     key = " ".join(name.lower().split())
     if not FABRIC_NAME.fullmatch(key):
-        raise NotAFabric(f"'{name[:40]}' cannot be a fabric's name.", "Take one to four words of letters and figures.")
+        raise NotAFabric(
+            sentence("'{name}' cannot be a fabric's name.", name=name[:40]),
+            sentence("Take one to four words of letters and figures."),
+        )
     tokens = tokens_of(key)
     taken = spelled_at(words.fabrics, tokens, 0) or spelled_at(words.stitches, tokens, 0)
     if taken is not None and taken[1] == len(tokens):
-        raise NotAFabric(f"'{key}' means something already.", "Take another name for the fabric.")
+        raise NotAFabric(
+            sentence("'{key}' means something already.", key=key), sentence("Take another name for the fabric.")
+        )
     extended = words.knowing((key,))
     said = extended.fill("in_fabric_n", fabric=extended.word("fabrics", key), n=3)
     read = StepReader(tokens_of(said), said, extended).read()
     if [getattr(step, "fabric", None) for step in read] != [key]:
-        raise NotAFabric(f"'{key}' would be read as something else within a row.", "Take another name for the fabric.")
+        raise NotAFabric(
+            sentence("'{key}' would be read as something else within a row.", key=key),
+            sentence("Take another name for the fabric."),
+        )
     return key
 
 
@@ -101,7 +106,10 @@ def _take(how: _FabricForm, said: str, words: Dialect) -> None:
         how.first = number - 1
     else:
         ways = ", ".join(f"'{words.word('wearing', way)}'" for way in ("mirrored", "centre", "left", "whole"))
-        raise NotAFabric(f"'{said.strip()[:40]}' is no way of wearing a fabric.", f"There are {ways} and others.")
+        raise NotAFabric(
+            sentence("'{said}' is no way of wearing a fabric.", said=said.strip()[:40]),
+            sentence("There are {ways} and others.", ways=ways),
+        )
 
 
 def read_fabric_row(said: str, words: Dialect) -> tuple[StitchKind, ...]:
@@ -110,9 +118,9 @@ def read_fabric_row(said: str, words: Dialect) -> tuple[StitchKind, ...]:
     steps = reader.read()
     if reader.problems:
         why = reader.problems[0].facts
-        assert isinstance(why, Worded), "the reader words its own problems"
-        hint = why.hint or "Name stitches as the rows do: 'k2, yo, k2tog'."
-        raise NotAFabric(f"'{said.strip()[:60]}' cannot be read: {why.message}", hint)
+        assert isinstance(why, Unreadable), "the reader words its own problems"
+        hint = why.hint or sentence("Name stitches as the rows do: 'k2, yo, k2tog'.")
+        raise NotAFabric(sentence("'{said}' cannot be read: {why}", said=said.strip()[:60], why=why.why), hint)
     return tuple(_kinds(steps, said))
 
 
@@ -124,11 +132,11 @@ def _kinds(steps: Sequence[Step], said: str) -> list[StitchKind]:
         elif isinstance(step, Group) and step.goal is None and step.times <= _MOST_STITCHES:
             inner = _kinds(step.steps, said)
             if len(found) + len(inner) * step.times > _MOST_STITCHES:
-                raise NotAFabric(f"'{said.strip()[:60]}' has more stitches than a repeat can have.")
+                raise NotAFabric(sentence("'{said}' has more stitches than a repeat can have.", said=said.strip()[:60]))
             found += inner * step.times
         else:
-            hint = "Give each stitch with its number: 'k2, p2'; nothing 'to end'."
-            raise NotAFabric(f"'{said.strip()[:60]}' is no row of a repeat.", hint)
+            hint = sentence("Give each stitch with its number: 'k2, p2'; nothing 'to end'.")
+            raise NotAFabric(sentence("'{said}' is no row of a repeat.", said=said.strip()[:60]), hint)
     return found
 
 

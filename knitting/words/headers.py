@@ -9,8 +9,9 @@ from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.tokens import tokens_of
 from knitting.fabric import MOST_FABRICS, Fabric, with_own
 from knitting.measures import CM_PER_INCH, Gauge, gauge_over
-from knitting.problems import Problem, ProblemKind, Span, worded
+from knitting.problems import Problem, ProblemKind, Span, unreadable
 from knitting.rows import Headers, Stripe
+from knitting.statements import Sentence, sentence
 from knitting.stitches import DECREASES, INCREASES, Pair
 from knitting.words.fabric_header import NotAFabric, read_fabric
 
@@ -103,11 +104,14 @@ class HeaderReader:
         try:
             fabric = read_fabric(name, value, with_own(self.fabrics), self.dialect)
             if any(known.key == fabric.key for known in self.fabrics):
-                raise NotAFabric(f"There is a fabric '{fabric.key}' already.", "Take another name for this one.")
+                raise NotAFabric(
+                    sentence("There is a fabric '{fabric}' already.", fabric=fabric.key),
+                    sentence("Take another name for this one."),
+                )
             if len(self.fabrics) == MOST_FABRICS:
-                raise NotAFabric(f"A piece has {MOST_FABRICS} fabrics of its own at most.")
+                raise NotAFabric(sentence("A piece has {most} fabrics of its own at most.", most=MOST_FABRICS))
         except NotAFabric as why:
-            self.problems.append(worded(ProblemKind.CANNOT_READ, span, str(why), why.hint))
+            self.problems.append(unreadable(ProblemKind.CANNOT_READ, span, why.why, why.hint))
             return
         self.fabrics.append(fabric)
         self.dialect = self.dialect.knowing(tuple(known.key for known in self.fabrics))
@@ -125,8 +129,10 @@ class HeaderReader:
         wanted = 1 if meaning == "increase" else -1
         if pair is None or pair[0].change != wanted:
             examples = "m1_pair" if wanted > 0 else "k2tog_pair"
-            hint = f"Write it as '{self.dialect.word('recipes', examples)}', or name one stitch."
-            self._say(span, f"The {meaning} '{value[:40]}' cannot be read.", hint)
+            hint = sentence("Write it as '{word}', or name one stitch.", word=self.dialect.word("recipes", examples))
+            self._say(
+                span, sentence("The {meaning} '{value}' cannot be read.", meaning=meaning, value=value[:40]), hint
+            )
         elif wanted > 0:
             self.increase = pair
         else:
@@ -141,9 +147,9 @@ class HeaderReader:
             if length_cm > 0 and stitches > 0 and rows > 0:
                 gauge = gauge_over(stitches, rows, length_cm, self._fabric((match[5] or "").strip().lower()))
         if gauge is None:
-            self._say(span, f"The gauge '{value[:40]}' cannot be read.")
+            self._say(span, sentence("The gauge '{value}' cannot be read.", value=value[:40]))
         elif not gauge.believable:
-            self._say(span, f"A gauge of {value[:40]} is not one that hand knitting has.")
+            self._say(span, sentence("A gauge of {value} is not one that hand knitting has.", value=value[:40]))
         else:
             self.gauge = gauge
 
@@ -158,17 +164,25 @@ class HeaderReader:
         for stretch in value.rstrip(".").split(","):
             match = _STRIPE.match(stretch.strip())
             if match is None or not 0 < int(match[1][:9]) <= _MOST_IN_STRIPE:
-                self._say(span, f"The stripe '{stretch.strip()[:40]}' cannot be read.", "Write it as '2 rows A'.")
+                self._say(
+                    span,
+                    sentence("The stripe '{stretch}' cannot be read.", stretch=stretch.strip()[:40]),
+                    sentence("Write it as '2 rows A'."),
+                )
                 return
             stripes.append(Stripe(int(match[1]), match[2]))
         self.stripes = tuple(stripes)
         names = {name for name, _ in self.yarns}
         unknown = next((stripe.colour for stripe in stripes if names and stripe.colour not in names), None)
         if unknown is not None:
-            message = f"The stripes use '{unknown}' and the yarns above are {', '.join(sorted(names))}."
-            self.problems.append(worded(ProblemKind.COLOUR_UNKNOWN, span, message))
+            message = sentence(
+                "The stripes use '{unknown}' and the yarns above are {known}.",
+                unknown=unknown,
+                known=", ".join(sorted(names)),
+            )
+            self.problems.append(unreadable(ProblemKind.COLOUR_UNKNOWN, span, message))
 
-    def _say(self, span: Span, message: str, hint: str = "") -> None:
-        if not hint:
-            hint = "Write it as '20 sts and 40 rows = 10 cm'."
-        self.problems.append(worded(ProblemKind.CANNOT_READ, span, message, hint))
+    def _say(self, span: Span, message: Sentence, hint: Sentence | None = None) -> None:
+        if hint is None:
+            hint = sentence("Write it as '20 sts and 40 rows = 10 cm'.")
+        self.problems.append(unreadable(ProblemKind.CANNOT_READ, span, message, hint))

@@ -10,8 +10,9 @@ from knitting.dialects.detection import detect
 from knitting.dialects.dialect import Dialect
 from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES, Token, lines_of, span_of, tokens_of
 from knitting.nearest import nearest_word
-from knitting.problems import Problem, ProblemKind, Span, TextMend, in_reading_order, worded
+from knitting.problems import Problem, ProblemKind, Span, TextMend, in_reading_order, unreadable
 from knitting.rows import Order, Piece, Section
+from knitting.statements import Sentence, sentence
 from knitting.words.headers import HeaderReader, header_of
 from knitting.words.orders import order_reader
 from knitting.words.row_reader import head_of, read_row
@@ -45,15 +46,21 @@ def read(text: str, words: Dialect | None = None) -> Reading:
         reader.say(
             ProblemKind.TOO_LONG,
             Span(1, 1),
-            f"The text has {size:,} bytes and at most {MOST_BYTES:,} are read.",
-            "Bring it in as several pieces.",
+            sentence(
+                "The text has {size:,} bytes and at most {most_bytes:,} are read.", size=size, most_bytes=MOST_BYTES
+            ),
+            sentence("Bring it in as several pieces."),
         )
         return reader.reading()
     for number, line_text in enumerate(lines_of(text), start=1):
         if len(reader.problems) >= _MOST_PROBLEMS or number > MOST_LINES:
-            message = f"Reading stopped at line {number}: at most {MOST_LINES:,} lines are read."
+            message = sentence(
+                "Reading stopped at line {number}: at most {most:,} lines are read.", number=number, most=MOST_LINES
+            )
             if number <= MOST_LINES:
-                message = f"Reading stopped at line {number}: too much before it could not be read."
+                message = sentence(
+                    "Reading stopped at line {number}: too much before it could not be read.", number=number
+                )
             reader.say(ProblemKind.TOO_LONG, Span(number, 1), message)
             break
         reader.line(number, line_text)
@@ -77,23 +84,32 @@ class _Reader:
         sections = tuple(Section(name, tuple(orders)) for name, orders in self.sections if orders or not name)
         piece = Piece(self.headers.headers(), sections, tuple(self.notes))
         if self.unknown_keys and not self.begun:
-            message = "No cast-on and no row could be found, only lines such as this one."
+            message = sentence("No cast-on and no row could be found, only lines such as this one.")
             knit = self.dialect.word("stitches", "k")
             row = self.dialect.heads[self.dialect.of_class("row", 1)].one
-            hint = f"Begin with '{say_cast_on(41, self.dialect)}' and a row such as '{row} 1: {knit.capitalize()}.'"
+            hint = sentence(
+                "Begin with '{cast_on}' and a row such as '{row} 1: {knit}.'",
+                cast_on=say_cast_on(41, self.dialect),
+                row=row,
+                knit=knit.capitalize(),
+            )
             self.say(ProblemKind.NO_CAST_ON, self.unknown_keys[0], message, hint)
         problems = in_reading_order([*self.problems, *self.headers.problems])
         return Reading(piece, problems, self.dialect)
 
-    def say(self, kind: ProblemKind, span: Span, message: str, hint: str = "") -> None:
-        self.problems.append(worded(kind, span, message, hint))
+    def say(self, kind: ProblemKind, span: Span, message: Sentence, hint: Sentence | None = None) -> None:
+        self.problems.append(unreadable(kind, span, message, hint))
 
     def line(self, number: int, line_text: str) -> None:
         stripped = line_text.strip()
         if not stripped:
             return
         if len(line_text) > MOST_IN_LINE:
-            message = f"The line has {len(line_text):,} characters and at most {MOST_IN_LINE:,} are read."
+            message = sentence(
+                "The line has {letters:,} characters and at most {most:,} are read.",
+                letters=len(line_text),
+                most=MOST_IN_LINE,
+            )
             self.say(ProblemKind.TOO_LONG, Span(number, 1), message)
             return
         whole = Span(number, len(line_text) - len(line_text.lstrip()) + 1, len(stripped))
@@ -152,9 +168,13 @@ def _cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Pro
     first = tokens[0].text
     near = nearest_word(first, order_reader(words).openings) if first.isascii() and first.isalpha() else ""
     head, note = words.heads[words.of_class("row", 1)].one, words.word("headers", "note").capitalize()
-    hint = f"A row begins with its name, such as '{head} 3:'. What is not to be worked begins with '{note}:'."
+    hint = sentence(
+        "A row begins with its name, such as '{head} 3:'. What is not to be worked begins with '{note}:'.",
+        head=head,
+        note=note,
+    )
     mends: tuple[TextMend, ...] = (TextMend(Span(span.line, span.column), f"{note}: "),)
     if near and near != first:
         near = near.capitalize() if tokens[0].raw[:1].isupper() else near
-        hint, mends = f"Did you mean '{near}'?", (TextMend(tokens[0].span, near), *mends)
-    return worded(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read.", hint, mends=mends)
+        hint, mends = sentence("Did you mean '{near}'?", near=near), (TextMend(tokens[0].span, near), *mends)
+    return unreadable(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read.", said=said), hint, mends=mends)

@@ -9,8 +9,9 @@ from knitting.dialects.single_steps import SINGLE_STEPS
 from knitting.dialects.spelling import nearest_stitch
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, raw_of, span_of
-from knitting.problems import Problem, ProblemKind, Span, TextMend, worded
+from knitting.problems import Problem, ProblemKind, Span, TextMend, unreadable
 from knitting.rows import Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
+from knitting.statements import Sentence, sentence
 from knitting.stitches import STITCHES, StitchKind
 from knitting.words.slots import slots_of
 
@@ -44,8 +45,8 @@ class StepReader:
         at = next((at for at, step in enumerate(steps[:-1]) if isinstance(step, Turn)), None)
         if at is not None:
             after = steps[at + 1].span.to(steps[-1].span)
-            message = f"'{self.line_text[after.column - 1 : after.end - 1]}' comes after the turn."
-            self._say(ProblemKind.CANNOT_READ, after, message, "Write what follows a turn as the next row.")
+            message = sentence("'{said}' comes after the turn.", said=self.line_text[after.column - 1 : after.end - 1])
+            self._say(ProblemKind.CANNOT_READ, after, message, sentence("Write what follows a turn as the next row."))
 
     def _whole_row(self, steps: tuple[Step, ...]) -> tuple[Step, ...]:
         """A bare ``Knit.`` works the whole row where nothing else is worked in it by its stitches."""
@@ -104,10 +105,16 @@ class StepReader:
         steps = self._steps(closer, starred=False, depth=depth + 1)
         if self.at >= len(self.tokens) or self.tokens[self.at].text != closer:
             span = self.tokens[start].span
-            message = f"The bracket '{self.tokens[start].text}' is never closed."
+            message = sentence("The bracket '{text}' is never closed.", text=self.tokens[start].text)
             last = next((token for token in reversed(self.tokens) if token.text != "."), self.tokens[start])
             mends = (TextMend(Span(0, last.span.end), closer),)
-            self._say(ProblemKind.CANNOT_READ, span, message, f"Put '{closer}' after the last of its stitches.", mends)
+            self._say(
+                ProblemKind.CANNOT_READ,
+                span,
+                message,
+                sentence("Put '{closer}' after the last of its stitches.", closer=closer),
+                mends,
+            )
             self.at = len(self.tokens)
             return Unread(self.tokens[start].text, span)
         self.at += 1
@@ -137,10 +144,10 @@ class StepReader:
         assert isinstance(over, int)
         works = tuple(step for step in steps if isinstance(step, Work))
         if len(works) != len(steps) or not works:
-            return self._refuse(start, "Only stitches can be worked into the same stitch.")
+            return self._refuse(start, sentence("Only stitches can be worked into the same stitch."))
         wrong = next((w for w in works if w.stitch.uses not in (0, 1, over)), None)
         if wrong is not None or over < 1:
-            return self._refuse(start, f"This cluster cannot be worked into {over} at once.")
+            return self._refuse(start, sentence("This cluster cannot be worked into {over} at once.", over=over))
         return Cluster(works, over, self._span(start))
 
     # -- single steps -----------------------------------------------------------------------------
@@ -250,23 +257,30 @@ class StepReader:
         counted = self.dialect.counts_first and len(tokens) > 1 and tokens[0].number is not None
         word = tokens[1] if counted else tokens[0]
         if len(tokens) > 2 or not word.is_word:
-            self._say(ProblemKind.CANNOT_READ, span, f"'{said}' cannot be read as a step.")
+            self._say(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read as a step.", said=said))
             return Unread(text, span)
         near = nearest_stitch(word.text, self.dialect)
-        hint = f"Did you mean '{near}'?" if near else ""
+        hint = sentence("Did you mean '{near}'?", near=near) if near else None
         mends = (TextMend(word.span, near),) if near else ()
-        self._say(ProblemKind.UNKNOWN_STITCH, span, f"'{said}' is no stitch that Bias knows.", hint, mends)
+        self._say(
+            ProblemKind.UNKNOWN_STITCH, span, sentence("'{said}' is no stitch that Bias knows.", said=said), hint, mends
+        )
         return Unread(text, span)
 
-    def _refuse(self, start: int, message: str) -> Unread:
+    def _refuse(self, start: int, message: Sentence) -> Unread:
         span = self._span(start)
         self._say(ProblemKind.CANNOT_READ, span, message)
         return Unread(self.line_text[span.column - 1 : span.end - 1], span)
 
     def _say(
-        self, kind: ProblemKind, span: Span, message: str, hint: str = "", mends: tuple[TextMend, ...] = ()
+        self,
+        kind: ProblemKind,
+        span: Span,
+        message: Sentence,
+        hint: Sentence | None = None,
+        mends: tuple[TextMend, ...] = (),
     ) -> None:
-        self.problems.append(worded(kind, span, message, hint, mends=mends))
+        self.problems.append(unreadable(kind, span, message, hint, mends=mends))
 
     def _span(self, start: int) -> Span:
         return span_of(tuple(self.tokens[start : self.at]))

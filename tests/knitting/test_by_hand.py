@@ -10,6 +10,7 @@ from knitting.forecast.forecast import forecast_of
 from knitting.plan.works import WORKS
 from knitting.plan_editing.chart_edits import choose, leave_out, move, put
 from knitting.plan_editing.edits import CannotEdit
+from knitting.saying.statements import said_refusal
 from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
@@ -107,7 +108,7 @@ def test_what_would_break_the_count_is_refused_with_the_reason(name, row, stitch
     forecast = forecast_of(made(name))
     with pytest.raises(CannotEdit) as refused:
         put(forecast, choose(forecast, row, stitch), work, here)
-    assert why in str(refused.value)
+    assert why in said_refusal(refused.value)
 
 
 def test_a_plain_stitch_has_nothing_to_leave_out_or_move(triangle):

@@ -21,6 +21,7 @@ from knitting.plan_editing.fabric_use import (
     without_fabric,
 )
 from knitting.recognise import recognise
+from knitting.saying.statements import said
 from knitting.sizing.repeat_fit import adjustments, nearest_even, repeat_fits, with_count
 from knitting.stitches import STITCHES
 from knitting.words.fabric_rows import reads_differently, typed_fabric
@@ -234,7 +235,7 @@ def test_a_fabric_that_a_wrong_side_row_cannot_work_is_refused_flat_and_taken_in
     lace = own("lace", "k k k", "yo cdd yo")
     flat = in_fabric(with_fabric(made("mitre"), lace), "left side", FabricUse("lace", Joins.AT_ONCE))
     (trouble,) = forecast_of(flat).troubles
-    assert "wrong-side row when worked flat" in trouble.message
+    assert "wrong-side row when worked flat" in said(trouble.facts)
     assert not forecast_of(trouble.mends[0].plan).troubles
     disc = in_fabric(with_fabric(made("disc"), lace), "wedge 1", FabricUse("lace", Joins.AT_ONCE))
     assert not forecast_of(disc).troubles
@@ -279,8 +280,8 @@ def test_the_counts_with_which_a_fabric_comes_out_even(key, count, even):
 def test_a_fabric_that_begins_with_a_stage_asks_for_the_smallest_adjustment():
     plan = in_fabric(made("capelet"), "back", FabricUse("rib3x3", Joins.AT_ONCE), 1)
     (found,) = adjustments(forecast_of(plan))
-    assert "comes out even with 57 or 60" in found.says
-    assert [mend.says.split(" of ")[0] for mend in found.mends] == ["decrease 2 stitches", "increase 1 stitch"]
+    assert "comes out even with 57 or 60" in said(found.says)
+    assert [said(mend.says).split(" of ")[0] for mend in found.mends] == ["decrease 2 stitches", "increase 1 stitch"]
     for mend in found.mends:
         forecast = forecast_of(mend.plan)
         assert not forecast.troubles
@@ -296,6 +297,6 @@ def test_typed_rows_are_read_as_worked_or_as_they_show():
     assert flat.faces == ("kkp", "kkp")
     round_ = typed_fabric("own", "k2, p1\nk1, p2", Joins.AT_ONCE, False, dialect())
     assert round_.faces == ("kkp", "kpp")
-    said = reads_differently("Row 1: k6\nRow 2: p6", dialect())
-    assert said == "Row 2 as typed shows 6 knit stitches worked flat, and 6 purl stitches in rounds."
-    assert reads_differently("k2, p2", dialect()) == ""
+    differs = reads_differently("Row 1: k6\nRow 2: p6", dialect())
+    assert said(differs) == "Row 2 as typed shows 6 knit stitches worked flat, and 6 purl stitches in rounds."
+    assert reads_differently("k2, p2", dialect()) is None

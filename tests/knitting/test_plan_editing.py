@@ -23,6 +23,7 @@ from knitting.plan_editing.structure import (
     without_stage,
 )
 from knitting.recognise import recognise
+from knitting.saying.statements import said, said_refusal
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
@@ -88,7 +89,7 @@ CANNOT = [
 def test_a_word_that_cannot_be_says_what_could(path, text, says):
     with pytest.raises(CannotEdit) as refused:
         edited(MITRE, Edit(path, text))
-    assert str(refused.value) == says
+    assert said_refusal(refused.value) == says
 
 
 def test_a_renamed_line_is_called_so_wherever_it_is_spoken_of():
@@ -173,8 +174,8 @@ NOT_TOLD = [
 def test_what_is_not_recognised_is_said_with_its_row(text, says):
     found = recognise(worked(text))
     assert found.plan is None
-    assert says in found.said[0]
-    assert any("Recognised: 1 part and 0 marks" in line for line in found.said)
+    assert says in said(found.said[0])
+    assert any("Recognised: 1 part and 0 marks" in said(line) for line in found.said)
 
 
 def test_marks_that_a_plain_first_row_sets_are_there_from_the_start():

@@ -13,6 +13,7 @@ from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
 from knitting.recognise import recognise
+from knitting.saying.statements import said
 from knitting.sizing.parameters import following_measures, parameters
 from knitting.sizing.sizes import nearest_sizes
 from knitting.stitches import Leaning
@@ -97,7 +98,7 @@ def test_every_mend_of_a_trouble_gives_a_plan_without_it_or_with_a_lesser_one(pl
     for trouble in forecast.troubles:
         for mend in trouble.mends:
             after = forecast_of(mend.plan).troubles
-            assert trouble not in after, (trouble, mend.says)
+            assert trouble not in after, (trouble, said(mend.says))
 
 
 @searched(150)

@@ -33,6 +33,7 @@ from knitting.plan.plan import (
 )
 from knitting.plan.spacing import evenly, gaps
 from knitting.plan.works import OWN
+from knitting.saying.statements import said
 from knitting.sizing.trial_piece import trial_piece
 from knitting.stitches import Leaning
 from knitting.words.writer import write
@@ -231,7 +232,9 @@ def test_a_border_is_cast_on_in_mid_row():
 # -- what does not come out --------------------------------------------------------------------------------------
 
 EVEN = replace(bare(24, 23), lines=(Line(CENTRE, LineKind.STITCH, 1),)).recast()
+TAB = made("triangle")
 SAID = [
+    ("a tab without a row", replace(TAB, start=replace(TAB.start, rows=0)), "too-few-stitches", "cast on 4 and knit 9 rows"),
     ("an even cast-on with a centre", staged(replace(EVEN, start=replace(EVEN.start, count=48))), "no-centre", "cast on 47"),
     ("nothing cast on", staged(replace(bare(5), start=replace(bare(5).start, count=0))), "too-few-stitches", "cast on 5"),
     ("10,001 stitches", staged(replace(bare(5), start=replace(bare(5).start, count=10_001))), "too-long", "cast on 5"),
@@ -252,7 +255,7 @@ SAID = [
     ("lifting from a cast-on", staged(bare(9, 9), Shaping(("line 1",), Beside.BOTH, "lifted_pair", (1,))), "nothing-to-lift", "work a plain row first"),
     ("a make-one at the very edge", staged(bare(9), Shaping(BOTH, Beside.INSIDE, "m1_pair", (1,))), "nothing-to-lift", "work one plain stitch beyond it"),
     ("a share of unknown yarn", staged(bare(9), GROW, until=YarnShare(0.5)), "never-reached", "until 29 stitches"),
-    ("the count of a part that is not there", staged(bare(9), GROW, until=PartCount("sleeve", 20)), "no-marker", "until 'part 1' has 29"),
+    ("the count of a part that is not there", staged(bare(9), GROW, until=PartCount("sleeve", 20)), "no-marker", "until 'part 1' has 29 stitches"),
     ("unequal halves beside a centre", staged(replace(bare(9, 7), lines=(Line(CENTRE, LineKind.STITCH, 1),))), "no-centre", "cast on 17"),
     ("two works across one stitch", staged(bare(9, 9), Shaping(("line 1",), Beside.ON, "cdd", (1,)), Shaping(("line 1",), Beside.ON, "k3tog", (1,))), "ambiguous", "leave the second out"),
     ("a name that no row can hold", staged(replace(bare(9), parts=(PlannedPart("<left>, {n}", 9),))), "cannot-read", "call it 'part 1'"),
@@ -264,9 +267,9 @@ SAID = [
 @pytest.mark.parametrize(("says", "plan", "kind", "mend"), SAID, ids=[case[0] for case in SAID])
 def test_what_does_not_come_out_is_said_with_the_nearest_that_does(says, plan, kind, mend):
     found = next(trouble for trouble in forecast_of(plan).troubles if trouble.kind.value == kind)
-    assert found.message.endswith(".")
-    nearest = {each.says: each.plan for each in found.mends}
-    assert mend in nearest, (found.message, list(nearest))
+    assert said(found.facts).endswith(".")
+    nearest = {said(each.says): each.plan for each in found.mends}
+    assert mend in nearest, (said(found.facts), list(nearest))
     assert found not in forecast_of(nearest[mend]).troubles
     compile_plan(plan)
 
@@ -278,17 +281,27 @@ def test_a_count_between_two_times_names_both_and_the_cast_on_that_would_meet_it
         Shaping(BOTH, Beside.INSIDE, "kfb", (1,)),
         until=Count(33),
     )
-    said = forecast_of(plan).troubles[0]
-    assert said.message == "'Stage 1' steps past 33 stitches: it comes to 31 and then to 35. 31 is taken, the nearest."
-    assert [mend.says for mend in said.mends] == ["until 31 stitches", "until 35 stitches", "cast on 21 instead"]
-    assert forecast_of(said.mends[2].plan).ends == 33
+    trouble = forecast_of(plan).troubles[0]
+    assert (
+        said(trouble.facts)
+        == "'Stage 1' steps past 33 stitches: it comes to 31 and then to 35. 31 is taken, the nearest."
+    )
+    assert [said(mend.says) for mend in trouble.mends] == [
+        "until 31 stitches",
+        "until 35 stitches",
+        "cast on 21 instead",
+    ]
+    assert forecast_of(trouble.mends[2].plan).ends == 33
 
 
 def test_a_part_that_runs_out_names_row_time_part_and_figures():
     plan = staged(bare(4, 4), Shaping(("line 1",), Beside.BOTH, "k2tog_pair", (1,)), until=Repeats(9))
-    said = forecast_of(plan).troubles[0]
-    assert said.message == "In row 1 of 'Stage 1', the 4th time the shapings in 'part 1' need 2 stitches, and it has 1."
-    assert [mend.says for mend in said.mends] == ["3 times only", "cast on 10 instead"]
+    trouble = forecast_of(plan).troubles[0]
+    assert (
+        said(trouble.facts)
+        == "In row 1 of 'Stage 1', the 4th time the shapings in 'part 1' need 2 stitches, and it has 1."
+    )
+    assert [said(mend.says) for mend in trouble.mends] == ["3 times only", "cast on 10 instead"]
 
 
 # -- evenly, trial pieces ------------------------------------------------------------------------------------------

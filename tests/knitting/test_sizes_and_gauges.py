@@ -6,6 +6,7 @@ from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess, gauge_of, guess
 from knitting.measures import Gauge, yarn_of_stitch_cm
+from knitting.saying.statements import said
 from knitting.words.several import in_one
 
 
@@ -69,7 +70,7 @@ REFUSED = [
 @pytest.mark.parametrize(("name", "given", "message", "nearest"), REFUSED, ids=[case[2][:40] for case in REFUSED])
 def test_an_answer_that_cannot_be_is_refused_with_the_nearest_that_can(name, given, message, nearest):
     found = answered(CONSTRUCTIONS[name], given)
-    assert [(refusal.message, refusal.nearest) for refusal in found.refusals] == [(message, nearest)]
+    assert [(said(refusal.why), refusal.nearest) for refusal in found.refusals] == [(message, nearest)]
     assert found.plan().parts
 
 

@@ -7,15 +7,16 @@ from dataclasses import replace
 import pytest
 
 from knitting.cloth import lay_flat
-from knitting.cloth.flatness import top_angle_deg
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
+from knitting.flatness.finder import top_angle_deg
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Beside, Plan, Rows, Stage
 from knitting.recognise import recognise
 from knitting.remedies import advise, advise_words
+from knitting.saying.statements import said
 from knitting.words.writer import write
 from tests.knitting.asking import worked
 from tests.knitting.planning import knitted, made
@@ -78,7 +79,7 @@ def test_whatever_does_not_lie_as_it_should_has_a_mend(seed):
     plan = SHAPES[seed]
     piece = worked(write(compiled(forecast_of(plan))))
     for advice in (*advise(plan, Curvature.FLAT), *advise_words(piece, recognise(piece))):
-        assert bool(advice.mends) is advice.finding.asks, advice.finding.says
+        assert bool(advice.mends) is advice.finding.asks, said(advice.finding.about)
 
 
 def test_some_of_them_do_not_lie_flat():

@@ -7,13 +7,14 @@ import numpy as np
 import pytest
 from shapely import Polygon
 
-from knitting.cloth import Bend, Verdict, flatness, lay_flat, measure, outline
-from knitting.cloth.findings import verdict_of
-from knitting.cloth.flatness import flat_increases, meant_to, top_angle_deg
-from knitting.cloth.folding import folds, leans_deg, plateaus
+from knitting.cloth import lay_flat, measure, outline
 from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
+from knitting.flatness import Bend, Verdict, flatness, verdict_of
+from knitting.flatness.finder import flat_increases, meant_to, top_angle_deg
+from knitting.flatness.folding import folds, leans_deg, plateaus
 from knitting.measures import Gauge
+from knitting.saying.statements import said
 from tests.knitting.asking import worked
 from tests.knitting.planning import knitted, made
 from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE
@@ -38,13 +39,13 @@ def test_a_capelet_folds_by_67_then_37_degrees_a_line_and_cups_by_30_where_it_ch
         assert line.changes[0][1] == pytest.approx(30.51, abs=1)
     found = flatness(layout, Curvature.CUPS)
     assert [(each.bend, each.wished) for each in found] == [(Bend.CHANGE, True)]
-    assert "cups by 31° at each of the lines, as it should at the shoulders" in found[0].says
+    assert "cups by 31° at each of the lines, as it should at the shoulders" in said(found[0].about)
 
 
 def test_the_same_capelet_meant_to_lie_flat_is_said_to_cup():
     (change, *_) = flatness(lay_flat(knitted(made("capelet", **CAPELET)), Gauge(18, 24)), Curvature.FLAT)
     assert (change.bend, change.wished, change.verdict) == (Bend.CHANGE, False, Verdict.SHOWS)
-    assert change.says == (
+    assert said(change.about) == (
         "Rows 26 to 53 cup by 31° at each of the lines, and that should show: they gain 2 a row there, and 4 would lie flat."
     )
 
@@ -60,7 +61,7 @@ def test_the_triangle_at_three_quarters_bends_its_neck_by_45_degrees():
     layout = lay_flat(worked(TRIANGLE), STOCKINETTE)
     assert top_angle_deg(layout) == pytest.approx(4 * lean(0.5, 0.75), abs=0.5)
     (found,) = flatness(layout)
-    assert found.says == "In this gauge the top edges meet at 135°, not straight: they bend down by 45°."
+    assert said(found.about) == "In this gauge the top edges meet at 135°, not straight: they bend down by 45°."
     assert (found.bend, found.verdict) == (Bend.TOP, Verdict.SHOWS)
     assert found.defect_deg == pytest.approx(180 - 134.76, abs=0.5)
 
@@ -71,7 +72,7 @@ def test_the_rounds_of_a_disc_make_the_wedges_together(wedges, ratio):
     plan = made("disc", wedges=wedges, start=2, rounds=30)
     (found,) = (f for f in flatness(lay_flat(knitted(plan), Gauge(10, 10 / ratio))) if f.bend is Bend.CENTRE)
     assert 360 - found.defect_deg == pytest.approx(wedges * 2 * lean(0.5, ratio), abs=0.5)
-    assert ("ruffles" in found.says) is (found.defect_deg < -10)
+    assert ("ruffles" in said(found.about)) is (found.defect_deg < -10)
 
 
 @pytest.mark.parametrize(("ratio", "lines", "flat"), [(0.75, 0, 4.71), (0.5, 0, 3.14)])
@@ -96,8 +97,8 @@ def test_eight_stacked_single_increases_every_second_round_make_the_angle_of_the
         assert 360 - degrees(np.angle(start / end)) == pytest.approx(total, abs=3)
     else:
         assert layout.cut
-    (pull,) = (each for each in flatness(layout) if "longer" in each.says)
-    assert "each of 8 lines" in pull.says
+    (pull,) = (each for each in flatness(layout) if "longer" in said(each.about))
+    assert "each of 8 lines" in said(pull.about)
 
 
 EIGHT_ROWS = (
@@ -145,7 +146,7 @@ def test_a_fringe_triangle_begins_at_126_87_degrees():
 def test_squares_are_squares_in_garter_and_none_in_stockinette(text):
     assert flatness(lay_flat(worked(text), GARTER)) == ()
     (found,) = flatness(lay_flat(worked(text), STOCKINETTE))
-    assert found.says == "Its corners are 67° and 113°: in this gauge it is no square."
+    assert said(found.about) == "Its corners are 67° and 113°: in this gauge it is no square."
 
 
 @pytest.mark.parametrize("name", ["triangle", "corner-cloth", "mitre", "fringe-triangle", "zigzag", "framed-chart"])
@@ -170,7 +171,7 @@ def test_one_side_longer_than_the_other_pulls():
     """After the mark the cloth leans by half a stitch a row, before it it stands: sqrt(0.25 + 0.25) to 0.5."""
     text = "Cast on 41 sts.\nMark the center stitch.\nRow 1: K to center st, k1, yo, k to end.\nRow 2: Knit.\nRepeat rows 1 and 2 19 more times."
     found = [each for each in flatness(lay_flat(worked(text), GARTER)) if each.bend is Bend.PULL]
-    assert found[0].says == "The side after 'centre' is 41% longer than the other: it should pull."
+    assert said(found[0].about) == "The side after 'centre' is 41% longer than the other: it should pull."
 
 
 def test_eyelets_always_in_one_order_are_warned_of():

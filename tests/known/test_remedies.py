@@ -5,12 +5,13 @@ from dataclasses import replace
 
 import pytest
 
-from knitting.cloth import Bend, flatness, lay_flat
-from knitting.cloth.flatness import top_angle_deg
-from knitting.cloth.folding import folds
+from knitting.cloth import lay_flat
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
+from knitting.flatness import Bend, flatness
+from knitting.flatness.finder import top_angle_deg
+from knitting.flatness.folding import folds
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Beside, Plan, Rows, Shaping, Stage
@@ -19,6 +20,7 @@ from knitting.recognise import recognise
 from knitting.remedies import advise, advise_words
 from knitting.remedies.rates import at_rate
 from knitting.rows import Work
+from knitting.saying.statements import said
 from knitting.stitches import STITCHES
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
@@ -30,7 +32,7 @@ from tests.known.test_flatness import STACKED, lean
 def test_a_bent_neck_is_mended_by_increases_on_wrong_side_rows_or_by_garter():
     """A stitch a row at the edges: 2 (atan(1 / 0.75) + atan(0.5 / 0.75)) = 173.6, nearly straight."""
     (advice,) = advise(replace(made("triangle"), gauge=Gauge(18, 24)))
-    assert [mend.says for mend in advice.mends] == [
+    assert [said(mend.says) for mend in advice.mends] == [
         "work it in garter (then straight)",
         "increase at each edge on wrong-side rows too (then 174°)",
     ]
@@ -56,9 +58,9 @@ def test_increases_on_one_side_of_a_line_are_mended_by_working_both_sides_in_tur
         for stage in plan.stages
     )
     found = [each for each in advise(replace(plan, stages=stages)) if each.finding.bend is Bend.PULL]
-    assert "longer than the other" in found[0].finding.says
+    assert "longer than the other" in said(found[0].finding.about)
     (mend,) = found[0].mends
-    assert mend.says == "work it in turn on one side of its line and on the other (then even)"
+    assert said(mend.says) == "work it in turn on one side of its line and on the other (then even)"
     bends = [each.bend for each in flatness(lay_flat(knitted(mend.plan), mend.plan.gauge))]
     assert Bend.PULL not in bends
 
@@ -66,7 +68,7 @@ def test_increases_on_one_side_of_a_line_are_mended_by_working_both_sides_in_tur
 def test_a_square_that_is_none_is_mended_by_garter_or_by_more_decreases():
     """Where a row is 0.75 of a stitch high, half again as many decreases: in 3 of 4 rows instead of 2 of 4."""
     (advice,) = advise(replace(made("mitre"), gauge=Gauge(18, 24)))
-    assert [mend.says for mend in advice.mends] == [
+    assert [said(mend.says) for mend in advice.mends] == [
         "work it in garter (then square)",
         "decrease in 3 of 4 rows (then square)",
     ]
@@ -115,17 +117,17 @@ def test_each_thing_that_does_not_lie_as_it_should_has_a_change_that_mends_it(pl
     found = advise(plan, wanted)
     assert {each.finding.bend for each in found} == bends
     for each in found:
-        assert each.mends, each.finding.says
+        assert each.mends, said(each.finding.about)
         for mend in each.mends:
             assert not forecast_of(mend.plan).troubles
 
 
 def test_where_a_rate_changes_the_rows_and_the_rate_that_would_lie_flat_are_said():
     (change, *_) = advise(slower_later())
-    assert change.finding.says == (
+    assert said(change.finding.about) == (
         "Rows 51 to 89 cup by 37° at 'centre', and that should show: they gain 0.5 a row there, and 1 would lie flat."
     )
-    assert change.mends[0].says == "go on as in 'Grow' (then flat)"
+    assert said(change.mends[0].says) == "go on as in 'Grow' (then flat)"
 
 
 @pytest.mark.parametrize(
@@ -141,14 +143,14 @@ def test_where_a_rate_changes_the_rows_and_the_rate_that_would_lie_flat_are_said
 def test_the_nearest_rate_that_a_rhythm_can_keep_comes_first(factor, in_round, says, rows):
     stage = Stage("Grow", 2, (Shaping(("A",), Beside.BOTH, "m1", (1,)),), Rows(60))
     first = next(at_rate(stage, factor, in_round))
-    assert (first.says, first.stage.shapings[0].rows) == (says, rows)
+    assert (said(first.says), first.stage.shapings[0].rows) == (says, rows)
 
 
 def test_shapings_of_several_rows_go_slower_by_plain_rows_between_their_times():
     shapings = (Shaping(("A",), Beside.BOTH, "m1", (1,)), Shaping(("B",), Beside.BOTH, "k2tog", (3,)))
     stage = Stage("Both", 4, shapings, Rows(60))
     first = next(at_rate(stage, 2 / 3, in_round=False))
-    assert first.says == "2 plain rows more each time"
+    assert said(first.says) == "2 plain rows more each time"
     assert (first.stage.rhythm, [each.rows for each in first.stage.shapings]) == (6, [(1,), (3,)])
 
 
@@ -191,6 +193,6 @@ def test_whatever_does_not_lie_as_it_should_has_a_mend_and_none_makes_it_worse(n
     piece = worked(write(compiled(forecast_of(plan))))
     of_words = advise_words(piece, recognise(piece))
     for advice in (*advise(plan, CONSTRUCTIONS[name].curvature), *advise(plan, Curvature.FLAT), *of_words):
-        assert bool(advice.mends) is advice.finding.asks, advice.finding.says
+        assert bool(advice.mends) is advice.finding.asks, said(advice.finding.about)
         assert all(not forecast_of(mend.plan).troubles for mend in advice.mends if mend.plan is not None)
         assert all(not work_piece(mend.piece).problems for mend in advice.mends if getattr(mend, "piece", None))

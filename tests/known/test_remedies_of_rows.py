@@ -5,11 +5,13 @@ Angles are from closed forms (plane geometry); every change is worked and laid o
 
 import pytest
 
-from knitting.cloth import Bend, flatness, lay_flat
+from knitting.cloth import lay_flat
+from knitting.flatness import Bend, flatness
 from knitting.recognise import Recognition
 from knitting.remedies import advise_words
 from knitting.remedies.step_changes import other_side_of_marks
 from knitting.remedies.unrolled_piece import rolled, unrolled
+from knitting.saying.statements import said
 from knitting.words.reader import read
 from knitting.words.writer import say_step, write
 from knitting.working.piece_worker import work_piece
@@ -68,20 +70,20 @@ def test_rows_have_changes_that_mend_them_without_a_plan(text, bends):
     asking = [each for each in found if each.finding.asks]
     assert {each.finding.bend for each in asking} == bends
     for each in asking:
-        assert each.mends, each.finding.says
+        assert each.mends, said(each.finding.about)
         for mend in each.mends:
             again = work_reading(read(write(mend.piece)))
             assert not again.problems
             left = [other for other in flatness(lay_flat(again)) if other.bend is each.finding.bend and other.asks]
-            assert all(other.size <= 0.6 * each.finding.size for other in left), mend.says
+            assert all(other.size <= 0.6 * each.finding.size for other in left), said(mend.says)
 
 
 def test_plain_rounds_come_in_evenly_until_it_lies_flat():
     """2 pi 0.75 = 4.71 scattered, 5.45 along five lines: 10 in every 2nd round ruffle by 105 degrees."""
     piece, found = advice(DISC.replace("24 rows", "40 rows"))
     mend = found[0].mends[0]
-    assert "plain rounds more, evenly over rounds 1 to 37" in mend.says
-    assert mend.says.endswith("than flat)") or mend.says.endswith("(then flat)")
+    assert "plain rounds more, evenly over rounds 1 to 37" in said(mend.says)
+    assert said(mend.says).endswith("than flat)") or said(mend.says).endswith("(then flat)")
     changes = [row.change for row in work_piece(mend.piece).rows if row.change]
     assert changes == [row.change for row in piece.rows if row.change]
 

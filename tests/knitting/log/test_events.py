@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from knitting.log import KINDS, NotAnEvent, details, event_from_json, event_from_parts, events_of_request
 from knitting.log.events import LONGEST_NOTE
 from knitting.saying.events import TITLES, event_details
+from knitting.saying.statements import said_refusal
 from tests.knitting.log.seen import NOON, PHONE, sent
 
 OWN = {
@@ -51,7 +52,7 @@ def raw(kind="row", row=1, **more):
 def test_what_is_no_event_is_refused_with_the_reason(wrong, why):
     with pytest.raises(NotAnEvent) as refused:
         sent({**raw(), **wrong})
-    assert str(refused.value) == why
+    assert said_refusal(refused.value) == why
 
 
 @pytest.mark.parametrize("kind", KINDS)
@@ -116,4 +117,4 @@ def test_nonsense_is_an_event_or_refused(data):
 def test_a_request_without_events_is_refused(body, why):
     with pytest.raises(NotAnEvent) as refused:
         events_of_request(body)
-    assert str(refused.value) == why
+    assert said_refusal(refused.value) == why

@@ -1,4 +1,4 @@
-"""Whether a cloth lies as it is meant to: where it cups, ruffles, bends or pulls, in degrees and in a knitter's words.
+"""Whether a cloth lies as it is meant to: where it cups, ruffles, bends or pulls, in degrees.
 
 The thresholds are guesses until swatches say otherwise, so it is "should" and never "will". Stretch, blocking, curl,
 gravity and drape are not in it.
@@ -10,14 +10,26 @@ from collections import Counter
 from collections.abc import Iterator
 from itertools import pairwise
 from math import pi, radians, tan
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
-from knitting.cloth.findings import BLOCKS_STRAIN, FINE_STRAIN, FLAT_DEG, Bend, Finding, Verdict, verdict_of
-from knitting.cloth.folding import Fold, folds, leans_deg, plateaus, scatter_plateaus
 from knitting.cloth.layout import Layout, NoLayout
 from knitting.cloth.measuring import Measures, measure
 from knitting.curvature import Curvature
-from knitting.measures import Gauge, said_number
+from knitting.flatness.findings import Bend, Finding
+from knitting.flatness.folding import Fold, folds, leans_deg, plateaus, scatter_plateaus
+from knitting.flatness.statements import (
+    CupsAsMeant,
+    NoSquare,
+    RateChanges,
+    RoundsOpen,
+    RoundsTurn,
+    Slanting,
+    Strained,
+    TopEdges,
+    UnevenSides,
+)
+from knitting.flatness.verdicts import BLOCKS_STRAIN, FINE_STRAIN, FLAT_DEG, Verdict, verdict_of
+from knitting.measures import Gauge
 from knitting.stitches import Look
 
 _FEW_STITCHES = 24
@@ -28,7 +40,6 @@ _SHORT_END = 8
 """A change followed by no more rows than these is a border's, and bends nothing."""
 _SAME_ROW = 3
 _LEAST_EYELETS = 12
-_NOTHING_GAINED = 0.05
 _FEWEST_STRAINED = 24
 """Fewer rows than these give way as their edges do: nothing is said of strain."""
 
@@ -95,13 +106,8 @@ def _top(layout: Layout) -> Iterator[Finding]:
     if angle is None or abs(180 - angle) < 1 or not 90 < angle < 270:
         return
     missing = 180 - angle
-    if abs(missing) < FLAT_DEG:
-        says = f"The top edges meet at {angle:.0f}°, nearly straight: it should block out."
-    elif missing > 0:
-        says = f"In this gauge the top edges meet at {angle:.0f}°, not straight: they bend down by {missing:.0f}°."
-    else:
-        says = f"In this gauge the top edges meet at {angle:.0f}°: they stand up by {-missing:.0f}° past straight."
-    yield Finding(Bend.TOP, "top edge", _all_rows(layout), missing, verdict_of(missing), says)
+    verdict = verdict_of(missing)
+    yield Finding(Bend.TOP, _all_rows(layout), missing, verdict, TopEdges(angle, missing, verdict))
 
 
 def _centre(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
@@ -117,26 +123,12 @@ def _centre(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Fin
     missing = 360 - total
     lines = sum(abs(fold.plateaus[0].fold_deg) > 1 for fold in along if fold.plateaus)
     flat, made = flat_increases(layout.gauge, lines), _gained_from_the_centre(layout, along)
+    rows, verdict = _all_rows(layout), verdict_of(missing)
     if meant is Curvature.CUPS or first > _FEW_STITCHES:
-        yield Finding(
-            Bend.CENTRE,
-            "the rounds",
-            _all_rows(layout),
-            missing,
-            Verdict.FLAT,
-            f"The rounds open to {total:.0f}° of the 360° of a flat circle.",
-            wished=True,
-        )
+        yield Finding(Bend.CENTRE, rows, missing, Verdict.FLAT, RoundsOpen(total), wished=True)
         return
-    rates = f"these rounds gain {said_number(made)} each, and {said_number(flat)} would lie flat."
-    if abs(missing) < FLAT_DEG:
-        says = f"The rounds make {total:.0f}°: it should lie flat."
-    elif missing > 0:
-        says = f"The rounds make {total:.0f}°, {missing:.0f}° less than flat: the middle cups; {rates}"
-    else:
-        says = f"The rounds make {total:.0f}°, {-missing:.0f}° more than flat: the edge ruffles; {rates}"
-    rows = _all_rows(layout)
-    yield Finding(Bend.CENTRE, "centre", rows, missing, verdict_of(missing), says, gains=made, flat_gains=flat)
+    about = RoundsTurn(total, missing, verdict, made, flat)
+    yield Finding(Bend.CENTRE, rows, missing, verdict, about, gains=made, flat_gains=flat)
 
 
 def _gained_from_the_centre(layout: Layout, along: list[Fold]) -> float:
@@ -158,16 +150,17 @@ def _corners(layout: Layout) -> Iterator[Finding]:
     angles = sorted(corner.angle for corner in found.corners)
     off = max(abs(angle - 90) for angle in angles)
     if off > 1.5:
-        says = f"Its corners are {angles[0]:.0f}° and {angles[-1]:.0f}°: in this gauge it is no square."
-        yield Finding(Bend.CORNERS, "corners", _all_rows(layout), off, verdict_of(off), says)
+        about = NoSquare(angles[0], angles[-1])
+        yield Finding(Bend.CORNERS, _all_rows(layout), off, verdict_of(off), about)
 
 
 class _Turn(NamedTuple):
-    """A change of fold: its row, where, the last row of the new fold, both folds as stitches gained a row."""
+    """A change of fold: its row, at which line (none: all round), the last row of the new fold, both folds as
+    stitches gained a row."""
 
     row: int
     defect_deg: float
-    where: str
+    line: str
     last: int
     before: float
     after: float
@@ -195,47 +188,20 @@ def _turns(layout: Layout, along: list[Fold]) -> Iterator[_Turn]:
             yield _Turn(other.first, one.fold_deg - other.fold_deg, fold.name, other.last, *gains)
     for one, other in pairwise(scatter_plateaus(layout)):
         gains = [ratio * radians(each.fold_deg) for each in (one, other)]
-        yield _Turn(other.first, one.fold_deg - other.fold_deg, "all round", other.last, *gains)
+        yield _Turn(other.first, one.fold_deg - other.fold_deg, "", other.last, *gains)
 
 
 def _change(layout: Layout, together: list[_Turn], defect: float, meant: Curvature) -> Finding:
     first, last = (row + layout.first_row + 1 for row in (together[0].row, max(each.last for each in together)))
-    noun = "round" if layout.in_round else "row"
-    names = [each.where for each in together]
-    where = names[0] if len(names) == 1 else f"{len(names)} lines"
-    at = " at each of the lines" if len(names) > 1 else "" if names == ["all round"] else f" at '{names[0]}'"
+    lines = tuple(each.line for each in together if each.line)
     wished = meant is Curvature.CUPS and defect > 0
     verdict = verdict_of(defect)
-    flat, gains = sum(each.before for each in together), sum(each.after for each in together)
     if wished:
-        says = f"From {noun} {first} on it cups by {defect:.0f}°{at}, as it should at the shoulders."
-        return Finding(Bend.CHANGE, where, (first, last), defect, verdict, says, wished)
-    does = "cup" if defect > 0 else "ruffle"
-    how = f"{does} by {abs(defect):.0f}°{at}"
-    then = {
-        Verdict.FLAT: f"{how} and should lie flat all the same",
-        Verdict.BLOCKS: f"{does} a little, by {abs(defect):.0f}°{at}, and should block out",
-        Verdict.SHOWS: f"{how}, and that should show",
-    }[verdict]
-    rates = f"they {_gained(gains)} a {noun}{' there' if at else ''}, and {_rate(flat, gains)} would lie flat"
-    says = f"{noun.capitalize()}s {first} to {last} {then}: {rates}."
-    return Finding(Bend.CHANGE, where, (first, last), defect, verdict, says, gains=gains, flat_gains=flat)
-
-
-def _gained(gains: float) -> str:
-    if abs(gains) < _NOTHING_GAINED:
-        return "neither gain nor lose"
-    return f"{'gain' if gains > 0 else 'lose'} {said_number(abs(gains))}"
-
-
-def _rate(flat: float, gains: float) -> str:
-    """The rate that would lie flat, said so that it can be told from one of the other sign."""
-    if abs(flat) < _NOTHING_GAINED:
-        return "none"
-    said = said_number(abs(flat))
-    if flat > 0:
-        return said if gains > 0 else f"{said} increase{'' if said == '1' else 's'}"
-    return said if gains < 0 else f"{said} decrease{'' if said == '1' else 's'}"
+        cups = CupsAsMeant(first, layout.in_round, defect, lines)
+        return Finding(Bend.CHANGE, (first, last), defect, verdict, cups, wished)
+    flat, gains = sum(each.before for each in together), sum(each.after for each in together)
+    about = RateChanges(first, last, layout.in_round, defect, verdict, lines, gains, flat)
+    return Finding(Bend.CHANGE, (first, last), defect, verdict, about, gains=gains, flat_gains=flat)
 
 
 def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Finding]:
@@ -246,16 +212,14 @@ def _pulls(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Find
     if uneven:
         worst = uneven[0]
         verdict = Verdict.BLOCKS if worst.uneven <= BLOCKS_STRAIN else Verdict.SHOWS
-        side = "before" if worst.before_cm > worst.after_cm else "after"
-        where = f"'{worst.name}'" if len(uneven) == 1 else f"each of {len(uneven)} lines"
-        up_to = "" if uneven[-1].uneven > 0.9 * worst.uneven else "up to "
-        says = f"The side {side} {where} is {up_to}{worst.uneven:.0%} longer than the other: it should pull."
-        yield Finding(Bend.PULL, worst.name, _all_rows(layout), 0.0, verdict, says, share=worst.uneven)
+        names = tuple(each.name for each in uneven)
+        up_to = uneven[-1].uneven <= 0.9 * worst.uneven
+        about = UnevenSides(worst.before_cm > worst.after_cm, names, worst.uneven, up_to)
+        yield Finding(Bend.PULL, _all_rows(layout), 0.0, verdict, about, share=worst.uneven)
     if layout.strain >= FINE_STRAIN and meant is Curvature.FLAT and len(layout.rows) >= _FEWEST_STRAINED:
         verdict = Verdict.BLOCKS if layout.strain <= BLOCKS_STRAIN else Verdict.SHOWS
-        then = "should block out" if verdict is Verdict.BLOCKS else "should distort"
-        says = f"To lie flat its stitches are stretched or pushed by {layout.strain:.0%} on the whole: it {then}."
-        yield Finding(Bend.STRAIN, "the whole cloth", _all_rows(layout), 0.0, verdict, says, share=layout.strain)
+        strained = Strained(layout.strain, verdict)
+        yield Finding(Bend.STRAIN, _all_rows(layout), 0.0, verdict, strained, share=layout.strain)
 
 
 def _slants(layout: Layout) -> Iterator[Finding]:
@@ -267,28 +231,8 @@ def _slants(layout: Layout) -> Iterator[Finding]:
             if len(holes) == 2 and group.change == 0 and sum(holes) == 1:
                 sides[holes[0]] += 1
     if sum(sides.values()) >= _LEAST_EYELETS and len(sides) == 1:
-        says = (
-            "Every yarn over lies on the same side of its decrease: the cloth should slant a little, which no count "
-            "shows. Turn their order in every other pattern row."
-        )
-        yield Finding(Bend.SLANT, "the eyelets", _all_rows(layout), 0.0, Verdict.BLOCKS, says)
+        yield Finding(Bend.SLANT, _all_rows(layout), 0.0, Verdict.BLOCKS, Slanting())
 
 
 def _all_rows(layout: Layout) -> tuple[int, int]:
     return layout.first_row + 1, layout.first_row + len(layout.rows)
-
-
-def shape_json(layout: Layout | NoLayout) -> dict[str, Any]:
-    """The published form of a cloth's measures and of how it lies."""
-    return {
-        **measure(layout).as_json(),
-        "flatness": [
-            {
-                "where": each.where,
-                "rows": list(each.rows),
-                "defect_deg": round(each.defect_deg, 2),
-                "says": each.says,
-            }
-            for each in flatness(layout)
-        ],
-    }

@@ -5,17 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import Enum
 
-FLAT_DEG, BLOCKS_DEG = 10.0, 30.0
-"""Missing angles below the first should lie flat, below the second block out, above it show."""
-FINE_STRAIN, BLOCKS_STRAIN = 0.03, 0.08
-
-
-class Verdict(Enum):
-    """What should become of it."""
-
-    FLAT = "flat"
-    BLOCKS = "blocks out"
-    SHOWS = "shows"
+from knitting.flatness.verdicts import Verdict
+from knitting.statements import Statement
 
 
 class Bend(Enum):
@@ -37,15 +28,14 @@ class Finding:
     ``rows`` are its first and last row, counted from 1. ``defect_deg`` is the angle that is missing (it cups or bends
     inwards) or, below zero, too much (it ruffles); 0 where it is no angle, but a ``share`` of a length. ``wished``
     says that it is meant to be so. ``gains`` are the stitches that its rows gain there each, ``flat_gains`` those with
-    which it would lie flat; both 0 where no other number would do it.
+    which it would lie flat; both 0 where no other number would do it. ``about`` are the facts of its sentence.
     """
 
     bend: Bend
-    where: str
     rows: tuple[int, int]
     defect_deg: float
     verdict: Verdict
-    says: str
+    about: Statement
     wished: bool = False
     share: float = 0.0
     gains: float = 0.0
@@ -60,13 +50,3 @@ class Finding:
     def size(self) -> float:
         """How bad it is: degrees, or hundredths of a length."""
         return abs(self.defect_deg) or 100 * self.share
-
-
-def verdict_of(defect_deg: float) -> Verdict:
-    """What should become of a missing angle.
-
-    >>> verdict_of(-12.0).value
-    'blocks out'
-    """
-    size = abs(defect_deg)
-    return Verdict.FLAT if size < FLAT_DEG else Verdict.BLOCKS if size <= BLOCKS_DEG else Verdict.SHOWS

@@ -1,0 +1,45 @@
+"""What is said of a statement: its sentence out of the tables, with its figures, in the reader's language."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from knitting.plan.troubles import Trouble
+from knitting.saying import fabrics, findings, forecasts, plan_changes, plan_troubles
+from knitting.saying.language import _
+from knitting.saying.templates import filled
+from knitting.statements import Refused, Sentence, Statement
+
+_SENTENCES: dict[type[Statement], str | Callable[[Any], str]] = {
+    **fabrics.TEMPLATES,
+    **plan_troubles.TEMPLATES,
+    **forecasts.TEMPLATES,
+    **findings.TEMPLATES,
+    **plan_changes.TEMPLATES,
+}
+
+
+def said(statement: Statement) -> str:
+    """A statement in the reader's language."""
+    if isinstance(statement, Sentence):
+        facts = {name: said(fact) if isinstance(fact, Statement) else fact for name, fact in statement.facts}
+        return filled(_(statement.source), statement, **facts)
+    sentence = _SENTENCES[type(statement)]
+    return filled(_(sentence), statement) if isinstance(sentence, str) else sentence(statement)
+
+
+def said_refusal(refused: Refused) -> str:
+    """Why something cannot be done, and what would help."""
+    return " ".join(said(each) for each in (refused.why, refused.hint) if each is not None)
+
+
+def trouble_line(trouble: Trouble) -> str:
+    """What does not come out in a plan, in the one line that the command line prints: where, what, and what would."""
+    place = " ".join(str(each + 1) if isinstance(each, int) else each for each in trouble.where)
+    if not trouble.mends:
+        return f"{place}: {said(trouble.facts)}"
+    nearest = "; ".join(said(mend.says) for mend in trouble.mends)
+    return _("{place}: {trouble} Nearest: {nearest}.").format(
+        place=place, trouble=said(trouble.facts), nearest=nearest.replace("; ", _("; or "))
+    )

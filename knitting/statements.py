@@ -1,0 +1,39 @@
+"""What is to be said to a person, as a value: ``knitting.saying`` says it in the reader's language when it is read."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+class Statement:
+    """Something to be said, as its facts: one class a sentence, or a :class:`Sentence` that brings its own."""
+
+    __slots__ = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Sentence(Statement):
+    """A sentence with places for its facts: the English, which is the source of the catalogue, not yet translated."""
+
+    source: str
+    facts: tuple[tuple[str, object], ...] = ()
+
+
+def sentence(source: str, **facts: object) -> Sentence:
+    """A sentence for whoever refuses or explains something once, in one place.
+
+    Places are those of :func:`knitting.saying.templates.filled`: ``{count:stitches}`` is a number with its unit.
+
+    >>> sentence("'{part}' has {count:stitches}.", part="wing", count=4).facts
+    (('part', 'wing'), ('count', 4))
+    """
+    return Sentence(source, tuple(facts.items()))
+
+
+class Refused(ValueError):
+    """Something that cannot be done: why, and what would help where that can be told."""
+
+    def __init__(self, why: Statement, hint: Statement | None = None) -> None:
+        super().__init__(why)
+        self.why = why
+        self.hint = hint
