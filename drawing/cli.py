@@ -17,6 +17,7 @@ from knitting.command_line.commands import ALL_WELL, PROBLEMS, WRONG_CALL, read_
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
 from knitting.saying.problems import problems_of
+from knitting.saying.statements import said
 from knitting.words.reader import read
 from knitting.working.piece_worker import work_piece
 
@@ -44,7 +45,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 def _cloth(worked: WorkedPiece, gauge: Gauge | None) -> str | None:
     layout = lay_flat(worked, gauge)
     if isinstance(layout, NoLayout):
-        print(layout.reason, file=sys.stderr)
+        print(said(layout.reason), file=sys.stderr)
         return None
     return to_svg(lay_out(layout), style=inks.CLOTH)
 

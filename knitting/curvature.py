@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from enum import Enum
 
+from knitting.statements import sentence
+
 
 class Curvature(Enum):
-    """How a piece should lie."""
+    """How a piece should lie, with the sentence that says so."""
 
-    FLAT = "It should lie flat."
-    CUPS = "It should cup at the shoulders: its rows widen fast, then slowly."
-    TUBE = "It is a tube: it hangs straight."
+    FLAT = sentence("It should lie flat.")
+    CUPS = sentence("It should cup at the shoulders: its rows widen fast, then slowly.")
+    TUBE = sentence("It is a tube: it hangs straight.")

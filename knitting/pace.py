@@ -32,21 +32,6 @@ class Pace:
     middle: float
     high: float
 
-    def said_for(self, stitches: int) -> str:
-        """How long so many stitches take.
-
-        >>> Pace(2.0, 2.5, 3.0).said_for(14_000), Pace(2.0, 2.5, 3.0).said_for(600), Pace(2.0, 2.0, 2.1).said_for(10)
-        ('8 to 12 h', '20 to 30 min', '1 min')
-        """
-        low, high = self.low * stitches, self.high * stitches
-        if high >= 2 * 3600:
-            return _between(round(low / 3600), round(high / 3600), "h")
-        return _between(max(round(low / 60), 1), max(round(high / 60), 1), "min")
-
-
-def _between(low: int, high: int, unit: str) -> str:
-    return f"{low} to {high} {unit}" if low != high else f"{low} {unit}"
-
 
 def pace(rows: Iterable[TimedRow]) -> Pace | None:
     """The pace of the last rows, in the order in which they were done; ``None`` while there are too few to tell.

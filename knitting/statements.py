@@ -19,10 +19,15 @@ class Sentence(Statement):
     facts: tuple[tuple[str, object], ...] = ()
 
 
+def N_(source: str) -> str:  # noqa: N802 (its name in every project that uses gettext)
+    """Words of a table as they stand: the catalogue takes them up here, and whoever shows them says them."""
+    return source
+
+
 def sentence(source: str, **facts: object) -> Sentence:
     """A sentence for whoever refuses or explains something once, in one place.
 
-    Places are those of :func:`knitting.saying.templates.filled`: ``{count:stitches}`` is a number with its unit.
+    Places are those of :func:`knitting.saying.sentences.filled`: ``{count:stitches}`` is a number with its unit.
 
     >>> sentence("'{part}' has {count:stitches}.", part="wing", count=4).facts
     (('part', 'wing'), ('count', 4))

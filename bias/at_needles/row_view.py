@@ -14,6 +14,7 @@ from drawing.strip import part_names
 from knitting.log import Progress
 from knitting.pace import Pace
 from knitting.reminders import Needles, ReminderKind, reminders, tail
+from knitting.saying.pieces import said_new_stitch, said_time
 from knitting.saying.reminders import said_reminder, said_tail
 from knitting.stitches import StitchKind
 
@@ -97,7 +98,10 @@ class RowView:
         names = part_names(self.row, self._names(self.number))
         names = names if self.row.side.value == "RS" else names[::-1]
         found = self.results.new_stitches(self.number)
-        return [(self.sided(names[each.part]) if len(names) > 1 else "", self.sided(each.said)) for each in found]
+        return [
+            (self.sided(names[each.part]) if len(names) > 1 else "", self.sided(said_new_stitch(each)))
+            for each in found
+        ]
 
     @property
     def tail(self) -> str:
@@ -158,7 +162,7 @@ class RowView:
     @property
     def time_left(self) -> str:
         """How long the rest takes at the knitter's own pace; nothing before that is known."""
-        return self.pace.said_for(self.stitches_left) if self.pace and self.row else ""
+        return said_time(self.pace, self.stitches_left) if self.pace and self.row else ""
 
     @property
     def yarn(self) -> str:

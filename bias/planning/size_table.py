@@ -11,7 +11,7 @@ from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
 from knitting.measures import said_cm
 from knitting.plan.plan import Plan
-from knitting.saying.statements import said
+from knitting.saying.statements import said, said_words
 from knitting.sizing.parameters import Parameter, following_measures
 from knitting.sizing.sizes import yarn_m
 from knitting.words.several import in_one
@@ -43,7 +43,7 @@ def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -
         wrong = next((value for value in values if value % 2 == 0), None)
     if wrong is not None:
         odd = "an odd number of " if knob.odd else ""
-        return None, f"'{knob.words} {wrong}' cannot be: {odd}{knob.least:,} to {knob.most:,} is possible."
+        return None, f"'{said(knob.words)} {wrong}' cannot be: {odd}{knob.least:,} to {knob.most:,} is possible."
     plans = [made for value in values if (made := knob.turned(value)) is not None]
     found = [results_of_plan(plan_text(each)) for each in plans]
     unsound = next((each.forecast.troubles[0] for each in found if not each.forecast.sound), None)
@@ -60,8 +60,11 @@ def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: l
     rows.append(("stitches in all", tuple(f"{forecast.stitches:,}" for forecast in courses)))
     for at, stick in enumerate(following_measures(courses[0].plan)):
         rows.append(
-            (stick.words, tuple(said_cm(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses))
+            (
+                said_words(stick.words),
+                tuple(said_cm(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses),
+            )
         )
     rows.append(("yarn, a guess", tuple(f"{yarn_m(forecast):.0f} m" for forecast in courses)))
-    heads = tuple(f"{knob.words} {value}" for value in values)
+    heads = tuple(f"{said(knob.words)} {value}" for value in values)
     return SizeTable(heads, tuple(rows), in_one(texts) or "")

@@ -17,7 +17,7 @@ from bias.planning.size_changes import SIZE_CHANGES, positive
 from bias.planning.size_table import size_table
 from bias.planning.views import plan_state
 from bias.results import results_of_plan
-from knitting.constructions import CONSTRUCTIONS, said_over_head
+from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answers_of
 from knitting.gauges import YARN_WEIGHTS
 from knitting.measures import CM_PER_INCH, said_cm, said_number
@@ -76,7 +76,7 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "svg": found.results.cloth_svg(),
         "sent": sent,
         "fabrics": FABRICS,
-        "over_head": said_over_head(found.forecast),
+        "over_head": over_head(found.forecast),
         "fits": found.fits(),
         "yarn_at_hand": said_number(plan.yarn_m) if plan.yarn_m else "",
         "kept": [(key, sent[key]) for key in _KEPT_IN_ADDRESS if sent.get(key)],

@@ -22,7 +22,7 @@ from bias.planning.presses import PlanPress, answer_press
 from bias.planning.sentences import fields, paragraphs
 from bias.planning.shape_gallery import shape_offers
 from bias.results import NotRead, PlanResults, cloth_context, plan_of_words, results_of_plan, row_context
-from knitting.constructions import CONSTRUCTIONS, said_over_head
+from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answered
 from knitting.files import plan_from_text, plan_text, plan_to_json
 from knitting.plan_editing.structure import bare_parts
@@ -215,7 +215,7 @@ def desk(state: SketchState, row: int) -> dict[str, Any]:
         "plan_results": found,
         "forecast": found.forecast,
         "construction": CONSTRUCTIONS.get(found.plan.construction),
-        "over_head": said_over_head(found.forecast),
+        "over_head": over_head(found.forecast),
         "paragraphs": paragraphs(found.forecast),
         "results": results,
         "row_group_view": "plan-row-group",

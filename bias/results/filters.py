@@ -7,12 +7,15 @@ from django import template
 from knitting.problems import TextMend
 from knitting.saying.problems import said_mend
 from knitting.saying.statements import said as said_statement
+from knitting.saying.statements import said_words
 from knitting.statements import Statement
 
 register = template.Library()
 
 
 @register.filter
-def said(value: Statement | TextMend) -> str:
-    """A statement, or what a press on a mend of the words does."""
+def said(value: Statement | TextMend | str) -> str:
+    """A statement, what a press on a mend of the words does, or words of a table."""
+    if isinstance(value, str):
+        return said_words(value)
     return said_mend(value) if isinstance(value, TextMend) else said_statement(value)

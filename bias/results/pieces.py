@@ -28,7 +28,9 @@ from knitting.measures import Gauge, said_area, said_cm
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.misreadings import said_misreading
+from knitting.saying.pieces import said_corners
 from knitting.saying.problems import SaidProblem, problems_of
+from knitting.saying.statements import said
 from knitting.statements import sentence
 from knitting.substitution import OwnHand, Substitution, substitute
 from knitting.words.glossary import Abbreviation, glossary
@@ -90,7 +92,7 @@ class Results:
     @property
     def said_measures(self) -> str:
         """Area and corners as one sentence."""
-        corners = self.measures.said_corners
+        corners = said_corners(self.measures)
         area = said_area(self.measures.area_cm2)
         if isinstance(self.layout, Layout) and self.layout.in_round:
             rounds = (
@@ -167,7 +169,7 @@ class Results:
     @property
     def not_laid(self) -> str:
         """Why there is no drawing, or nothing."""
-        return self.layout.reason if isinstance(self.layout, NoLayout) else ""
+        return said(self.layout.reason) if isinstance(self.layout, NoLayout) else ""
 
     @property
     def laid(self) -> bool:

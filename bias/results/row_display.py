@@ -10,6 +10,7 @@ from drawing.cloth_svg import needle_path
 from drawing.strip import part_names
 from knitting.dialects.tokens import lines_of
 from knitting.rows import Side
+from knitting.saying.pieces import said_new_stitch
 
 _MOST_PLACES = 20_000
 """Places of needle lines that a page carries; of very long pieces every so manyth row's line is sent."""
@@ -39,9 +40,8 @@ def _new_stitches(found: Results, number: int, named: Sequence[str]) -> list[tup
     row = found.worked.rows[number - 1]
     names = part_names(row, named)
     names = names if row.side is Side.RS else names[::-1]
-    return [
-        (names[new_stitch.part] if len(names) > 1 else "", new_stitch.said) for new_stitch in found.new_stitches(number)
-    ]
+    several, new = len(names) > 1, found.new_stitches(number)
+    return [(names[each.part] if several else "", said_new_stitch(each)) for each in new]
 
 
 def cloth_context(found: Results, number: int) -> dict[str, Any]:

@@ -21,6 +21,7 @@ from knitting.cloth.zones import Numbers, Points, Zone, lay_zones
 from knitting.measures import GUESS_IN_GARTER, GUESS_IN_STOCKINETTE, Gauge
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.rows import Side
+from knitting.statements import Statement, sentence
 from knitting.stitches import Face, StitchKind
 
 FITS = 0.006
@@ -124,9 +125,9 @@ class Layout:
 
 @dataclass(frozen=True, slots=True)
 class NoLayout:
-    """Why a piece cannot be laid flat, as a sentence."""
+    """Why a piece cannot be laid flat."""
 
-    reason: str
+    reason: Statement
 
 
 def lay_flat(
@@ -142,13 +143,13 @@ def lay_flat(
     sheet = spread(worked, first)
     rows = sheet.rows
     if len(rows) < 2:
-        return NoLayout("The cloth is drawn once two rows add up.")
+        return NoLayout(sentence("The cloth is drawn once two rows add up."))
     used = gauge or worked.piece.headers.gauge or guess_gauge(rows)
     walls = find_walls(sheet)
     gauges = [_gauge_of(used, later, first + number) for number in range(1, len(rows) + 1)]
     zones = lay_zones(sheet, walls, gauges)
     if not sum(zone.area for zone in zones) > 0:
-        return NoLayout("There is no cloth between its first row and its last.")
+        return NoLayout(sentence("There is no cloth between its first row and its last."))
     found = join(zones)
     layout = Layout(
         worked=worked,

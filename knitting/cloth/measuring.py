@@ -12,8 +12,6 @@ from knitting.cloth.outline import Corner, StraightEdge, corners, outline, strai
 from knitting.cloth.rim import polygon_area
 from knitting.cloth.zones import Points
 
-_MOST_CORNERS_SAID = 6
-
 
 @dataclass(frozen=True)
 class Measures:
@@ -31,14 +29,6 @@ class Measures:
     first_cm: float = 0.0
     last_cm: float = 0.0
     """Lengths of the first and the last row by their stitches: of rounds, round the neck and round the hem."""
-
-    @property
-    def said_corners(self) -> str:
-        """The corners as they are said, "90, 45 and 45 degrees"; nothing where there are none or very many."""
-        angles = [f"{corner.angle:.0f}" for corner in self.corners]
-        if not 1 < len(angles) <= _MOST_CORNERS_SAID:
-            return ""
-        return f"{', '.join(angles[:-1])} and {angles[-1]} degrees"
 
     def as_json(self) -> dict[str, Any]:
         """The published form."""

@@ -14,7 +14,7 @@ from knitting.files.ledger import as_json, as_table
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Plan
-from knitting.saying.statements import trouble_line
+from knitting.saying.statements import said_words, trouble_line
 from knitting.sizing.parameters import following_measures, parameters
 from knitting.sizing.sizes import nearest_sizes
 from knitting.statements import Refused, sentence
@@ -93,14 +93,17 @@ def listed() -> str:
 
 
 def _listed(construction: Construction) -> str:
-    lines = [f"{construction.key}: {construction.built}"]
+    lines = [f"{construction.key}: {said_words(construction.built)}"]
     for asked in construction.asks:
         default = said_value(asked, asked.default)
         about = ", ".join(key for key, _ in asked.choices) if asked.choices else f"{asked.least} to {asked.most}"
         odd = ", odd" if asked.odd else ""
-        lines.append(f"  {asked.key}={_typed(asked.default)}  {asked.words}: {default} ({about}{odd})")
-    lines += [f"  {measure.key}=  {measure.words}, instead of {measure.follows}" for measure in construction.measures]
-    lines += [f"  {rule}" for rule in construction.rules]
+        lines.append(f"  {asked.key}={_typed(asked.default)}  {said_words(asked.words)}: {default} ({about}{odd})")
+    lines += [
+        f"  {measure.key}=  {said_words(measure.words)}, instead of {measure.follows}"
+        for measure in construction.measures
+    ]
+    lines += [f"  {said_words(rule)}" for rule in construction.rules]
     return "\n".join(lines) + "\n"
 
 

@@ -20,6 +20,7 @@ from knitting.constructions.zigzag import ZIGZAG
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.measures import said_cm
+from knitting.statements import Sentence, sentence
 
 _ALL = (
     TRIANGLE,
@@ -39,13 +40,15 @@ CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""
 
 
-def said_over_head(forecast: Forecast) -> str:
-    """Where a piece must pass over a head, and how wide it is there; nothing where it need not."""
+def over_head(forecast: Forecast) -> Sentence | None:
+    """Where a piece must pass over a head, and how wide it is there; ``None`` where it need not."""
     construction = CONSTRUCTIONS.get(forecast.plan.construction)
     if construction is None or construction.over_head is None:
-        return ""
+        return None
     words, of = construction.over_head
-    return f"{words}: {said_cm(of(forecast))} before stretch. It must pass over a head."
+    return sentence(
+        "{where}: {width} before stretch. It must pass over a head.", where=sentence(words), width=said_cm(of(forecast))
+    )
 
 
 __all__ = [
@@ -57,5 +60,5 @@ __all__ = [
     "Value",
     "Values",
     "WishedMeasure",
-    "said_over_head",
+    "over_head",
 ]

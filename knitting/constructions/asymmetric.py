@@ -31,6 +31,7 @@ from knitting.plan.plan import (
 )
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 
 _BOTH = (RIGHT_EDGE, LEFT_EDGE)
 _STILL = (1, 3, 5)
@@ -63,26 +64,26 @@ def _make(values: Values) -> Plan:
 
 ASYMMETRIC = Construction(
     key="asymmetric",
-    title="Asymmetric triangle",
-    built="A shawl from tip to tip: it grows slowly around a centred decrease, turns, and shrinks as it grew.",
+    title=N_("Asymmetric triangle"),
+    built=N_("A shawl from tip to tip: it grows slowly around a centred decrease, turns, and shrinks as it grew."),
     asks=(
-        Question("cast_on", "cast on", 5, 1, 99, odd=True),
-        Question("set_up", "centre set at", 13, 5, 199, odd=True),
-        Question("to", "grow to", 103, 8, 2_000),
-        Question("back_to", "shrink to", 16, 5, 1_999),
-        Question("leave", "close to", 4, 1, 1_998),
+        Question("cast_on", N_("cast on"), 5, 1, 99, odd=True),
+        Question("set_up", N_("centre set at"), 13, 5, 199, odd=True),
+        Question("to", N_("grow to"), 103, 8, 2_000),
+        Question("back_to", N_("shrink to"), 16, 5, 1_999),
+        Question("leave", N_("close to"), 4, 1, 1_998),
         DOUBLE,
         MARKING,
     ),
     make=_make,
     rules=(
-        "Three stitches more in six rows, then three fewer in six.",
-        "The centre is set on an odd count.",
-        "On the odd rows of the rhythm the count stands still.",
+        N_("Three stitches more in six rows, then three fewer in six."),
+        N_("The centre is set on an odd count."),
+        N_("On the odd rows of the rhythm the count stands still."),
     ),
     care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
-    top="the side that grows faster; the longest edge lies level",
-    measures=(WishedMeasure("length_cm", "from tip to tip along the rows", "to", rows_cm),),
-    caveats=("One half grows twice as fast as the other: that is meant so.",),
+    top=N_("the side that grows faster; the longest edge lies level"),
+    measures=(WishedMeasure("length_cm", N_("from tip to tip along the rows"), "to", rows_cm),),
+    caveats=(N_("One half grows twice as fast as the other: that is meant so."),),
 )

@@ -22,6 +22,7 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Finish, Line, LineKind, Plan, PlannedPart, Repeats, Rows, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 
 _NAMES = ("right front", "right shoulder", "back", "left shoulder", "left front")
 
@@ -66,27 +67,29 @@ def neck_cm(forecast: Forecast) -> float:
 
 CAPELET = Construction(
     key="capelet",
-    title="Capelet",
-    built="From the neck down, open in front: an increase on each side of four lines, first fast, then slowly.",
+    title=N_("Capelet"),
+    built=N_("From the neck down, open in front: an increase on each side of four lines, first fast, then slowly."),
     asks=(
-        Question("parts", "parts and lines", (11, 1, 17, 1, 31, 1, 17, 1, 11), 1, 400),
-        Question("fast", "increases every 2nd row", 14, 0, 300, "times"),
-        Question("slow", "then every 4th row", 5, 0, 300, "times"),
-        Question("edge", "edges in seed", 4, 0, 40),
-        Question("seed", "rows of seed at the end", 6, 0, 100, "rows"),
+        Question("parts", N_("parts and lines"), (11, 1, 17, 1, 31, 1, 17, 1, 11), 1, 400),
+        Question("fast", N_("increases every 2nd row"), 14, 0, 300, "times"),
+        Question("slow", N_("then every 4th row"), 5, 0, 300, "times"),
+        Question("edge", N_("edges in seed"), 4, 0, 40),
+        Question("seed", N_("rows of seed at the end"), 6, 0, 100, "rows"),
         CLOSED_INCREASE,
         LEANING,
         MARKING,
     ),
     make=_make,
-    rules=("Every increase row gains two stitches a line.", "Right and left half are equal."),
+    rules=(N_("Every increase row gains two stitches a line."), N_("Right and left half are equal.")),
     care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.CUPS,
-    top="the neck",
-    measures=(WishedMeasure("depth_cm", "depth", "slow", rows_cm),),
+    top=N_("the neck"),
+    measures=(WishedMeasure("depth_cm", N_("depth"), "slow", rows_cm),),
     caveats=(
-        "Pick up the collar with a needle half a millimetre larger; a small difference in the number picked up is "
-        "harmless unless a repeat must fit.",
+        N_(
+            "Pick up the collar with a needle half a millimetre larger; a small difference in the number picked up is "
+            "harmless unless a repeat must fit."
+        ),
     ),
-    over_head=("The neck edge", neck_cm),
+    over_head=(N_("The neck edge"), neck_cm),
 )

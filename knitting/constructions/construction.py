@@ -11,6 +11,7 @@ from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.stages import tab_rows
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Line, LineKind, Plan, Shaping
+from knitting.statements import N_
 from knitting.stitches import DOUBLE_WORDS, INCREASE_WORDS, Leaning
 
 Value = int | str | tuple[int, ...]
@@ -85,31 +86,31 @@ class Construction:
 
 MARKING = Question(
     "marking",
-    "the centre marked",
+    N_("the centre marked"),
     "stitch",
     choices=(
-        ("stitch", "in the stitch"),
-        ("needle-before", "on the needle before it"),
-        ("needle-after", "on the needle after it"),
-        ("needle-both", "on the needle on both sides"),
+        ("stitch", N_("in the stitch")),
+        ("needle-before", N_("on the needle before it")),
+        ("needle-after", N_("on the needle after it")),
+        ("needle-both", N_("on the needle on both sides")),
     ),
 )
 OPEN_INCREASE = Question(
     "increase",
-    "increases",
+    N_("increases"),
     "yo",
     choices=tuple((key, INCREASE_WORDS[key]) for key in ("yo", "m1_pair", "lifted_pair", "kfb")),
 )
-CLOSED_INCREASE = Question("increase", "increases", "m1_pair", choices=OPEN_INCREASE.choices)
+CLOSED_INCREASE = Question("increase", N_("increases"), "m1_pair", choices=OPEN_INCREASE.choices)
 LEANING = Question(
     "leaning",
-    "leaning",
+    N_("leaning"),
     "away",
-    choices=(("away", "away from the line"), ("towards", "towards the line")),
+    choices=(("away", N_("away from the line")), ("towards", N_("towards the line"))),
 )
 DOUBLE = Question(
     "double",
-    "centre decrease",
+    N_("centre decrease"),
     "cdd",
     choices=tuple((key, DOUBLE_WORDS[key]) for key in ("cdd", "sk2p", "k3tog")),
 )

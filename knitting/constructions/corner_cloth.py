@@ -11,6 +11,7 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import ROW_START, Beside, Count, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 
 _EYELETS_NEED = 4
 """Stitches below which the eyelets have no room: an edge stitch and a decrease on both sides of the yarn over."""
@@ -42,27 +43,27 @@ def _side_cm(forecast: Forecast) -> float:
 
 CORNER_CLOTH = Construction(
     key="corner-cloth",
-    title="Corner cloth",
-    built="A square worked from one corner: one stitch more in every row to the diagonal, then one fewer.",
+    title=N_("Corner cloth"),
+    built=N_("A square worked from one corner: one stitch more in every row to the diagonal, then one fewer."),
     asks=(
-        Question("cast_on", "cast on", 5, 3, 99),
-        Question("to", "grow to", 61, 6, 2_000),
-        Question("leave", "stop at", 5, 3, 1_999),
+        Question("cast_on", N_("cast on"), 5, 3, 99),
+        Question("to", N_("grow to"), 61, 6, 2_000),
+        Question("leave", N_("stop at"), 5, 3, 1_999),
         Question(
             "eyelets",
-            "eyelets in the shrinking half",
+            N_("eyelets in the shrinking half"),
             "kept",
-            choices=(("kept", "kept, with a second decrease"), ("plain", "left out")),
+            choices=(("kept", N_("kept, with a second decrease")), ("plain", N_("left out"))),
         ),
     ),
     make=_make,
     rules=(
-        "The growing half ends on the count of the diagonal.",
-        "It stops at the count that you cast on, or near it.",
+        N_("The growing half ends on the count of the diagonal."),
+        N_("It stops at the count that you cast on, or near it."),
     ),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,
-    top="one side of the square",
-    measures=(WishedMeasure("side_cm", "side", "to", _side_cm),),
-    caveats=("It is a square in garter; in stockinette it becomes a lozenge.",),
+    top=N_("one side of the square"),
+    measures=(WishedMeasure("side_cm", N_("side"), "to", _side_cm),),
+    caveats=(N_("It is a square in garter; in stockinette it becomes a lozenge."),),
 )

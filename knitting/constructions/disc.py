@@ -17,6 +17,7 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 from knitting.stitches import Leaning
 
 
@@ -35,18 +36,18 @@ def _across_cm(forecast: Forecast) -> float:
 
 DISC = Construction(
     key="disc",
-    title="Disc",
-    built="A round cushion from its centre: wedges that each gain two lifted increases every second round.",
+    title=N_("Disc"),
+    built=N_("A round cushion from its centre: wedges that each gain two lifted increases every second round."),
     asks=(
-        Question("wedges", "wedges", 5, 2, 24, "wedges"),
-        Question("start", "stitches in each", 3, 2, 60),
-        Question("rounds", "increase rounds", 18, 1, 400, "increase rounds"),
+        Question("wedges", N_("wedges"), 5, 2, 24, "wedges"),
+        Question("start", N_("stitches in each"), 3, 2, 60),
+        Question("rounds", N_("increase rounds"), 18, 1, 400, "increase rounds"),
     ),
     make=_make,
-    rules=("Every increase round gains two stitches a wedge.",),
+    rules=(N_("Every increase round gains two stitches a wedge."),),
     care=(Caution.PAUSE, Caution.FIBRE, Caution.FLAME),
     curvature=Curvature.FLAT,
-    top="the beginning of the round",
-    measures=(WishedMeasure("across_cm", "across", "rounds", _across_cm),),
-    caveats=("How many wedges lie flat depends on the gauge: too few cup, too many ruffle.",),
+    top=N_("the beginning of the round"),
+    measures=(WishedMeasure("across_cm", N_("across"), "rounds", _across_cm),),
+    caveats=(N_("How many wedges lie flat depends on the gauge: too few cup, too many ruffle."),),
 )

@@ -21,6 +21,7 @@ from knitting.plan.plan import (
 from knitting.plan.works import OWN, uses
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Step, Work
+from knitting.statements import N_
 from knitting.stitches import STITCHES
 
 
@@ -54,23 +55,23 @@ def _round_cm(forecast: Forecast) -> float:
 
 FRAMED_CHART = Construction(
     key="framed-chart",
-    title="Framed chart",
-    built="A tube with a charted panel between two markers: its make-ones and decreases cancel in the round.",
+    title=N_("Framed chart"),
+    built=N_("A tube with a charted panel between two markers: its make-ones and decreases cancel in the round."),
     asks=(
-        Question("frame", "plain on each side", 17, 1, 300),
-        Question("times", "worked", 24, 1, 1_000, "times"),
-        Question("edge", "beside the marker", 3, 1, 40),
-        Question("leg", "between make-one and decrease", 4, 1, 40),
-        Question("middle", "in the middle", 5, 0, 40),
+        Question("frame", N_("plain on each side"), 17, 1, 300),
+        Question("times", N_("worked"), 24, 1, 1_000, "times"),
+        Question("edge", N_("beside the marker"), 3, 1, 40),
+        Question("leg", N_("between make-one and decrease"), 4, 1, 40),
+        Question("middle", N_("in the middle"), 5, 0, 40),
     ),
     make=_make,
-    rules=("The chart uses as many stitches as it makes, and its halves mirror.",),
+    rules=(N_("The chart uses as many stitches as it makes, and its halves mirror."),),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.TUBE,
-    top="the last round",
+    top=N_("the last round"),
     measures=(
-        WishedMeasure("round_cm", "around", "frame", _round_cm),
-        WishedMeasure("length_cm", "length", "times", rows_cm),
+        WishedMeasure("round_cm", N_("around"), "frame", _round_cm),
+        WishedMeasure("length_cm", N_("length"), "times", rows_cm),
     ),
-    caveats=("The square of a make-one stands for the new stitch, not for the one that it is lifted from.",),
+    caveats=(N_("The square of a make-one stands for the new stitch, not for the one that it is lifted from."),),
 )

@@ -16,6 +16,7 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Count, Finish, Line, LineKind, Plan, PlannedPart, Repeats, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 
 
 def _make(values: Values) -> Plan:
@@ -41,21 +42,26 @@ def _width_cm(forecast: Forecast) -> float:
 
 FRINGE_TRIANGLE = Construction(
     key="fringe-triangle",
-    title="Triangle with a fringe edge",
-    built="A wide triangle from its point: two increases at each edge every other row; the edge stitches are dropped.",
+    title=N_("Triangle with a fringe edge"),
+    built=N_(
+        "A wide triangle from its point: two increases at each edge every other row; the edge stitches are dropped."
+    ),
     asks=(
-        Question("edge", "fringe of", 4, 1, 30),
-        Question("middle", "between the fringes", 2, 2, 60),
-        Question("to", "grow to", 160, 8, 3_000),
+        Question("edge", N_("fringe of"), 4, 1, 30),
+        Question("middle", N_("between the fringes"), 2, 2, 60),
+        Question("to", N_("grow to"), 160, 8, 3_000),
     ),
     make=_make,
-    rules=("The first increase row has room for two increases only.", "After it the count grows by four each time."),
+    rules=(
+        N_("The first increase row has room for two increases only."),
+        N_("After it the count grows by four each time."),
+    ),
     care=(Caution.PAUSE, Caution.CORDS, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
-    top="the bound-off edge, the point down",
+    top=N_("the bound-off edge, the point down"),
     measures=(
-        WishedMeasure("width_cm", "along the last row", "to", _width_cm),
-        WishedMeasure("depth_cm", "depth", "to", rows_cm),
+        WishedMeasure("width_cm", N_("along the last row"), "to", _width_cm),
+        WishedMeasure("depth_cm", N_("depth"), "to", rows_cm),
     ),
-    caveats=("The dropped stitches run down to the cast-on: bind off the others first.",),
+    caveats=(N_("The dropped stitches run down to the cast-on: bind off the others first."),),
 )

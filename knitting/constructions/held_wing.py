@@ -30,6 +30,7 @@ from knitting.plan.plan import (
 )
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 
 _BORDER = 3
 
@@ -68,23 +69,23 @@ def _width_cm(forecast: Forecast) -> float:
 
 HELD_WING = Construction(
     key="held-wing",
-    title="Held-wing shawl",
-    built="From the middle of two wings: one is put on a holder while the other grows a border, then both go on.",
+    title=N_("Held-wing shawl"),
+    built=N_("From the middle of two wings: one is put on a holder while the other grows a border, then both go on."),
     asks=(
-        Question("cast_on", "cast on", 61, 9, 999, odd=True),
-        Question("rows", "both wings for", 48, 0, 1_000, "rows"),
-        Question("wing_rows", "the left wing alone for", 30, 0, 1_000, "rows"),
-        Question("edge_rows", "together for", 6, 0, 200, "rows"),
+        Question("cast_on", N_("cast on"), 61, 9, 999, odd=True),
+        Question("rows", N_("both wings for"), 48, 0, 1_000, "rows"),
+        Question("wing_rows", N_("the left wing alone for"), 30, 0, 1_000, "rows"),
+        Question("edge_rows", N_("together for"), 6, 0, 200, "rows"),
         MARKING,
     ),
     make=_make,
     rules=(
-        "The cast-on is odd: two equal wings and the centre stitch.",
-        "The border row gains five stitches: one at the edge, one beside the centre, three cast on.",
+        N_("The cast-on is odd: two equal wings and the centre stitch."),
+        N_("The border row gains five stitches: one at the edge, one beside the centre, three cast on."),
     ),
     care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
-    top="the end of the centre line, the wings hanging down",
-    measures=(WishedMeasure("width_cm", "cast-on edge", "cast_on", _width_cm),),
-    caveats=("Note the row of the held wing: it waits on the side that it had coming.",),
+    top=N_("the end of the centre line, the wings hanging down"),
+    measures=(WishedMeasure("width_cm", N_("cast-on edge"), "cast_on", _width_cm),),
+    caveats=(N_("Note the row of the held wing: it waits on the side that it had coming."),),
 )

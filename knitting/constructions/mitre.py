@@ -19,6 +19,7 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import CENTRE, Beside, Count, Finish, Finishing, Line, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Stripe
+from knitting.statements import N_
 
 
 def _make(values: Values) -> Plan:
@@ -44,19 +45,19 @@ def _side_cm(forecast: Forecast) -> float:
 
 MITRE = Construction(
     key="mitre",
-    title="Mitred square",
-    built="A square cast on along two of its sides: a centred double decrease every right-side row, to one stitch.",
+    title=N_("Mitred square"),
+    built=N_("A square cast on along two of its sides: a centred double decrease every right-side row, to one stitch."),
     asks=(
-        Question("cast_on", "cast on", 37, 3, 999, odd=True),
-        Question("stripe", "stripes of", 2, 0, 40, "rows"),
+        Question("cast_on", N_("cast on"), 37, 3, 999, odd=True),
+        Question("stripe", N_("stripes of"), 2, 0, 40, "rows"),
         DOUBLE,
         MARKING,
     ),
     make=_make,
-    rules=("The cast-on is odd: two equal sides and the centre stitch.",),
+    rules=(N_("The cast-on is odd: two equal sides and the centre stitch."),),
     care=(Caution.PAUSE, Caution.FIBRE, Caution.FLAME),
     curvature=Curvature.FLAT,
-    top="one side of the square",
-    measures=(WishedMeasure("side_cm", "side", "cast_on", _side_cm),),
-    caveats=("It is a square in garter, two rows to a stitch; in stockinette it is deeper than wide.",),
+    top=N_("one side of the square"),
+    measures=(WishedMeasure("side_cm", N_("side"), "cast_on", _side_cm),),
+    caveats=(N_("It is a square in garter, two rows to a stitch; in stockinette it is deeper than wide."),),
 )

@@ -22,6 +22,7 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import CENTRE, Beside, Count, Line, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 
 
 def _make(values: Values) -> Plan:
@@ -51,24 +52,26 @@ def opening_cm(forecast: Forecast) -> float:
 
 PONCHO_PANEL = Construction(
     key="poncho-panel",
-    title="Poncho panel",
-    built="Front or back of a mini poncho from the neck: an increase on each side of the centre every right-side row.",
+    title=N_("Poncho panel"),
+    built=N_(
+        "Front or back of a mini poncho from the neck: an increase on each side of the centre every right-side row."
+    ),
     asks=(
-        Question("cast_on", "cast on", 33, 3, 399, odd=True),
-        Question("to", "grow to", 81, 5, 999, odd=True),
+        Question("cast_on", N_("cast on"), 33, 3, 399, odd=True),
+        Question("to", N_("grow to"), 81, 5, 999, odd=True),
         OPEN_INCREASE,
         LEANING,
         MARKING,
     ),
     make=_make,
-    rules=("The cast-on is odd: two equal halves and the centre stitch.", "Two panels are sewn together."),
+    rules=(N_("The cast-on is odd: two equal halves and the centre stitch."), N_("Two panels are sewn together.")),
     care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.FLAT,
-    top="the neck edge, the point down",
+    top=N_("the neck edge, the point down"),
     measures=(
-        WishedMeasure("length_cm", "side edge", "to", rows_cm),
-        WishedMeasure("neck_cm", "neck edge of one panel", "cast_on", _neck_cm),
+        WishedMeasure("length_cm", N_("side edge"), "to", rows_cm),
+        WishedMeasure("neck_cm", N_("neck edge of one panel"), "cast_on", _neck_cm),
     ),
-    caveats=("What is left of the balls makes the collar; a larger size needs another ball.",),
-    over_head=("Both neck edges together", opening_cm),
+    caveats=(N_("What is left of the balls makes the collar; a larger size needs another ball."),),
+    over_head=(N_("Both neck edges together"), opening_cm),
 )

@@ -34,6 +34,7 @@ from knitting.plan.plan import (
     Stage,
     garter_tab,
 )
+from knitting.statements import N_
 
 
 def _make(values: Values) -> Plan:
@@ -85,30 +86,34 @@ def _slant(along: float, across: float) -> float:
     return along / hypot(along, across)
 
 
+_WINGS = (("garter", N_("garter")), ("stockinette", N_("stockinette")))
+
 TRIANGLE = Construction(
     key="triangle",
-    title="Centre-out triangle",
-    built="A shawl from a garter tab at the middle of the neck: four stitches more in every right-side row.",
+    title=N_("Centre-out triangle"),
+    built=N_("A shawl from a garter tab at the middle of the neck: four stitches more in every right-side row."),
     asks=(
-        Question("tab", "tab of", 4, 2, 20),
-        Question("to", "grow to", 201, 10, 3_000),
-        Question("rows", "or for rows", 0, 0, 2_000, "rows"),
+        Question("tab", N_("tab of"), 4, 2, 20),
+        Question("to", N_("grow to"), 201, 10, 3_000),
+        Question("rows", N_("or for rows"), 0, 0, 2_000, "rows"),
         OPEN_INCREASE,
         LEANING,
         MARKING,
-        Question("fabric", "wings in", "garter", choices=(("garter", "garter"), ("stockinette", "stockinette"))),
+        Question(
+            "fabric", N_("wings in"), "garter", choices=(("garter", N_("garter")), ("stockinette", N_("stockinette")))
+        ),
     ),
     make=_make,
-    rules=("The count grows by four each time.", "The middle of the tab is odd: one stitch is the centre."),
+    rules=(N_("The count grows by four each time."), N_("The middle of the tab is odd: one stitch is the centre.")),
     care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,
-    top="the long neck edge, the point down",
+    top=N_("the long neck edge, the point down"),
     measures=(
-        WishedMeasure("width_cm", "along the neck edge", "to", _neck_cm),
-        WishedMeasure("depth_cm", "depth", "to", _depth_cm),
+        WishedMeasure("width_cm", N_("along the neck edge"), "to", _neck_cm),
+        WishedMeasure("depth_cm", N_("depth"), "to", _depth_cm),
     ),
     caveats=(
-        "The neck edge is straight in garter; in stockinette it bends down at both ends and is blocked out.",
-        "In the first row one stitch stands between the increases of edge and centre.",
+        N_("The neck edge is straight in garter; in stockinette it bends down at both ends and is blocked out."),
+        N_("In the first row one stitch stands between the increases of edge and centre."),
     ),
 )

@@ -18,6 +18,7 @@ from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Sta
 from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
+from knitting.statements import N_
 
 
 def _make(values: Values) -> Plan:
@@ -43,26 +44,26 @@ def _hem_cm(forecast: Forecast) -> float:
 
 YOKE = Construction(
     key="yoke",
-    title="Round yoke",
-    built="A poncho from the neck down in rounds: a cluster of three into five on each side of every line.",
+    title=N_("Round yoke"),
+    built=N_("A poncho from the neck down in rounds: a cluster of three into five on each side of every line."),
     asks=(
-        Question("cast_on", "cast on", 80, 12, 600),
-        Question("lines", "lines", 5, 1, 24, "lines"),
-        Question("rounds", "increase rounds", 8, 1, 300, "increase rounds"),
+        Question("cast_on", N_("cast on"), 80, 12, 600),
+        Question("lines", N_("lines"), 5, 1, 24, "lines"),
+        Question("rounds", N_("increase rounds"), 8, 1, 300, "increase rounds"),
     ),
     make=_make,
     rules=(
-        "Every increase round gains four stitches a line.",
-        "At least six stitches lie between two lines; panels differ by one stitch at most.",
+        N_("Every increase round gains four stitches a line."),
+        N_("At least six stitches lie between two lines; panels differ by one stitch at most."),
     ),
     care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.CUPS,
-    top="the neck",
+    top=N_("the neck"),
     measures=(
-        WishedMeasure("neck_cm", "round the neck", "cast_on", neck_cm),
-        WishedMeasure("hem_cm", "round the hem", "rounds", _hem_cm),
-        WishedMeasure("depth_cm", "depth", "rounds", rows_cm),
+        WishedMeasure("neck_cm", N_("round the neck"), "cast_on", neck_cm),
+        WishedMeasure("hem_cm", N_("round the hem"), "rounds", _hem_cm),
+        WishedMeasure("depth_cm", N_("depth"), "rounds", rows_cm),
     ),
-    caveats=("The clusters are worked every fourth round; the rounds between them are plain.",),
-    over_head=("The neck", neck_cm),
+    caveats=(N_("The clusters are worked every fourth round; the rounds between them are plain."),),
+    over_head=(N_("The neck"), neck_cm),
 )

@@ -19,6 +19,7 @@ from knitting.plan.plan import ROW_START, Beside, Plan, PlannedPart, Rows, Shapi
 from knitting.plan.works import OWN
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Group, Step, Work
+from knitting.statements import N_
 from knitting.stitches import KNIT, STITCHES
 
 
@@ -49,21 +50,21 @@ def _width_cm(forecast: Forecast) -> float:
 
 ZIGZAG = Construction(
     key="zigzag",
-    title="Zigzag scarf",
-    built="A scarf of slanting legs: in every row a decrease and an increase cancel, and the count stands still.",
+    title=N_("Zigzag scarf"),
+    built=N_("A scarf of slanting legs: in every row a decrease and an increase cancel, and the count stands still."),
     asks=(
-        Question("repeats", "zigzags", 4, 1, 120, "repeats"),
-        Question("rows", "for", 88, 1, 4_000, "rows"),
-        Question("leg", "stitches before the decrease", 6, 2, 60),
+        Question("repeats", N_("zigzags"), 4, 1, 120, "repeats"),
+        Question("rows", N_("for"), 88, 1, 4_000, "rows"),
+        Question("leg", N_("stitches before the decrease"), 6, 2, 60),
     ),
     make=_make,
-    rules=("The cast-on is a whole number of zigzags: twice the leg and two stitches each.",),
+    rules=(N_("The cast-on is a whole number of zigzags: twice the leg and two stitches each."),),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,
-    top="the last row",
+    top=N_("the last row"),
     measures=(
-        WishedMeasure("width_cm", "width", "repeats", _width_cm),
-        WishedMeasure("length_cm", "length", "rows", rows_cm),
+        WishedMeasure("width_cm", N_("width"), "repeats", _width_cm),
+        WishedMeasure("length_cm", N_("length"), "rows", rows_cm),
     ),
-    caveats=("Increases and decreases cancel: the count never changes, only the cloth slants.",),
+    caveats=(N_("Increases and decreases cancel: the count never changes, only the cloth slants."),),
 )

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 
 from knitting.needle.lineage import count_changes, follow, lineage
 from knitting.needle.worked import WorkedRow
-from knitting.stitches import LETTERS
 
 _SAME_PLACE = 2.5
 _ABOUT = 5
@@ -22,15 +21,6 @@ class NewStitch:
     place: int
     of: int
     becomes: str
-
-    @property
-    def said(self) -> str:
-        """In words: "the new stitch at the right end of part 2 becomes a purl"."""
-        from_left = self.of - 1 - self.place
-        near = "right" if self.place <= from_left else "left"
-        away = min(self.place, from_left)
-        where = f"at the {near} end" if away == 0 else f"{away + 1} from the {near} end"
-        return f"the new stitch {where} becomes {LETTERS[self.becomes].said}"
 
 
 def new_stitches_in_next_row(row: WorkedRow, following: WorkedRow, now: str, then: str) -> tuple[NewStitch, ...]:

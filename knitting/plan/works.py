@@ -11,6 +11,7 @@ from types import MappingProxyType
 from knitting.needle.group_work import group_work
 from knitting.problems import NOWHERE
 from knitting.rows import Cluster, Step, Work
+from knitting.statements import N_
 from knitting.stitches import DECREASES, INCREASES, STITCHES, Lean, Leaning, Pair, purled
 
 Steps = tuple[Step, ...]
@@ -93,21 +94,21 @@ _ROWS = (
     _pair("yo", INCREASES["yo"]),
     _pair("kfb", INCREASES["kfb"]),
     _pair("m1", INCREASES["m1"]),
-    _pair("m1_pair", INCREASES["m1_pair"], "make one, leaning"),
-    _pair("lifted_pair", INCREASES["lifted_pair"], "lifted increase"),
-    _both("yo_k1_yo", "yarn over, knit 1, yarn over", _step("yo"), _step("k"), _step("yo")),
-    _both("three_in_five", "cluster of 3 into 5", _CLUSTER),
-    _pair("k2tog_pair", DECREASES["k2tog_pair"], "two together, leaning"),
+    _pair("m1_pair", INCREASES["m1_pair"], N_("make one, leaning")),
+    _pair("lifted_pair", INCREASES["lifted_pair"], N_("lifted increase")),
+    _both("yo_k1_yo", N_("yarn over, knit 1, yarn over"), _step("yo"), _step("k"), _step("yo")),
+    _both("three_in_five", N_("cluster of 3 into 5"), _CLUSTER),
+    _pair("k2tog_pair", DECREASES["k2tog_pair"], N_("two together, leaning")),
     _pair("k2tog", DECREASES["k2tog"]),
     _pair("ssk", DECREASES["ssk"]),
-    _both("eyelet_decrease", "k2tog, yarn over, k2tog", _step("k2tog"), _step("yo"), _step("k2tog")),
+    _both("eyelet_decrease", N_("k2tog, yarn over, k2tog"), _step("k2tog"), _step("yo"), _step("k2tog")),
     _both("k3tog_edge", STITCHES["k3tog"].spoken, _step("k3tog")),
     _both("cdd", STITCHES["cdd"].spoken, _step("cdd"), across=True),
-    _both("sk2p", "double decrease leaning left", _step("sk2p"), across=True),
-    _both("k3tog", "double decrease leaning right", _step("k3tog"), across=True),
+    _both("sk2p", N_("double decrease leaning left"), _step("sk2p"), across=True),
+    _both("k3tog", N_("double decrease leaning right"), _step("k3tog"), across=True),
     _both(
         "three_in_one",
-        "knit 1, yarn over, knit 1 in it",
+        N_("knit 1, yarn over, knit 1 in it"),
         Cluster((_step("k"), _step("yo"), _step("k")), 1, NOWHERE),
         across=True,
     ),

@@ -34,8 +34,8 @@ from knitting.plan.split import RowSplit, ShapingPlace
 from knitting.plan.stage_checks import MOST_SHAPINGS
 from knitting.plan.works import WORKS, uses
 from knitting.plan_editing.edits import CannotEdit
-from knitting.problems import ProblemKind, plural
-from knitting.statements import sentence
+from knitting.problems import ProblemKind
+from knitting.statements import Sentence, sentence
 
 _BREAKS = frozenset({ProblemKind.STEPPED_PAST, ProblemKind.NEVER_REACHED})
 
@@ -58,10 +58,15 @@ class ChosenStitch:
     apart: int
 
     @property
-    def said(self) -> str:
-        """Where it is, in words."""
-        near = f"the {self.near}" if self.near in EDGES else f"'{self.near}'"
-        return f"{plural(self.apart, 'stitch')} from {near}" if self.apart else f"at {near}"
+    def where(self) -> Sentence:
+        """Where it is, for a sentence."""
+        if not self.apart:
+            return sentence("at {near}", near=_named(self.near))
+        return sentence("{apart:stitches} from {near}", apart=self.apart, near=_named(self.near))
+
+
+def _named(near: str) -> Sentence:
+    return sentence("the {edge}", edge=sentence(near)) if near in EDGES else sentence("'{line}'", line=near)
 
 
 def choose(forecast: Forecast, row: int, stitch: int, between: int = -1) -> ChosenStitch:

@@ -9,7 +9,7 @@ from knitting.measures import said_cm
 from knitting.rows import Side
 from knitting.saying.language import _, ngettext
 from knitting.saying.mistakes import mended
-from knitting.saying.sentences import said_stitches
+from knitting.saying.sentences import counted
 
 
 def said_verdict(verdict: Verdict) -> str:
@@ -78,7 +78,7 @@ def said_option(option: Option) -> tuple[str, str]:
             doing = _(" and ").join(_hidden(each) for each in facts.stitches)
             says = _("In row {row}, {doing}.").format(row=facts.row, doing=doing)
             cost = _("{stitches} to work otherwise in row {row}; from there on every count is as written.")
-            return says, cost.format(stitches=said_stitches(facts.to_work), row=facts.row)
+            return says, cost.format(stitches=counted(facts.to_work, "stitches"), row=facts.row)
         case MendedInPlace() as facts:
             return mended(facts.explanation.mistakes), _below(facts.rows_below)
         case RippedRows() as facts:
@@ -92,13 +92,13 @@ def _left(facts: LeftAsItIs) -> tuple[str, str]:
     cost = _("Nothing to work again; repeats that have to fit may come out otherwise.") if facts.fits else _("Nothing.")
     if facts.all_the_same:
         says = _("You can work every row ahead as it is, and the last one ends with {stitches} all the same.")
-        return says.format(stitches=said_stitches(facts.ends)), cost
+        return says.format(stitches=counted(facts.ends, "stitches")), cost
     says = _("You can work every row ahead as it is. The last one ends with {stitches} instead of {instead}{wide}.")
     wide = ""
     if facts.wider_cm is not None:
         wide = _(", about {cm} wider") if facts.wider_cm > 0 else _(", about {cm} narrower")
         wide = wide.format(cm=said_cm(abs(facts.wider_cm)))
-    return says.format(stitches=said_stitches(facts.ends), instead=facts.instead, wide=wide), cost
+    return says.format(stitches=counted(facts.ends, "stitches"), instead=facts.instead, wide=wide), cost
 
 
 def _hidden(stitch: HiddenStitch) -> str:

@@ -16,8 +16,9 @@ from knitting.flatness.statements import (
 )
 from knitting.flatness.verdicts import Verdict
 from knitting.measures import said_number
-from knitting.saying.language import N_, _
-from knitting.saying.templates import Templates, filled
+from knitting.saying.language import _
+from knitting.saying.sentences import Templates, filled
+from knitting.statements import N_
 
 _NOTHING_GAINED = 0.05
 

@@ -35,8 +35,9 @@ from knitting.forecast.facts import (
     YarnUnknown,
 )
 from knitting.problems import ordinal
-from knitting.saying.language import N_, _
-from knitting.saying.templates import Templates, filled
+from knitting.saying.language import _
+from knitting.saying.sentences import Templates, filled
+from knitting.statements import N_
 
 
 def _no_middle(facts: NoMiddle) -> str:

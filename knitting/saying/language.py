@@ -29,8 +29,3 @@ def _(sentence: str) -> str:
 def ngettext(one: str, many: str, number: int) -> str:
     """A sentence that depends on a number, in the plural form that the reader's language has for it."""
     return _catalogue.get().ngettext(one, many, number)
-
-
-def N_(sentence: str) -> str:  # noqa: N802 (its name in every project that uses gettext)
-    """A sentence as it stands in a table: the catalogue takes it up here, and it is said with :func:`_` later."""
-    return sentence

@@ -7,7 +7,7 @@ from types import MappingProxyType
 from knitting.measures import GUESS_IN_GARTER
 from knitting.rows import Side
 from knitting.saying.language import _, ngettext
-from knitting.saying.sentences import Said, Sentences, said_stitches
+from knitting.saying.sentences import Said, Sentences, counted
 from knitting.words.writer import Writer
 from knitting.working.facts import (
     CastOnCount,
@@ -59,7 +59,7 @@ def _other_count(facts: OtherCount, writer: Writer) -> Said:
     more = facts.total - facts.stated
     gap = _("That is {stitches} more than stated; {total} would be right.")
     gap = gap if more > 0 else _("That is {stitches} fewer than stated; {total} would be right.")
-    return Said(message, gap.format(stitches=said_stitches(abs(more)), total=facts.total))
+    return Said(message, gap.format(stitches=counted(abs(more), "stitches"), total=facts.total))
 
 
 def _other_parts(facts: OtherParts, writer: Writer) -> Said:

@@ -29,8 +29,9 @@ from knitting.plan.changes import (
     TimesOnly,
 )
 from knitting.plan.plan import Count, End, Length, PartCount, Repeats, Rows, YarnShare
-from knitting.saying.language import N_, _
-from knitting.saying.templates import Templates, counted
+from knitting.saying.language import _
+from knitting.saying.sentences import Templates, counted
+from knitting.statements import N_
 
 
 def said_end(until: End) -> str:

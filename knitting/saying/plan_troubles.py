@@ -1,7 +1,14 @@
-"""What does not come out in a plan, in words."""
+"""What does not come out in a plan and in its fabrics, in words."""
 
 from __future__ import annotations
 
+from knitting.fabric.facts import (
+    CountChangesInFabric,
+    EmptyFabric,
+    NotFromBehind,
+    OtherWidthInFabric,
+    TooLargeFabric,
+)
 from knitting.plan.facts import (
     AskedBesideLine,
     AskedOnLine,
@@ -38,8 +45,9 @@ from knitting.plan.facts import (
     UnbelievableGauge,
     UnknownYarnCategory,
 )
-from knitting.saying.language import N_, _
-from knitting.saying.templates import Templates, filled
+from knitting.saying.language import _
+from knitting.saying.sentences import Templates, filled
+from knitting.statements import N_
 
 
 def _no_such_fabric(facts: NoSuchFabric) -> str:
@@ -75,6 +83,18 @@ def _not_across(facts: NotAcross) -> str:
 
 
 TEMPLATES: Templates = {
+    EmptyFabric: N_("'{fabric}' has no stitches."),
+    CountChangesInFabric: N_(
+        "Row {row} of '{fabric}' uses {uses:stitches} and makes {makes}: it would change the count."
+    ),
+    OtherWidthInFabric: N_("Row {row} of '{fabric}' has {columns} columns, and row 1 has {width}."),
+    NotFromBehind: N_(
+        "Row {row} of '{fabric}' is a wrong-side row when worked flat, and '{stitch}' cannot be worked there."
+    ),
+    TooLargeFabric: N_(
+        "'{fabric}' has {width} columns and {height} rows: at most {most_columns} columns and "
+        "{most_rows} rows are worked."
+    ),
     NoPartOrStage: N_("A plan has one part and one stage at least."),
     LinesWanted: N_("{parts:parts} want {lines:lines} between them."),
     UnbelievableGauge: N_("The gauge is not one that hand knitting has: 2 to 200 stitches or rows to 10 cm."),

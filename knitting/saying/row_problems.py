@@ -32,7 +32,7 @@ from knitting.needle.worked import FabricWork, GroupWork, Workable
 from knitting.problems import NOWHERE
 from knitting.rows import MarkStitches, Shape, Step, ToEnd, ToMarker
 from knitting.saying.language import _, ngettext
-from knitting.saying.sentences import Said, Sentences, did_you_mean, in_sentence, said_left, said_stitches
+from knitting.saying.sentences import Said, Sentences, counted, did_you_mean, in_sentence, said_left
 from knitting.stitches import StitchKind
 from knitting.words.writer import Writer
 
@@ -78,7 +78,7 @@ def _room(facts: TooFew | BeyondGoal, writer: Writer) -> str:
 def _too_few(facts: TooFew, writer: Writer) -> Said:
     message = _("{what} needs {stitches} and {left}.").format(
         what=_named(facts.what, writer),
-        stitches=said_stitches(facts.needs),
+        stitches=counted(facts.needs, "stitches"),
         left=said_left(facts.left, facts.needs),
     )
     return Said(message, _room(facts, writer))
@@ -90,7 +90,7 @@ def _beyond_goal(facts: BeyondGoal, writer: Writer) -> Said:
     of_what = _("the end") if end else _("the marker") if isinstance(goal, ToMarker) else _("the marked stitch")
     left = said_left(facts.left)
     message = _("{step} stops {stitches} before {goal}, and {left} before it.").format(
-        step=_quoted(facts.step, writer), stitches=said_stitches(goal.short), goal=of_what, left=left
+        step=_quoted(facts.step, writer), stitches=counted(goal.short, "stitches"), goal=of_what, left=left
     )
     return Said(message, _room(facts, writer))
 
@@ -98,7 +98,7 @@ def _beyond_goal(facts: BeyondGoal, writer: Writer) -> Said:
 def _marker_in_the_way(facts: MarkerInTheWay, writer: Writer) -> Said:
     before = ngettext("{number} stands", "{number} stand", facts.left).format(number=facts.left)
     message = _("{what} needs {stitches} and {before} before the marker.").format(
-        what=_named(facts.what, writer), stitches=said_stitches(facts.needs), before=before
+        what=_named(facts.what, writer), stitches=counted(facts.needs, "stitches"), before=before
     )
     return Said(message, _("The marker is in the way: remove it, or shift it."))
 
@@ -107,7 +107,7 @@ def _uneven_repeat(facts: UnevenRepeat, writer: Writer) -> Said:
     message = _(
         "The repeat uses {stitches} and {distance} lie before its goal: {times} times leave {over} over."
     ).format(
-        stitches=said_stitches(facts.uses),
+        stitches=counted(facts.uses, "stitches"),
         distance=facts.distance,
         times=facts.distance // facts.uses,
         over=facts.over,
@@ -118,7 +118,9 @@ def _uneven_repeat(facts: UnevenRepeat, writer: Writer) -> Said:
 
 
 def _past_goal(facts: PastGoal, writer: Writer) -> Said:
-    return Said(_("The last time of the repeat runs {over} past its goal.").format(over=said_stitches(facts.over)))
+    return Said(
+        _("The last time of the repeat runs {over} past its goal.").format(over=counted(facts.over, "stitches"))
+    )
 
 
 def _uses_nothing(facts: UsesNothing, writer: Writer) -> Said:
@@ -141,7 +143,7 @@ def _no_mark_ahead(facts: NoMarkAhead, writer: Writer) -> Said:
         case Ahead.STITCH_JUST_MADE:
             message = _("{step}: no stitch of this part was made just before.")
         case Ahead.MARKER_HERE if facts.ahead:
-            stitches = said_stitches(facts.ahead)
+            stitches = counted(facts.ahead, "stitches")
             message = _("{step}: there is no marker after the next {stitches}.").replace("{stitches}", stitches)
         case Ahead.MARKER_HERE:
             message = _("{step}: there is no marker just ahead in this row.")

@@ -6,13 +6,12 @@ from collections.abc import Callable
 from typing import Any
 
 from knitting.plan.troubles import Trouble
-from knitting.saying import fabrics, findings, forecasts, plan_changes, plan_troubles
+from knitting.saying import findings, forecasts, plan_changes, plan_troubles
 from knitting.saying.language import _
-from knitting.saying.templates import filled
+from knitting.saying.sentences import filled
 from knitting.statements import Refused, Sentence, Statement
 
 _SENTENCES: dict[type[Statement], str | Callable[[Any], str]] = {
-    **fabrics.TEMPLATES,
     **plan_troubles.TEMPLATES,
     **forecasts.TEMPLATES,
     **findings.TEMPLATES,
@@ -27,6 +26,11 @@ def said(statement: Statement) -> str:
         return filled(_(statement.source), statement, **facts)
     sentence = _SENTENCES[type(statement)]
     return filled(_(sentence), statement) if isinstance(sentence, str) else sentence(statement)
+
+
+def said_words(words: str) -> str:
+    """Words of a table in the reader's language."""
+    return _(words) if words else ""
 
 
 def said_refusal(refused: Refused) -> str:

@@ -13,6 +13,7 @@ from knitting.plan.checks import recounted
 from knitting.plan.plan import Count, Plan, Repeats, Rows
 from knitting.plan_editing.fabric_use import in_other_fabrics
 from knitting.rows import CastOn
+from knitting.statements import N_, Sentence, sentence
 from knitting.working.piece_state import MOST_ROWS
 
 
@@ -21,7 +22,7 @@ class Parameter:
     """A number that decides the size. ``turned`` gives the plan at another value, or nothing where there is none."""
 
     key: str
-    words: str
+    words: Sentence
     value: int
     least: int
     most: int
@@ -52,11 +53,11 @@ def following_measures(plan: Plan) -> tuple[FollowingMeasure, ...]:
         return tuple(FollowingMeasure(m.key, m.words, m.follows, m.of) for m in answers.construction.measures)
     turning = [knob.key for knob in _ends(plan)]
     last = next((key for key in reversed(turning) if key.startswith("stage")), "")
-    found = [FollowingMeasure("length_cm", "length along the rows", last, rows_cm)] if last else []
+    found = [FollowingMeasure("length_cm", N_("length along the rows"), last, rows_cm)] if last else []
     if last:
-        found.append(FollowingMeasure("last_cm", "along the last row", last, _last_cm))
+        found.append(FollowingMeasure("last_cm", N_("along the last row"), last, _last_cm))
     if "cast_on" in turning:
-        found.append(FollowingMeasure("cast_on_cm", "cast-on edge", "cast_on", _first_cm))
+        found.append(FollowingMeasure("cast_on_cm", N_("cast-on edge"), "cast_on", _first_cm))
     return tuple(found)
 
 
@@ -69,7 +70,7 @@ def _asked(plan: Plan, answers: Answers) -> Iterator[Parameter]:
             def turned(value: int, key: str = asked.key) -> Plan:
                 return _kept(plan, answers.with_value(key, value).plan())
 
-            yield Parameter(asked.key, asked.words, value, asked.least, asked.most, asked.odd, turned)
+            yield Parameter(asked.key, sentence(asked.words), value, asked.least, asked.most, asked.odd, turned)
 
 
 def _kept(plan: Plan, made: Plan) -> Plan:
@@ -96,16 +97,26 @@ def _ends(plan: Plan) -> Iterator[Parameter]:
             value = (
                 until.stitches if isinstance(until, Count) else until.rows if isinstance(until, Rows) else until.times
             )
-            said = {Count: "until stitches", Rows: "for rows", Repeats: "times"}[kind]
+            said = {
+                Count: sentence("'{stage}' until stitches", stage=stage.name),
+                Rows: sentence("'{stage}' for rows", stage=stage.name),
+                Repeats: sentence("'{stage}' times", stage=stage.name),
+            }[kind]
             most = MOST_ON_NEEDLE if kind is Count else MOST_ROWS
 
             def turned(value: int, at: int = at, kind: type[Count | Rows | Repeats] = kind) -> Plan:
                 return plan.with_stage(at, replace(plan.stages[at], until=kind(value)))
 
-            yield Parameter(f"stage{at + 1}", f"'{stage.name}' {said}", value, 1, most, False, turned)
+            yield Parameter(f"stage{at + 1}", said, value, 1, most, False, turned)
     if isinstance(plan.start, CastOn) and plan.parts:
         yield Parameter(
-            "cast_on", "cast on", plan.counted, 1, MOST_ON_NEEDLE, False, lambda value: recounted(plan, value)
+            "cast_on",
+            sentence("cast on"),
+            plan.counted,
+            1,
+            MOST_ON_NEEDLE,
+            False,
+            lambda value: recounted(plan, value),
         )
 
 

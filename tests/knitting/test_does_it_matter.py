@@ -26,6 +26,7 @@ from knitting.pace import Pace, TimedRow, pace, sittings
 from knitting.reminders import Needles, longer_needle, most_on, reminders, tail
 from knitting.rows import Side, Stripe
 from knitting.saying.diagnosis import said_option, said_verdict
+from knitting.saying.pieces import said_time
 from knitting.saying.reminders import said_reminder, said_tail
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
@@ -219,7 +220,7 @@ def test_rows_in_any_order_have_one_pace_and_sit_in_as_many_sittings(rows, chanc
 
 @pytest.mark.parametrize(("stitches", "said"), [(14_400, "8 to 12 h"), (600, "20 to 30 min"), (0, "1 min")])
 def test_the_time_left_is_said_as_a_range(stitches, said):
-    assert Pace(2.0, 2.5, 3.0).said_for(stitches) == said
+    assert said_time(Pace(2.0, 2.5, 3.0), stitches) == said
 
 
 def test_a_pause_that_was_noted_ends_a_sitting():

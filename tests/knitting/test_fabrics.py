@@ -13,6 +13,7 @@ from knitting.in_pattern.next_row import new_stitches_in_next_row
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.problems import ProblemKind
 from knitting.rows import Side
+from knitting.saying.pieces import said_new_stitch
 from knitting.saying.statements import said
 from knitting.stitches import KNIT, PURL, STITCHES
 from tests.knitting.asking import worked
@@ -247,7 +248,8 @@ def test_each_new_stitch_is_said_with_what_it_becomes():
     piece = worked(GROWN)
     shown_ = cells(piece)
     said = [
-        (fate.part, fate.said) for fate in new_stitches_in_next_row(piece.rows[0], piece.rows[1], shown_[0], shown_[1])
+        (fate.part, said_new_stitch(fate))
+        for fate in new_stitches_in_next_row(piece.rows[0], piece.rows[1], shown_[0], shown_[1])
     ]
     assert said == [
         (0, "the new stitch at the left end becomes a knit"),

@@ -12,6 +12,8 @@ from knitting.cloth import Layout, NoLayout, lay_flat, measure, outline
 from knitting.cloth.layout import FITS
 from knitting.cloth.zones import straightened
 from knitting.measures import Gauge
+from knitting.saying.pieces import said_corners
+from knitting.saying.statements import said
 from tests.knitting.asking import worked
 from tests.knitting.planning import knitted, made
 from tests.known.test_known_pieces import CORNER, MITRE, TRIANGLE
@@ -112,8 +114,8 @@ def test_a_border_without_increases_overlaps_at_the_tip_and_is_not_called_exact(
 
 
 def test_corners_are_said_unless_there_are_very_many():
-    assert measure(laid(CORNER, GARTER)).said_corners == "90, 90, 90 and 90 degrees"
-    assert measure(laid(ZIGZAG, GARTER)).said_corners == ""
+    assert said_corners(measure(laid(CORNER, GARTER))) == "90, 90, 90 and 90 degrees"
+    assert said_corners(measure(laid(ZIGZAG, GARTER))) == ""
 
 
 @pytest.mark.parametrize("moves", [[0, 1], [1], [0, 0, 0, 1], [1, -1, 1], [2, 0, 1, 0, 0, 1]])
@@ -131,7 +133,7 @@ def test_a_stepped_edge_becomes_the_line_through_the_middles_of_its_steps(moves)
 def test_what_cannot_be_laid_is_refused_with_a_sentence(text, reason):
     layout = lay_flat(worked(text))
     assert isinstance(layout, NoLayout)
-    assert reason in layout.reason
+    assert reason in said(layout.reason)
     assert measure(layout).area_cm2 == 0
 
 
@@ -187,4 +189,4 @@ def test_the_triangle_is_the_same_cloth_however_its_centre_is_marked(marking):
     """The neck edge is straight and the tip a right angle in garter, as in the first row of the table."""
     found = measure(lay_flat(knitted(made("triangle", marking=marking)), GARTER))
     assert found.exact
-    assert found.said_corners == "45, 90 and 45 degrees"
+    assert said_corners(found) == "45, 90 and 45 degrees"

@@ -214,7 +214,7 @@ def test_each_construction_shows_the_cautions_that_fit_it(name):
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_each_construction_says_how_it_lies_and_which_edge_is_on_top(name):
     construction = CONSTRUCTIONS[name]
-    assert construction.curvature.value.startswith("It ")
+    assert said(construction.curvature.value).startswith("It ")
     assert construction.top
     assert construction.built.endswith(".")
     assert construction.rules

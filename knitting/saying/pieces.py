@@ -1,0 +1,46 @@
+"""What is told of a piece as it is knitted: its corners, what new stitches become, how long the rest takes."""
+
+from __future__ import annotations
+
+from knitting.cloth import Measures
+from knitting.in_pattern.next_row import NewStitch
+from knitting.pace import Pace
+from knitting.saying.language import _
+from knitting.stitches import LETTERS
+
+_MOST_CORNERS = 6
+
+
+def said_corners(measures: Measures) -> str:
+    """The corners as they are said, "90, 45 and 45 degrees"; nothing where there are none or very many."""
+    angles = [f"{corner.angle:.0f}" for corner in measures.corners]
+    if not 1 < len(angles) <= _MOST_CORNERS:
+        return ""
+    return _("{angles} and {last} degrees").format(angles=", ".join(angles[:-1]), last=angles[-1])
+
+
+def said_new_stitch(stitch: NewStitch) -> str:
+    """What a new stitch becomes in the next row: "the new stitch at the right end becomes a purl"."""
+    from_left = stitch.of - 1 - stitch.place
+    away, becomes = min(stitch.place, from_left), _(LETTERS[stitch.becomes].said)
+    if stitch.place <= from_left:
+        if away == 0:
+            return _("the new stitch at the right end becomes {becomes}").format(becomes=becomes)
+        return _("the new stitch {place} from the right end becomes {becomes}").format(place=away + 1, becomes=becomes)
+    if away == 0:
+        return _("the new stitch at the left end becomes {becomes}").format(becomes=becomes)
+    return _("the new stitch {place} from the left end becomes {becomes}").format(place=away + 1, becomes=becomes)
+
+
+def said_time(pace: Pace, stitches: int) -> str:
+    """How long so many stitches take.
+
+    >>> said_time(Pace(2.0, 2.5, 3.0), 14_000), said_time(Pace(2.0, 2.5, 3.0), 600), said_time(Pace(2.0, 2.0, 2.1), 10)
+    ('8 to 12 h', '20 to 30 min', '1 min')
+    """
+    low, high = pace.low * stitches, pace.high * stitches
+    if high >= 2 * 3600:
+        least, most = round(low / 3600), round(high / 3600)
+        return (_("{most} h") if least == most else _("{least} to {most} h")).format(least=least, most=most)
+    least, most = max(round(low / 60), 1), max(round(high / 60), 1)
+    return (_("{most} min") if least == most else _("{least} to {most} min")).format(least=least, most=most)
