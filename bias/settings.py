@@ -81,7 +81,7 @@ TEMPLATES = [
                 "django.contrib.auth.context_processors.auth",
                 "bias.accounts.context.her_ways",
             ],
-            "builtins": ["django.templatetags.static", "bias.results.filters"],
+            "builtins": ["django.templatetags.static", "django.templatetags.i18n", "bias.results.filters"],
         },
     },
 ]
@@ -114,7 +114,7 @@ SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("BIAS_HTTPS", False)
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 90
 
 LANGUAGE_CODE = "en-us"
-USE_I18N = False
+USE_I18N = True
 USE_TZ = True
 TIME_ZONE = env.str("BIAS_TIME_ZONE", "UTC")
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 from typing import TYPE_CHECKING, Any
 
 from django import forms
+from django.utils.translation import gettext as _
+from django.utils.translation import gettext_lazy as _lazy
 
 from bias.accounts.models import Ways
 from bias.results import dialects
@@ -16,15 +18,15 @@ else:  # a form class takes no type argument while it runs
 
 
 def _dialects() -> list[tuple[str, str]]:
-    return [("", "as the piece is written"), *dialects()]
+    return [("", _("as the piece is written")), *dialects()]
 
 
 class WaysForm(_ModelForm):
     """Her own ways at the needles."""
 
-    dialect = forms.ChoiceField(label="Words", required=False, choices=_dialects)
+    dialect = forms.ChoiceField(label=_lazy("Words"), required=False, choices=_dialects)
     rest_minutes = forms.IntegerField(
-        label="Rest your hands after so many minutes (0: say nothing)", min_value=0, max_value=240
+        label=_lazy("Rest your hands after so many minutes (0: say nothing)"), min_value=0, max_value=240
     )
 
     class Meta:

@@ -7,6 +7,8 @@ from typing import Any
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.utils.translation import gettext as _
+from django.utils.translation import gettext_lazy as _lazy
 
 
 class Knitter(AbstractUser):
@@ -19,17 +21,17 @@ class Ways(models.Model):
     class Marking(models.TextChoices):
         """Where a centre is marked."""
 
-        WRITTEN = "", "as the piece says"
-        STITCH = "stitch", "a locking mark in the stitch"
-        BEFORE = "needle-before", "a marker on the needle before it"
-        BOTH = "needle-both", "markers on both sides of it"
+        WRITTEN = "", _lazy("as the piece says")
+        STITCH = "stitch", _lazy("a locking mark in the stitch")
+        BEFORE = "needle-before", _lazy("a marker on the needle before it")
+        BOTH = "needle-both", _lazy("markers on both sides of it")
 
     class FirstStitch(models.TextChoices):
         """How a flat row begins."""
 
-        WRITTEN = "", "as the piece says"
-        KNIT = "k", "knit it"
-        SLIP = "sl", "slip it, and knit the last through the back"
+        WRITTEN = "", _lazy("as the piece says")
+        KNIT = "k", _lazy("knit it")
+        SLIP = "sl", _lazy("slip it, and knit the last through the back")
 
     class Size(models.TextChoices):
         """How large the letters are at the needles."""
@@ -41,20 +43,22 @@ class Ways(models.Model):
     knitter = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="ways")
     dialect = models.CharField("words", max_length=8, blank=True, default="")
     marking = models.CharField(
-        "the centre is marked by", max_length=40, blank=True, default="", choices=Marking.choices
+        _lazy("the centre is marked by"), max_length=40, blank=True, default="", choices=Marking.choices
     )
     first_stitch = models.CharField(
-        "the first stitch of a row", max_length=8, blank=True, default="", choices=FirstStitch.choices
+        _lazy("the first stitch of a row"), max_length=8, blank=True, default="", choices=FirstStitch.choices
     )
-    left_handed = models.BooleanField("left-handed: rows begin at the left", default=False)
-    size = models.CharField("letters at the needles", max_length=8, blank=True, default="", choices=Size.choices)
-    rest_minutes = models.PositiveSmallIntegerField("rest your hands after so many minutes (0: say nothing)", default=0)
+    left_handed = models.BooleanField(_lazy("left-handed: rows begin at the left"), default=False)
+    size = models.CharField(_lazy("letters at the needles"), max_length=8, blank=True, default="", choices=Size.choices)
+    rest_minutes = models.PositiveSmallIntegerField(
+        _lazy("rest your hands after so many minutes (0: say nothing)"), default=0
+    )
 
     class Meta:
         verbose_name_plural = "ways"
 
     def __str__(self) -> str:
-        return f"Ways of {self.knitter}"
+        return _("Ways of {knitter}").format(knitter=self.knitter)
 
 
 def ways_of(knitter: Any) -> Ways:

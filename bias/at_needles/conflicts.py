@@ -5,6 +5,8 @@ from __future__ import annotations
 import json
 from dataclasses import dataclass
 
+from django.utils.translation import gettext as _
+
 from bias.at_needles.press_form import PressForm
 from knitting.log import Progress
 
@@ -30,18 +32,27 @@ def questions(progress: Progress) -> tuple[Question, ...]:
 
 def _changed(progress: Progress) -> Question:
     worked, now = progress.stale, progress.rows
-    says = (
-        f"You worked up to row {worked} as it was written before. Row {now + 1} is written otherwise now. What you "
-        "worked is kept in the log: say whether it counts."
-    )
-    why = "the piece was changed"
+    says = _(
+        "You worked up to row {worked} as it was written before. Row {now} is written otherwise now. "
+        "What you worked is kept in the log: say whether it counts."
+    ).format(worked=worked, now=now + 1)
+    why = _("the piece was changed")
     return Question(
-        "The piece was changed since",
+        _("The piece was changed since"),
         says,
         (
-            PressForm(f"It counts: I am after row {worked}", "jump", worked, f"{why}: what was worked counts"),
             PressForm(
-                f"I ripped it: I am after row {now}", "jump", now, f"{why}: ripped back", events_above(progress, now)
+                _("It counts: I am after row {worked}").format(worked=worked),
+                "jump",
+                worked,
+                _("{why}: what was worked counts").format(why=why),
+            ),
+            PressForm(
+                _("I ripped it: I am after row {now}").format(now=now),
+                "jump",
+                now,
+                _("{why}: ripped back").format(why=why),
+                events_above(progress, now),
             ),
         ),
     )
@@ -51,17 +62,24 @@ def _conflict(progress: Progress) -> Question:
     assert progress.conflict is not None
     low, high = progress.conflict.low, progress.conflict.high
     settles = json.dumps([str(each) for each in progress.conflict.settles])
-    says = (
-        f"On one you went back to after row {low}; on the other, rows up to {high} were noted without knowing of it. "
-        "Nothing is lost: say where the piece is."
-    )
+    says = _(
+        "On one you went back to after row {low}; on the other, rows up to {high} were noted without "
+        "knowing of it. Nothing is lost: say where the piece is."
+    ).format(low=low, high=high)
     return Question(
-        "Two devices do not agree",
+        _("Two devices do not agree"),
         says,
         (
-            PressForm(f"After row {high}", "jump", high, "two devices: the higher row", settles=settles),
             PressForm(
-                f"After row {low}", "jump", low, "two devices: the lower row", events_above(progress, low), settles
+                _("After row {high}").format(high=high), "jump", high, _("two devices: the higher row"), settles=settles
+            ),
+            PressForm(
+                _("After row {low}").format(low=low),
+                "jump",
+                low,
+                _("two devices: the lower row"),
+                events_above(progress, low),
+                settles,
             ),
         ),
     )

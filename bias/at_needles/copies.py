@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 from django.db.models import Max
+from django.utils.translation import gettext as _
 
 from bias.at_needles.models import LONGEST_NAME, Copy
 from bias.pieces.models import Piece
@@ -24,7 +25,7 @@ class CopyInfo:
     @property
     def said(self) -> str:
         """What it is called."""
-        return self.name or f"copy {self.number}"
+        return self.name or _("copy {number}").format(number=self.number)
 
 
 def copies_of(piece: Piece) -> tuple[CopyInfo, ...]:

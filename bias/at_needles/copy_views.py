@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_POST
 
 from bias.at_needles import copies
@@ -19,7 +20,12 @@ def begin(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Begin one copy more, with a place of its own."""
     number = copies.begin_copy(Piece.objects.one_of(request.user, piece_id))
     if number is None:
-        return _refused(request, piece_id, 1, f"There are {MOST_COPIES} copies already: no more are kept of one piece.")
+        return _refused(
+            request,
+            piece_id,
+            1,
+            _("There are {most} copies already: no more are kept of one piece.").format(most=MOST_COPIES),
+        )
     return redirect(f"{reverse('needles', args=[piece_id])}?copy={number}")
 
 
@@ -37,7 +43,7 @@ def put_away(request: HttpRequest, piece_id: int, number: int) -> HttpResponse:
     back = request.POST.get("do") == "bring-back"
     if not copies.put_away(piece, number, not back):
         return _refused(
-            request, piece_id, number, "This is the only copy that is out: take the whole piece out instead."
+            request, piece_id, number, _("This is the only copy that is out: take the whole piece out instead.")
         )
     out = [each.number for each in copies.copies_of(piece) if not each.put_away]
     return _to_log(piece_id, number if back else out[0])

@@ -7,6 +7,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from uuid import UUID, uuid4
 
+from django.utils.translation import gettext as _
+
 from bias.at_needles.conflicts import events_above
 from bias.at_needles.press_form import PressForm
 from bias.at_needles.row_view import RowView
@@ -15,6 +17,7 @@ from bias.parsing import whole_number
 from bias.results import CountErrors, ExplainedMistake, SaidOption, clue, count_errors_of, observation_of
 from knitting.diagnosis import OptionKind, PossibleRow
 from knitting.saying.diagnosis import said_place
+from knitting.statements import N_
 
 MOST_COUNTED = 99_999
 _MOST_ROWS_FITTING = 4
@@ -82,7 +85,9 @@ def refused_count(typed: str, example: int) -> str:
     """Why something is no count; nothing where it is one."""
     if not typed or ((whole_number(typed) or 0) <= MOST_COUNTED and whole_number(typed) is not None):
         return ""
-    return f"'{typed[:12]}' is no count: type the stitches of each part in figures, such as {example}."
+    return _("'{typed}' is no count: type the stitches of each part in figures, such as {example}.").format(
+        typed=typed[:12], example=example
+    )
 
 
 def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck | None:
@@ -96,10 +101,12 @@ def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck
     names = [row_view.sided(name) for name in part_names(len(needle.counts))]
     parts = [CountedPart(at, names[at], count, typed[at] or str(count)) for at, count in enumerate(needle.counts)]
     behind = following is not None and following.side.value == "WS"
-    facing = "wrong side" if behind else "right side"
+    facing = _("wrong side") if behind else _("right side")
     shown = tuple(parts[::-1] if behind else parts)
     colours = tuple(dict.fromkeys(row.colour for row in row_view.all_rows if row.colour))
-    label = f"{worked.label}, row {row_view.rows} of {len(row_view.all_rows)}"
+    label = _("{label}, row {rows} of {all_rows}").format(
+        label=worked.label, rows=row_view.rows, all_rows=len(row_view.all_rows)
+    )
     in_all = sent.get("in_all", "").strip()
     bare = CountCheck(row_view.rows, label, shown, facing, needle.total, in_all, colours if len(colours) > 1 else ())
     refusal = next((said for text in [*typed, in_all] if (said := refused_count(text, needle.counts[0]))), "")
@@ -124,7 +131,9 @@ def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck
 
 def _said_of_row(row_view: RowView, place: PossibleRow) -> str:
     label = row_view.all_rows[place.row - 1].label
-    return f"After row {place.row} ({label}) these counts are right. {row_view.sided(said_place(place))}"
+    return _("After row {row} ({label}) these counts are right. {place}").format(
+        row=place.row, label=label, place=row_view.sided(said_place(place))
+    )
 
 
 def _shown(worked_copy: WorkedCopy, why: ExplainedMistake) -> ExplanationView:
@@ -136,22 +145,22 @@ def _shown(worked_copy: WorkedCopy, why: ExplainedMistake) -> ExplanationView:
 
 
 _DOES = {
-    OptionKind.LEAVE: "Go on with it so",
-    OptionKind.ABSORB: "I will do that",
-    OptionKind.HIDE: "I will do that",
-    OptionKind.MEND: "I have mended it",
-    OptionKind.RIP: "I have ripped back",
+    OptionKind.LEAVE: N_("Go on with it so"),
+    OptionKind.ABSORB: N_("I will do that"),
+    OptionKind.HIDE: N_("I will do that"),
+    OptionKind.MEND: N_("I have mended it"),
+    OptionKind.RIP: N_("I have ripped back"),
 }
 
 
 def _done(worked_copy: WorkedCopy, said: SaidOption, why: str) -> Remedy:
     row_view, option = worked_copy.row_view, said.option
-    says, does = row_view.sided(said.says), _DOES[option.kind]
+    says, does = row_view.sided(said.says), _(_DOES[option.kind])
     if option.kind is OptionKind.RIP and option.back_to is not None:
         above = events_above(worked_copy.progress, option.back_to)
         return Remedy(says, said.cost, PressForm(does, "ripped", option.back_to, does, above))
     if option.kind is OptionKind.MEND:
-        noted = PressForm(does, "note", row_view.rows, does, text=f"Mended: {why} {says}")
+        noted = PressForm(does, "note", row_view.rows, does, text=_("Mended: {why} {says}").format(why=why, says=says))
         return Remedy(says, said.cost, noted)
     rows = json.dumps([{"row": each.row, "counts": list(each.counts)} for each in option.differences])
     title = f"{option.kind.value.capitalize()}. {says}"
@@ -161,7 +170,7 @@ def _done(worked_copy: WorkedCopy, said: SaidOption, why: str) -> Remedy:
 def part_names(parts: int) -> list[str]:
     """Names for parts between marks, in right-side order."""
     if parts == 1:
-        return ["all stitches"]
+        return [_("all stitches")]
     if parts == 2:
-        return ["right half", "left half"]
-    return [f"part {at} from the right edge" for at in range(1, parts + 1)]
+        return [_("right half"), _("left half")]
+    return [_("part {at} from the right edge").format(at=at) for at in range(1, parts + 1)]

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from django.utils.translation import gettext as _
+
 from bias.at_needles.conflicts import events_above
 from bias.at_needles.count_check import MOST_COUNTED, refused_count
 from bias.at_needles.press_form import PressForm
@@ -53,7 +55,7 @@ def find_place(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> PlaceSearch:
     refusal = next((said for text in [*typed, asked["about"]] if (said := refused_count(text, 24))), "")
     if refusal or len(typed) > 2_000:
         return PlaceSearch(
-            asked, bare.ripped, bare.colours, refusal or "There are more counts than a needle has parts."
+            asked, bare.ripped, bare.colours, refusal or _("There are more counts than a needle has parts.")
         )
     counts = [min(int(text), MOST_COUNTED) for text in typed]
     about = int(asked["about"]) if asked["about"] else row_view.rows
@@ -74,14 +76,16 @@ def _answered(worked_copy: WorkedCopy, bare: PlaceSearch, seen: Observation) -> 
 def _possible(worked_copy: WorkedCopy, place: PossibleRow, ripped: bool) -> PossiblePlace:
     row_view, row = worked_copy.row_view, place.row
     above = events_above(worked_copy.progress, row)
-    press = PressForm("Go on from here", "jump", row, "found again", above)
+    press = PressForm(_("Go on from here"), "jump", row, _("found again"), above)
     if ripped:
-        press = PressForm("I ripped back to here", "ripped", row, "ripped back", above)
+        press = PressForm(_("I ripped back to here"), "ripped", row, _("ripped back"), above)
     return PossiblePlace(row, _said(worked_copy, row), row_view.sided(said_place(place)), row == row_view.rows, press)
 
 
 def _said(worked_copy: WorkedCopy, row: int) -> str:
     if not row:
-        return "Before the first row"
+        return _("Before the first row")
     there = worked_copy.row_view.all_rows[row - 1]
-    return f"After row {row}, {there.label}" + (f", time {there.time}" if there.time > 1 else "")
+    return _("After row {row}, {label}").format(row=row, label=there.label) + (
+        _(", time {time}").format(time=there.time) if there.time > 1 else ""
+    )

@@ -9,12 +9,15 @@ from functools import cached_property
 from typing import Any
 from uuid import UUID, uuid4
 
+from django.utils.translation import gettext as _
+from django.utils.translation import ngettext
+
 from bias.results import PieceOnNeedles, Results, StripPart, Technique, WorkedRow, technique
 from drawing.strip import part_names
 from knitting.log import Progress
 from knitting.pace import Pace
 from knitting.reminders import Needles, ReminderKind, reminders, tail
-from knitting.saying.pieces import said_new_stitch, said_time
+from knitting.saying.pieces import said_new_stitch, said_side, said_time
 from knitting.saying.reminders import said_reminder, said_tail
 from knitting.stitches import StitchKind
 
@@ -176,7 +179,8 @@ class RowView:
             return ""
         for away, row in enumerate(self.all_rows[self.rows + 1 : self.rows + 41], start=1):
             if row.colour and row.colour != self.row.colour:
-                return f"then {self.results.yarn(row.colour)}, in {away} row{'' if away == 1 else 's'}"
+                sentence = ngettext("then {yarn}, in {away} row", "then {yarn}, in {away} rows", away)
+                return sentence.format(yarn=self.results.yarn(row.colour), away=away)
         return ""
 
     @property
@@ -209,10 +213,16 @@ class RowView:
     def spoken(self) -> str:
         """The row as it is read aloud."""
         if self.row is None:
-            return "All rows are worked."
-        side = "round" if self.row.in_round else "right side" if self.row.side.value == "RS" else "wrong side"
-        parts = ". ".join(f"{part.name}: {part.said}, {part.count} after" for part in self.strip if part.said)
-        return f"{self.row.label}, {side}. {parts}. {self.row.end} stitches in all."
+            return _("All rows are worked.")
+        side = said_side(self.row)
+        parts = ". ".join(
+            _("{part}: {work}, {count} after").format(part=part.name, work=part.said, count=part.count)
+            for part in self.strip
+            if part.said
+        )
+        return _("{label}, {side}. {parts}. {end} stitches in all.").format(
+            label=self.row.label, side=side, parts=parts, end=self.row.end
+        )
 
 
 def _kinds(runs: Any) -> Iterator[StitchKind]:

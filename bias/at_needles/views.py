@@ -10,6 +10,7 @@ from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.urls import reverse
 from django.utils import timezone
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_POST, require_safe
 
 from bias.at_needles.actions import event_count, last_rows_progress, take_back, take_in
@@ -79,7 +80,9 @@ def _item(worked_copy: WorkedCopy, number: int) -> dict[str, Any]:
 def worked(request: HttpRequest, piece_id: int) -> JsonResponse:
     """How far the piece is, for the drawing of its cloth: rows, the shape of what is worked, a sentence."""
     row_view = worked_copy_of(request.user, piece_id).row_view
-    said = f"{row_view.rows} of {len(row_view.all_rows)} rows worked, {row_view.percent}% of the stitches."
+    said = _("{rows} of {all_rows} rows worked, {percent}% of the stitches.").format(
+        rows=row_view.rows, all_rows=len(row_view.all_rows), percent=row_view.percent
+    )
     path = row_view.results.worked_path(row_view.rows)
     return JsonResponse({"rows": row_view.rows, "path": path, "said": said if row_view.rows else ""})
 
@@ -150,7 +153,7 @@ def events(request: HttpRequest, piece_id: int) -> HttpResponse:
     try:
         event = event_from_json(event_of_form(request.POST, worked_copy.revision.number), timezone.now())
     except NotAnEvent as why:
-        said = f"This press could not be read. {said_refusal(why)} Nothing was changed."
+        said = _("This press could not be read. {why} Nothing was changed.").format(why=said_refusal(why))
         return HttpResponse(said, status=422, content_type="text/plain")
     if isinstance(event, TakenBack) and not event.takes_back:
         take_back(worked_copy.piece, event.id, event.row, copy=worked_copy.copy)

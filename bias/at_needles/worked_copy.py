@@ -6,6 +6,8 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
+from django.utils.translation import gettext as _
+
 from bias.accounts.models import Ways, ways_of
 from bias.at_needles.actions import changed_at
 from bias.at_needles.conflicts import Question, questions
@@ -109,8 +111,12 @@ class WorkedCopy:
         found = self.on.results
         if not found.laid:
             return ""
-        size = f"{said_cm(found.measures.width_cm)} by {said_cm(found.measures.height_cm)}"
-        return f"It should become {size}" + (", by what was measured." if self.progress.measured else ".")
+        size = _("{width} by {height}").format(
+            width=said_cm(found.measures.width_cm), height=said_cm(found.measures.height_cm)
+        )
+        return _("It should become {size}").format(size=size) + (
+            _(", by what was measured.") if self.progress.measured else "."
+        )
 
     @property
     def questions(self) -> tuple[Question, ...]:

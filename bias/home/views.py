@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.contrib.auth.decorators import login_not_required
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_POST, require_safe
 
 from bias.home.cards import cards
@@ -39,24 +40,26 @@ def _said(request: HttpRequest, status: int, heading: str, words: str) -> HttpRe
 @login_not_required
 def bad_request(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """400."""
-    words = "It was larger or other than Bias expects. What you typed is still in the page before this one."
-    return _said(request, 400, "That could not be taken", words)
+    words = _("It was larger or other than Bias expects. What you typed is still in the page before this one.")
+    return _said(request, 400, _("That could not be taken"), words)
 
 
 @login_not_required
 def not_allowed(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """403."""
-    return _said(request, 403, "Not from here", str(exception or "") or "This is not open to you.")
+    return _said(request, 403, _("Not from here"), str(exception or "") or _("This is not open to you."))
 
 
 @login_not_required
 def not_found(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """404."""
-    return _said(request, 404, "Not in your basket", "There is nothing at this address, or it is somebody else's.")
+    return _said(
+        request, 404, _("Not in your basket"), _("There is nothing at this address, or it is somebody else's.")
+    )
 
 
 @login_not_required
 def our_fault(request: HttpRequest) -> HttpResponse:
     """500."""
-    words = "The fault is ours, not yours. What was kept is kept; go back and try once more."
-    return _said(request, 500, "Something broke", words)
+    words = _("The fault is ours, not yours. What was kept is kept; go back and try once more.")
+    return _said(request, 500, _("Something broke"), words)

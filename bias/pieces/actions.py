@@ -6,11 +6,13 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
+from django.utils.translation import gettext as _
 
 from bias.pieces.models import Piece, Revision
 from bias.results import results_of_plan, results_of_words
+from knitting.statements import N_
 
-NO_TITLE = "Untitled piece"
+NO_TITLE = N_("Untitled piece")
 _LONGEST_TITLE = 200
 
 
@@ -90,4 +92,4 @@ def _title(words: str) -> str:
 
 
 def _named(title: str) -> str:
-    return title[:_LONGEST_TITLE] or NO_TITLE
+    return title[:_LONGEST_TITLE] or _(NO_TITLE)

@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 
 from django.db import IntegrityError, transaction
 from django.utils import timezone
+from django.utils.translation import gettext as _
 
 from bias.pieces.actions import RevisionConflict, revise_plan
 from bias.pieces.models import Piece, Revision
@@ -64,6 +65,13 @@ class SketchState:
     def changed(self) -> bool:
         """Whether it is other than what is saved."""
         return self.sketch is not None and self.sketch.plan != self.revision.plan
+
+    @property
+    def status(self) -> str:
+        """Whether it is saved, and as which revision."""
+        if self.changed:
+            return _("changed, not saved yet")
+        return _("saved, revision {number}").format(number=self.started_from)
 
 
 def sketch_state(piece: Piece) -> SketchState:

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from knitting.fabric import FABRICS as SHIPPED
 from knitting.fabric import Fabric
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, ROW_END, ROW_START, Beside, Finishing
+from knitting.statements import N_
 
 Choices = tuple[tuple[str, str], ...]
 
@@ -22,15 +23,15 @@ def fabric_choices(own: Iterable[Fabric]) -> Choices:
 
 
 KINDS = (
-    ("stitch", "marked in its stitch"),
-    ("needle-before", "marker before its stitch"),
-    ("needle-after", "marker after its stitch"),
-    ("needle-both", "markers on both sides"),
-    ("needle", "marker between stitches"),
-    ("unmarked", "counted, not marked"),
+    ("stitch", N_("marked in its stitch")),
+    ("needle-before", N_("marker before its stitch")),
+    ("needle-after", N_("marker after its stitch")),
+    ("needle-both", N_("markers on both sides")),
+    ("needle", N_("marker between stitches")),
+    ("unmarked", N_("counted, not marked")),
 )
 SIDES = (
-    (Beside.BOTH.value, "on both sides of"),
+    (Beside.BOTH.value, N_("on both sides of")),
     (Beside.BEFORE.value, "before"),
     (Beside.AFTER.value, "after"),
     (Beside.ON.value, "on"),
@@ -38,32 +39,32 @@ SIDES = (
     (Beside.OUTSIDE.value, "outside"),
 )
 LEANS = (
-    ("away", "leaning away from the line"),
-    ("towards", "leaning towards it"),
-    ("left", "all to the left"),
-    ("right", "all to the right"),
+    ("away", N_("leaning away from the line")),
+    ("towards", N_("leaning towards it")),
+    ("left", N_("all to the left")),
+    ("right", N_("all to the right")),
 )
 ENDS = (
-    ("count", "until the count is"),
-    ("rows", "for rows"),
-    ("repeats", "so many times"),
-    ("length", "for a length of cm"),
-    ("part", "until a part has"),
-    ("yarn", "until the yarn is used, in %"),
+    ("count", N_("until the count is")),
+    ("rows", N_("for rows")),
+    ("repeats", N_("so many times")),
+    ("length", N_("for a length of cm")),
+    ("part", N_("until a part has")),
+    ("yarn", N_("until the yarn is used, in %")),
 )
 WAYS = tuple((way.value, way.value) for way in Finishing)
 MANNERS = (
-    ("", "as you like"),
+    ("", N_("as you like")),
     ("loosely", "loosely"),
     ("knitwise", "knitwise"),
     ("purlwise", "purlwise"),
-    ("in_pattern", "in pattern"),
-    ("stretchy", "stretchy, two together"),
+    ("in_pattern", N_("in pattern")),
+    ("stretchy", N_("stretchy, two together")),
 )
 EDGES = (
-    (f"{RIGHT_EDGE} + {LEFT_EDGE}", "both edges"),
+    (f"{RIGHT_EDGE} + {LEFT_EDGE}", N_("both edges")),
     (RIGHT_EDGE, RIGHT_EDGE),
     (LEFT_EDGE, LEFT_EDGE),
-    (ROW_START, "the start of the row"),
-    (ROW_END, "the end of the row"),
+    (ROW_START, N_("the start of the row")),
+    (ROW_END, N_("the end of the row")),
 )

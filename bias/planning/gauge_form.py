@@ -5,11 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
+from django.utils.translation import gettext as _
+
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess, gauge_of, guess
 from knitting.measures import CM_PER_INCH, Gauge, said_number
 from knitting.plan.checks import FABRICS
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
+from knitting.saying.pieces import said_gauge as to_10_cm
 from knitting.statements import sentence
 
 
@@ -105,17 +108,13 @@ def _number(text: str) -> float | None:
 def said_gauge(plan: Plan) -> str:
     """The gauge in one sentence, with its range where it is a guess."""
     if plan.gauge is None:
-        return "No gauge yet: counts are sure, lengths are drawn at a guess of 18 stitches to 10 cm."
-    figures = f"{said_number(plan.gauge.stitches)} stitches and {said_number(plan.gauge.rows)} rows to 10 cm"
+        return _("No gauge yet: counts are sure, lengths are drawn at a guess of 18 stitches to 10 cm.")
+    gauge = to_10_cm(plan.gauge)
     if isinstance(plan.known_from, YarnGuess):
-        give = guess(plan.known_from).give
-        return (
-            f"{figures}: a guess, {said_number(give)} more or fewer stitches. Measure the piece once it is a hand high."
-        )
+        sentence = _("{gauge}: a guess, {give} more or fewer stitches. Measure the piece once it is a hand high.")
+        return sentence.format(gauge=gauge, give=said_number(guess(plan.known_from).give))
     if isinstance(plan.known_from, Swatch) and plan.known_from.after and plan.known_from.before:
         before = plan.known_from.before
-        return (
-            f"{figures}, after washing. On the needles it is {said_number(before.stitches)} and "
-            f"{said_number(before.rows)}."
-        )
-    return f"{figures}."
+        sentence = _("{gauge}, after washing. On the needles it is {stitches} and {rows}.")
+        return sentence.format(gauge=gauge, stitches=said_number(before.stitches), rows=said_number(before.rows))
+    return f"{gauge}."

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import TypeAlias
 
 from django.http import HttpRequest
+from django.utils.translation import gettext as _
 
 from bias.parsing import whole_number
 from bias.pieces.actions import RevisionConflict
@@ -19,9 +20,9 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing.edits import CannotEdit
 from knitting.saying.statements import said_refusal
-from knitting.statements import sentence
+from knitting.statements import N_, sentence
 
-ELSEWHERE = "This plan was changed in another tab or on another device meanwhile: it is shown as it stands now."
+ELSEWHERE = N_("This plan was changed in another tab or on another device meanwhile: it is shown as it stands now.")
 _TYPED_MEANWHILE = sentence("The plan was changed by what you typed: look at it again before it is mended.")
 _LONGEST_NAME = 40
 
@@ -69,11 +70,11 @@ def answer_press(
     """
     only_words = reword is not None and not press.do
     if press.seen != state.changes and not (only_words and press.page == state.page):
-        return PressAnswer(state, (ELSEWHERE,))
+        return PressAnswer(state, (_(ELSEWHERE),))
     try:
         return _answered(state, press, changes, sent, reword)
     except Overtaken:
-        return PressAnswer(sketch_state(state.piece), (ELSEWHERE,))
+        return PressAnswer(sketch_state(state.piece), (_(ELSEWHERE),))
 
 
 def _answered(
@@ -107,7 +108,9 @@ def _saved(state: SketchState, over: bool) -> PressAnswer:
     if not isinstance(saved, RevisionConflict):
         return PressAnswer(saved)
     number = saved.current.number
-    said = f"This piece was saved elsewhere meanwhile, as revision {number}. Your plan is kept, not saved."
+    said = _("This piece was saved elsewhere meanwhile, as revision {number}. Your plan is kept, not saved.").format(
+        number=number
+    )
     return PressAnswer(state, (said,), saved_elsewhere=True)
 
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
+from django.utils.translation import gettext as _
+
 from bias.planning.field_choices import EDGES, ENDS, KINDS, LEANS, MANNERS, SIDES, WAYS, Choices, fabric_choices
 from bias.planning.plan_changes import (
     AddLine,
@@ -42,8 +44,8 @@ from knitting.plan.plan import (
 from knitting.plan.troubles import Trouble
 from knitting.plan.works import OWN, WORKS
 from knitting.plan_editing.edits import end_kind
-from knitting.problems import plural
 from knitting.rows import Tab
+from knitting.saying.sentences import counted
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,18 +152,22 @@ def _about(forecast: Forecast, *path: str | int) -> tuple[TroubleNote, ...]:
 def _start(forecast: Forecast) -> Paragraph:
     plan = forecast.plan
     if isinstance(plan.start, Tab):
-        tab = SentenceWord(str(plan.start.cast_on), "tab", "stitches of the tab")
-        comes_to = SentenceWord(f"stitches, {plan.start.rows} rows: {plan.start.total} on the needle")
-        words: tuple[SentenceWord, ...] = (SentenceWord("a garter tab of"), tab, comes_to)
+        tab = SentenceWord(str(plan.start.cast_on), "tab", _("stitches of the tab"))
+        comes_to = SentenceWord(
+            _("stitches, {rows} rows: {total} on the needle").format(rows=plan.start.rows, total=plan.start.total)
+        )
+        words: tuple[SentenceWord, ...] = (SentenceWord(_("a garter tab of")), tab, comes_to)
     else:
         words = (
-            SentenceWord("cast on"),
-            SentenceWord(str(plan.start.count), "cast_on", "stitches to cast on"),
+            SentenceWord(_("cast on")),
+            SentenceWord(str(plan.start.count), "cast_on", _("stitches to cast on")),
             SentenceWord("stitches"),
         )
     if plan.in_round:
-        words = (*words, SentenceWord("and join to work in the round"))
-    return Paragraph(SentenceWord("Start"), (Sentence(words),), _about(forecast, "start") + _about(forecast, "gauge"))
+        words = (*words, SentenceWord(_("and join to work in the round")))
+    return Paragraph(
+        SentenceWord(_("Start")), (Sentence(words),), _about(forecast, "start") + _about(forecast, "gauge")
+    )
 
 
 def _parts(forecast: Forecast, flags: dict[str, tuple[str, int]]) -> Paragraph:
@@ -169,18 +175,30 @@ def _parts(forecast: Forecast, flags: dict[str, tuple[str, int]]) -> Paragraph:
     sentences: list[Sentence] = []
     for at, part in enumerate(plan.parts):
         words = (
-            SentenceWord(part.name, f"parts.{at}.name", f"name of part {at + 1} from the right"),
-            SentenceWord(str(part.count), f"parts.{at}.count", f"stitches of {part.name}"),
+            SentenceWord(part.name, f"parts.{at}.name", _("name of part {at} from the right").format(at=at + 1)),
+            SentenceWord(str(part.count), f"parts.{at}.count", _("stitches of {part}").format(part=part.name)),
             SentenceWord("in"),
-            SentenceWord(part.fabric, f"parts.{at}.fabric", f"fabric of {part.name}", fabric_choices(plan.fabrics)),
+            SentenceWord(
+                part.fabric,
+                f"parts.{at}.fabric",
+                _("fabric of {part}").format(part=part.name),
+                fabric_choices(plan.fabrics),
+            ),
         )
         sentences.append(
-            Sentence(words, (SentenceButton(AddLine(at).words, "Divide", f"a line through the middle of {part.name}"),))
+            Sentence(
+                words,
+                (
+                    SentenceButton(
+                        AddLine(at).words, _("Divide"), _("a line through the middle of {part}").format(part=part.name)
+                    ),
+                ),
+            )
         )
         if at < len(plan.lines):
             sentences.append(_line(plan, at, flags))
-    notes = ("Seen from the right side, from right to left.",) if len(plan.parts) > 1 else ()
-    return Paragraph(SentenceWord("Parts"), tuple(sentences), _about(forecast, "parts"), notes)
+    notes = (_("Seen from the right side, from right to left."),) if len(plan.parts) > 1 else ()
+    return Paragraph(SentenceWord(_("Parts")), tuple(sentences), _about(forecast, "parts"), notes)
 
 
 def _line(plan: Plan, at: int, flags: dict[str, tuple[str, int]]) -> Sentence:
@@ -188,13 +206,19 @@ def _line(plan: Plan, at: int, flags: dict[str, tuple[str, int]]) -> Sentence:
     letter, hue = flags.get(line.name, ("", 0))
     words = (
         SentenceWord("", letter=letter, hue=hue),
-        SentenceWord(line.name, f"lines.{at}.name", f"name of line {at + 1}"),
-        SentenceWord(line.kind.value, f"lines.{at}.kind", f"how {line.name} is marked", KINDS),
+        SentenceWord(line.name, f"lines.{at}.name", _("name of line {at}").format(at=at + 1)),
+        SentenceWord(line.kind.value, f"lines.{at}.kind", _("how {line} is marked").format(line=line.name), KINDS),
     )
     deeds = (
-        SentenceButton(MoveLine(at, 1).words, "\N{LEFTWARDS ARROW}", f"move {line.name} one stitch to the left"),
-        SentenceButton(MoveLine(at, -1).words, "\N{RIGHTWARDS ARROW}", f"move {line.name} one stitch to the right"),
-        SentenceButton(RemoveLine(at).words, "Remove", f"remove {line.name}"),
+        SentenceButton(
+            MoveLine(at, 1).words, "\N{LEFTWARDS ARROW}", _("move {line} one stitch to the left").format(line=line.name)
+        ),
+        SentenceButton(
+            MoveLine(at, -1).words,
+            "\N{RIGHTWARDS ARROW}",
+            _("move {line} one stitch to the right").format(line=line.name),
+        ),
+        SentenceButton(RemoveLine(at).words, _("Remove"), _("remove {line}").format(line=line.name)),
     )
     return Sentence(words, deeds, letter)
 
@@ -208,34 +232,46 @@ def _stage(forecast: Forecast, at: int, flags: dict[str, tuple[str, int]]) -> Pa
         *(_shaping(forecast, at, place, path, flags) for place in range(len(stage.shapings))),
         _until(stage, path, how),
     ]
-    deeds = [SentenceButton(AddShaping(at).words, "Add a shaping", f"add a shaping to {stage.name}")]
-    deeds.append(SentenceButton(AddPlainRow(at).words, "A plain row first", f"a plain row before {stage.name}"))
+    deeds = [
+        SentenceButton(AddShaping(at).words, _("Add a shaping"), _("add a shaping to {stage}").format(stage=stage.name))
+    ]
+    deeds.append(
+        SentenceButton(
+            AddPlainRow(at).words, _("A plain row first"), _("a plain row before {stage}").format(stage=stage.name)
+        )
+    )
     if stage.setup:
         deeds.append(
-            SentenceButton(RemovePlainRow(at).words, "One set-up row less", f"one set-up row less before {stage.name}")
+            SentenceButton(
+                RemovePlainRow(at).words,
+                _("One set-up row less"),
+                _("one set-up row less before {stage}").format(stage=stage.name),
+            )
         )
     if len(forecast.plan.stages) > 1:
-        deeds.append(SentenceButton(RemoveStage(at).words, "Remove", f"remove {stage.name}"))
-    title = SentenceWord(stage.name, f"{path}.name", f"name of stage {at + 1}")
+        deeds.append(SentenceButton(RemoveStage(at).words, _("Remove"), _("remove {stage}").format(stage=stage.name)))
+    title = SentenceWord(stage.name, f"{path}.name", _("name of stage {at}").format(at=at + 1))
     return Paragraph(title, tuple(sentences), _about(forecast, "stages", at), tuple(_notes(how)), tuple(deeds))
 
 
 def _rhythm(stage: Stage, path: str) -> Sentence:
     words = [
-        SentenceWord("in a rhythm of"),
-        SentenceWord(str(stage.rhythm), f"{path}.rhythm", f"rhythm of {stage.name}"),
+        SentenceWord(_("in a rhythm of")),
+        SentenceWord(str(stage.rhythm), f"{path}.rhythm", _("rhythm of {stage}").format(stage=stage.name)),
     ]
     words.append(SentenceWord("row" if stage.rhythm == 1 else "rows"))
     if stage.setup:
-        words.append(SentenceWord(f"after {plural(len(stage.setup), 'set-up row')}"))
+        words.append(
+            SentenceWord(_("after {set_up_rows}").format(set_up_rows=counted(len(stage.setup), "set-up rows")))
+        )
     for at, added in enumerate(stage.add_lines):
-        label = f"how {added.line.name} is marked"
+        label = _("how {line} is marked").format(line=added.line.name)
         words += [
-            SentenceWord(f"once {added.line.name} is"),
+            SentenceWord(_("once {line} is").format(line=added.line.name)),
             SentenceWord(added.line.kind.value, f"{path}.add_lines.{at}.kind", label, KINDS),
         ]
     for name in stage.drop_lines:
-        words.append(SentenceWord(f"once the mark of {name} is off"))
+        words.append(SentenceWord(_("once the mark of {name} is off").format(name=name)))
     return Sentence(tuple(words))
 
 
@@ -246,26 +282,28 @@ def _shaping(forecast: Forecast, at: int, place: int, path: str, flags: dict[str
     ink = "up" if work and work.change > 0 else "down" if work and work.change < 0 else ""
     works = tuple((key, each.said) for key, each in WORKS.items())
     if shaping.work == OWN:
-        works = ((OWN, "own stitches"), *works)
+        works = ((OWN, _("own stitches")), *works)
     names = " + ".join(shaping.at)
     words = [
         SentenceWord("row" if len(shaping.rows) == 1 else "rows"),
-        SentenceWord(", ".join(map(str, shaping.rows)), f"{here}.rows", "rows of the rhythm"),
-        SentenceWord(shaping.work, f"{here}.work", "what is worked", works, ink),
+        SentenceWord(", ".join(map(str, shaping.rows)), f"{here}.rows", _("rows of the rhythm")),
+        SentenceWord(shaping.work, f"{here}.work", _("what is worked"), works, ink),
     ]
     edges = all(name in dict(EDGES) or name in (RIGHT_EDGE, LEFT_EDGE) for name in shaping.at)
     if edges:
         words.append(SentenceWord("at"))
     else:
-        words.append(SentenceWord(shaping.side.value, f"{here}.side", "on which side", SIDES))
-    words.append(SentenceWord(names, f"{here}.at", "at which line", _places(forecast, at, shaping)))
+        words.append(SentenceWord(shaping.side.value, f"{here}.side", _("on which side"), SIDES))
+    words.append(SentenceWord(names, f"{here}.at", _("at which line"), _places(forecast, at, shaping)))
     words += [SentenceWord("", letter=flags[name][0], hue=flags[name][1]) for name in shaping.at if name in flags]
     if shaping.side is not Beside.ON or edges:
-        away = SentenceWord(str(shaping.away), f"{here}.away", "plain stitches between")
-        words += [SentenceWord("with"), away, SentenceWord("plain outside" if edges else "plain between")]
+        away = SentenceWord(str(shaping.away), f"{here}.away", _("plain stitches between"))
+        words += [SentenceWord(_("with")), away, SentenceWord(_("plain outside") if edges else _("plain between"))]
     if work is not None and work.leans:
-        words.append(SentenceWord(shaping.leaning.value, f"{here}.leaning", "which way it leans", LEANS))
-    drop = SentenceButton(RemoveShaping(at, place).words, "Remove", f"remove shaping {place + 1} of this stage")
+        words.append(SentenceWord(shaping.leaning.value, f"{here}.leaning", _("which way it leans"), LEANS))
+    drop = SentenceButton(
+        RemoveShaping(at, place).words, _("Remove"), _("remove shaping {place} of this stage").format(place=place + 1)
+    )
     return Sentence(tuple(words), (drop,), "".join(flags[name][0] for name in shaping.at if name in flags))
 
 
@@ -275,7 +313,7 @@ def _places(forecast: Forecast, at: int, shaping: Shaping) -> Choices:
     marked = [line.name for line in lines if line.kind is not LineKind.UNMARKED]
     counted = [line.name for line in lines if line.kind is LineKind.UNMARKED]
     found = [(name, name) for name in (*marked, *counted)]
-    for several, said in ((marked, "every marked line"), (counted, "every counted line")):
+    for several, said in ((marked, _("every marked line")), (counted, _("every counted line"))):
         if len(several) > 1:
             found.append((" + ".join(several), said if len(several) > 2 else " and ".join(several)))
     found += EDGES
@@ -285,12 +323,12 @@ def _places(forecast: Forecast, at: int, shaping: Shaping) -> Choices:
 
 def _until(stage: Stage, path: str, how: StageForecast | None) -> Sentence:
     until = stage.until
-    words = [SentenceWord(end_kind(until), f"{path}.until_kind", f"how {stage.name} ends", ENDS)]
+    words = [SentenceWord(end_kind(until), f"{path}.until_kind", _("how {stage} ends").format(stage=stage.name), ENDS)]
     if isinstance(until, PartCount):
         names = [part.name for part in how.split.parts] if how else [until.part]
         choices = tuple((name, name) for name in dict.fromkeys((until.part, *names)))
-        words.append(SentenceWord(until.part, f"{path}.until_part", "which part", choices))
-    words.append(SentenceWord(_end_value(until), f"{path}.until", f"where {stage.name} ends"))
+        words.append(SentenceWord(until.part, f"{path}.until_part", _("which part"), choices))
+    words.append(SentenceWord(_end_value(until), f"{path}.until", _("where {stage} ends").format(stage=stage.name)))
     return Sentence(tuple(words))
 
 
@@ -313,34 +351,44 @@ def _notes(how: StageForecast | None) -> Iterator[str]:
     """What the stage comes to, in figures."""
     if how is None:
         return
-    words = [plural(how.rows + len(how.setup), "round" if how.in_round else "row")]
+    words = [counted(how.rows + len(how.setup), "rounds" if how.in_round else "rows")]
     if how.stage.rhythm > 1 and how.times > 1:
-        words.append(f"{how.times} times {how.cycle.change:+d}" if how.cycle.change else f"{how.times} times")
+        times = counted(how.times, "times")
+        words.append(f"{times} {how.cycle.change:+d}" if how.cycle.change else times)
     changing = [
-        f"{part.name} {before} to {after}"
+        _("{part} {before} to {after}").format(part=part.name, before=before, after=after)
         for part, before, after in zip(how.split.parts, how.counts[0], how.counts[-1], strict=True)
         if before != after
     ]
     words += changing if len(changing) <= 3 else []
-    words.append(f"{how.begins} to {how.ends} stitches" if how.begins != how.ends else f"{how.ends} stitches")
+    if how.begins != how.ends:
+        words.append(_("{begins} to {ends} stitches").format(begins=how.begins, ends=how.ends))
+    else:
+        words.append(counted(how.ends, "stitches"))
     if how.ends_on_wrong_side:
-        words.append("ends on a wrong-side row")
+        words.append(_("ends on a wrong-side row"))
     yield "; ".join(words)
     for row, change in how.balanced:
-        yield f"Row {row}: +{change} -{change}, increases and decreases cancel: the count stands still."
+        yield _("Row {row}: +{change} -{change}, increases and decreases cancel: the count stands still.").format(
+            row=row, change=change
+        )
 
 
 def _finish(plan: Plan) -> Paragraph:
     finish = plan.finish
-    words = [SentenceWord(finish.way.value, "finish.way", "the end", WAYS)]
+    words = [SentenceWord(finish.way.value, "finish.way", _("the end"), WAYS)]
     if finish.way is Finishing.BIND_OFF:
-        words.append(SentenceWord(finish.manner, "finish.manner", "how to bind off", MANNERS))
+        words.append(SentenceWord(finish.manner, "finish.manner", _("how to bind off"), MANNERS))
         if finish.dropped:
             words += [
-                SentenceWord("and drop"),
-                SentenceWord(str(finish.dropped), "finish.dropped", "stitches to drop"),
-                SentenceWord("at each side"),
+                SentenceWord(_("and drop")),
+                SentenceWord(str(finish.dropped), "finish.dropped", _("stitches to drop")),
+                SentenceWord(_("at each side")),
             ]
     return Paragraph(
-        SentenceWord("Finish"), (Sentence(tuple(words)),), (), (), (SentenceButton(AddStage().words, "Add a stage"),)
+        SentenceWord(_("Finish")),
+        (Sentence(tuple(words)),),
+        (),
+        (),
+        (SentenceButton(AddStage().words, _("Add a stage")),),
     )

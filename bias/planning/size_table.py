@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from django.utils.translation import gettext as _
+
 from bias.parsing import whole_number
 from bias.results import results_of_plan
 from knitting.files import plan_text
@@ -37,27 +39,37 @@ def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -
     words = typed.replace(";", ",").replace(" ", ",").split(",")
     values = [value for word in words if (value := whole_number(word)) is not None and value <= _LARGEST]
     if knob is None or not values or len(values) > _MOST_SIZES or len(values) < len([word for word in words if word]):
-        return None, f"Sizes are 2 to {_MOST_SIZES} whole numbers with commas between them, not '{typed[:40]}'."
+        return None, _("Sizes are 2 to {most} whole numbers with commas between them, not '{typed}'.").format(
+            most=_MOST_SIZES, typed=typed[:40]
+        )
     wrong = next((value for value in values if not knob.least <= value <= knob.most), None)
     if wrong is None and knob.odd:
         wrong = next((value for value in values if value % 2 == 0), None)
     if wrong is not None:
-        odd = "an odd number of " if knob.odd else ""
-        return None, f"'{said(knob.words)} {wrong}' cannot be: {odd}{knob.least:,} to {knob.most:,} is possible."
+        if knob.odd:
+            sentence = _("'{words} {wrong}' cannot be: an odd number of {least:,} to {most:,} is possible.")
+        else:
+            sentence = _("'{words} {wrong}' cannot be: {least:,} to {most:,} is possible.")
+        return None, sentence.format(words=said(knob.words), wrong=wrong, least=knob.least, most=knob.most)
     plans = [made for value in values if (made := knob.turned(value)) is not None]
     found = [results_of_plan(plan_text(each)) for each in plans]
     unsound = next((each.forecast.troubles[0] for each in found if not each.forecast.sound), None)
     if unsound is not None or len(plans) < len(values):
-        return None, said(unsound.facts) if unsound else "One of these sizes keeps no rule of the plan."
+        return None, said(unsound.facts) if unsound else _("One of these sizes keeps no rule of the plan.")
     return _table(knob, values, [each.forecast for each in found], [each.text for each in found]), ""
 
 
 def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: list[str]) -> SizeTable:
-    rows = [("stitches cast on", tuple(str(forecast.plan.counted) for forecast in courses))]
+    rows = [(_("stitches cast on"), tuple(str(forecast.plan.counted) for forecast in courses))]
     for at, stage in enumerate(courses[0].plan.stages):
-        rows.append((f"after '{stage.name}'", tuple(f"{forecast.stages[at].ends} sts" for forecast in courses)))
-    rows.append(("rows in all", tuple(str(forecast.rows) for forecast in courses)))
-    rows.append(("stitches in all", tuple(f"{forecast.stitches:,}" for forecast in courses)))
+        rows.append(
+            (
+                _("after '{stage}'").format(stage=stage.name),
+                tuple(f"{forecast.stages[at].ends} sts" for forecast in courses),
+            )
+        )
+    rows.append((_("rows in all"), tuple(str(forecast.rows) for forecast in courses)))
+    rows.append((_("stitches in all"), tuple(f"{forecast.stitches:,}" for forecast in courses)))
     for at, stick in enumerate(following_measures(courses[0].plan)):
         rows.append(
             (
@@ -65,6 +77,6 @@ def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: l
                 tuple(said_cm(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses),
             )
         )
-    rows.append(("yarn, a guess", tuple(f"{yarn_m(forecast):.0f} m" for forecast in courses)))
+    rows.append((_("yarn, a guess"), tuple(f"{yarn_m(forecast):.0f} m" for forecast in courses)))
     heads = tuple(f"{said(knob.words)} {value}" for value in values)
     return SizeTable(heads, tuple(rows), in_one(texts) or "")

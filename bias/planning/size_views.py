@@ -9,6 +9,7 @@ from urllib.parse import urlencode
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods
 
 from bias.planning.gauge_form import GaugeForm, said_gauge
@@ -95,12 +96,12 @@ def _wished(sent: Any, sticks: Iterable[FollowingMeasure], turning: Iterable[Par
     inches = sent.get("unit") == "in"
     length = positive(wish)
     if length is None:
-        return {"wish_said": f"A measure wants a number above 0, not '{wish[:20]}'."}
+        return {"wish_said": _("A measure wants a number above 0, not '{wish}'.").format(wish=wish[:20])}
     cm = length * CM_PER_INCH if inches else length
     knob = next(each for each in turning if each.key == stick.knob)
     found = nearest_sizes(knob, stick.of, cm)
     if found is None:
-        return {"wish_said": "No size of this plan can be worked that comes near it."}
+        return {"wish_said": _("No size of this plan can be worked that comes near it.")}
     return {"wish_knob": knob, "wish_offers": _offers(found, knob, lambda cm: _said_length(cm, inches))}
 
 
@@ -112,11 +113,11 @@ def _by_yarn(sent: Any, turning: Iterable[Parameter]) -> dict[str, Any]:
         return {}
     metres = positive(yarn)
     if metres is None:
-        return {"yarn_said": f"The yarn wants its metres as a number above 0, not '{yarn[:20]}'."}
+        return {"yarn_said": _("The yarn wants its metres as a number above 0, not '{yarn}'.").format(yarn=yarn[:20])}
     found = fitting_yarn(knob, metres)
     if found is None or found.nearest.comes_to > metres:
-        return {"yarn_said": "Even the smallest size of this plan needs more yarn."}
-    return {"yarn_knob": knob, "yarn_offers": _offers(found, knob, lambda m: f"{m:.0f} m of yarn")}
+        return {"yarn_said": _("Even the smallest size of this plan needs more yarn.")}
+    return {"yarn_knob": knob, "yarn_offers": _offers(found, knob, lambda m: _("{m:.0f} m of yarn").format(m=m))}
 
 
 def _offers(found: NearestSizes, knob: Parameter, say: Any) -> list[SizeOffer]:

@@ -21,13 +21,18 @@ from knitting.fabric import Fabric, Joins, Pin, Rest, with_own
 from knitting.plan.plan import Plan
 from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, fabric_of, fabric_use_of
 from knitting.sizing.repeat_fit import adjustments
+from knitting.statements import N_
 from knitting.stitches import STITCHES
 
 _EDGE_ROW = 32
-JOINS = ((Joins.AT_ONCE.value, "at once"), (Joins.WHOLE.value, "in whole repeats"))
-JOINS_OF_LACE = ((Joins.AT_ONCE.value, "in balanced part repeats"), (Joins.WHOLE.value, "in whole repeats"))
+JOINS = ((Joins.AT_ONCE.value, N_("at once")), (Joins.WHOLE.value, N_("in whole repeats")))
+JOINS_OF_LACE = ((Joins.AT_ONCE.value, N_("in balanced part repeats")), (Joins.WHOLE.value, N_("in whole repeats")))
 RESTS = tuple((each.value, each.value) for each in Rest)
-PINS = ((Pin.RIGHT.value, "its right end"), (Pin.CENTRE.value, "its middle"), (Pin.LEFT.value, "its left end"))
+PINS = (
+    (Pin.RIGHT.value, N_("its right end")),
+    (Pin.CENTRE.value, N_("its middle")),
+    (Pin.LEFT.value, N_("its left end")),
+)
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,6 +10,7 @@ from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
 from bias.parsing import whole_number
@@ -53,7 +54,7 @@ def begin_file(request: HttpRequest) -> HttpResponse:
     """A new piece of a plan that was saved as a file."""
     upload = request.FILES.get("file")
     if upload is None or (upload.size or 0) > _LONGEST_FILE:
-        return _begun_not(request, "Choose a plan file of at most 200 kB.")
+        return _begun_not(request, _("Choose a plan file of at most 200 kB."))
     try:
         plan = plan_from_text(upload.read().decode("utf-8", "replace"))
     except NotRead as refused:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from django.db import models
+from django.utils.translation import gettext as _
 
 from bias.pieces.models import Revision
 
@@ -32,4 +33,4 @@ class PrintedPart(models.Model):
         constraints = [models.UniqueConstraint(fields=["printing", "number"], name="one_part_a_number")]
 
     def __str__(self) -> str:
-        return f"{self.printing}, part {self.number}"
+        return _("{printing}, part {number}").format(printing=self.printing, number=self.number)

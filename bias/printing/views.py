@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.pieces.models import Piece
@@ -24,13 +25,13 @@ def choose(request: HttpRequest, piece_id: int) -> HttpResponse:
     choices = _asked(request)
     pages = len(chart_pages(found, choices)) if choices.chart and found.worked.rows else 0
     if pages > MOST_CHART_PAGES:
-        why = (
-            f"The chart would fill {pages} pages; {MOST_CHART_PAGES} is the most. Choose smaller cells or leave it out."
+        why = _("The chart would fill {pages} pages; {most} is the most. Choose smaller cells or leave it out.").format(
+            pages=pages, most=MOST_CHART_PAGES
         )
         return _page(request, piece, choices, why)
     printing = actions.ask(piece, choices)
     if printing is None:
-        return _page(request, piece, choices, "There is nothing to print in that: choose something more.")
+        return _page(request, piece, choices, _("There is nothing to print in that: choose something more."))
     return redirect("printing", piece.pk, printing.pk)
 
 

@@ -5,18 +5,23 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
+from django.utils.translation import gettext as _
+from django.utils.translation import ngettext
+
 from bias.results.plans import PlanResults
 from drawing.fabric_svg import close_up_svg, swatch_svg
 from knitting.fabric import Fabric
-from knitting.in_pattern.growing_edges import EdgePart, EdgeRow, GrowingEdges, close_up
+from knitting.in_pattern.growing_edges import EdgeCell, EdgePart, EdgeRow, GrowingEdges, close_up
 from knitting.in_pattern.whole_repeats import NextRepeat, next_repeat, whole_at
+from knitting.saying.sentences import counted
+from knitting.statements import N_
 
 _FACES = {
-    "k": "a knit stitch",
-    "p": "a purl stitch",
-    "c": "part of a cable",
-    "o": "a yarn over",
-    "d": "part of a decrease",
+    "k": N_("a knit stitch"),
+    "p": N_("a purl stitch"),
+    "c": N_("part of a cable"),
+    "o": N_("a yarn over"),
+    "d": N_("part of a decrease"),
 }
 _ROWS, _ACROSS = 12, 18
 
@@ -57,7 +62,12 @@ def edge_view(planned: PlanResults, row: int, part: int | None, right: bool | No
     rows = close_up(found, part, right, at, _ROWS, _ACROSS)
     where, is_mark = _where(planned, at, part, right)
     names = planned.wide_parts(at + 1)
-    title = f"The {'right' if right else 'left'} end of part {part + 1}, at {where}, rows {rows[0].number} to {at + 1}"
+    end = (
+        _("The right end of part {part}, at {where}, rows {first} to {last}")
+        if right
+        else _("The left end of part {part}, at {where}, rows {first} to {last}")
+    )
+    title = end.format(part=part + 1, where=where, first=rows[0].number, last=at + 1)
     return EdgeView(
         close_up_svg(rows, right, is_mark, title),
         at + 1,
@@ -74,7 +84,7 @@ def edge_view(planned: PlanResults, row: int, part: int | None, right: bool | No
 def _first_that_grows(found: GrowingEdges, at: int, only: int | None = None) -> tuple[int, bool]:
     """The part (or the only one asked for) and end with a new stitch in or near a row, in a pattern if one grows."""
     ends = [end for end in found.growing(at, rows=4) if only in (None, end[0])]
-    part, right, _ = min(ends, key=lambda end: (not end[2], end[0], not end[1]), default=(only or 0, True, False))
+    part, right, _plain = min(ends, key=lambda end: (not end[2], end[0], not end[1]), default=(only or 0, True, False))
     return part, right
 
 
@@ -84,7 +94,7 @@ def _where(planned: PlanResults, at: int, part: int, right: bool) -> tuple[str, 
     beside = part - 1 if right else part
     if 0 <= beside < len(names):
         return f"'{names[beside]}'", True
-    return f"the {'right' if right else 'left'} edge", False
+    return _("the right edge") if right else _("the left edge"), False
 
 
 def _new_stitches(rows: list[EdgeRow], right: bool, where: str) -> list[str]:
@@ -96,13 +106,18 @@ def _new_stitches(rows: list[EdgeRow], right: bool, where: str) -> list[str]:
     cells = newest.cells if right else newest.cells[::-1]
     for place, cell in enumerate(cells):
         if cell.new and cell.becomes:
-            at = f"beside {where}" if place == 0 else f"{place + 1} stitches from {where}"
-            waits = ", and waits for a whole repeat" if cell.waits else ""
-            found.append(
-                f"Row {newest.number}: the new stitch {at} becomes {_FACES.get(cell.becomes, 'a knit stitch')} in row "
-                f"{newest.number + 1}{waits}."
-            )
+            found.append(_new_stitch(newest.number, cell, place, where))
     return found
+
+
+def _new_stitch(row: int, cell: EdgeCell, place: int, where: str) -> str:
+    at = _("beside {where}") if place == 0 else _("{place} stitches from {where}")
+    if cell.waits:
+        sentence = _("Row {row}: the new stitch {at} becomes {becomes} in row {next}, and waits for a whole repeat.")
+    else:
+        sentence = _("Row {row}: the new stitch {at} becomes {becomes} in row {next}.")
+    becomes = _(_FACES.get(cell.becomes, _FACES["k"]))
+    return sentence.format(row=row, at=at.format(where=where, place=place + 1), becomes=becomes, next=row + 1)
 
 
 def _repeats(planned: PlanResults, found: GrowingEdges, at: int, part: int) -> list[str]:
@@ -116,7 +131,7 @@ def _repeats(planned: PlanResults, found: GrowingEdges, at: int, part: int) -> l
         said.append(_next(planned, at, part, following))
     whole = whole_at(found, part, at)
     if whole is not None and not here.is_whole:
-        said.append(f"Whole repeats reach from end to end after row {whole}.")
+        said.append(_("Whole repeats reach from end to end after row {whole}.").format(whole=whole))
     return said
 
 
@@ -124,19 +139,35 @@ def _whole(here: EdgePart) -> str:
     assert here.fabric is not None
     whole, (right, left), width = here.repeats[1], here.waiting, here.fabric.width
     if not whole:
-        return f"No whole repeat of {width} stitches yet: there are {here.count}."
-    over = [f"{right} at the right end"] if right else []
-    over += [f"{left} at the left end"] if left else []
-    rest = f", {' and '.join(over)} over" if over else ""
-    repeats = "1 whole repeat" if whole == 1 else f"{whole} whole repeats"
-    if whole == 1 and not over:
-        return f"{repeats} of {width} stitches, end to end."
-    begin = f"after stitch {right} from the right and then " if right else ""
-    return f"{repeats} of {width} stitches{rest}. Markers for them: {begin}every {width} stitches."
+        return _("No whole repeat of {width} stitches yet: there are {count}.").format(width=width, count=here.count)
+    repeats = counted(whole, "whole repeats")
+    if whole == 1 and not right and not left:
+        return _("{repeats} of {width} stitches, end to end.").format(repeats=repeats, width=width)
+    if right:
+        sentence = _(
+            "{repeats} of {width} stitches{over}. Markers for them: after stitch {right} from the right and then every "
+            "{width} stitches."
+        )
+    else:
+        sentence = _("{repeats} of {width} stitches{over}. Markers for them: every {width} stitches.")
+    return sentence.format(repeats=repeats, width=width, over=_over(right, left), right=right)
+
+
+def _over(right: int, left: int) -> str:
+    """The stitches over at both ends of the whole repeats."""
+    if right and left:
+        sentence = _(", {right} at the right end and {left} at the left end over")
+    elif right:
+        sentence = _(", {right} at the right end over")
+    else:
+        sentence = _(", {left} at the left end over") if left else ""
+    return sentence.format(right=right, left=left)
 
 
 def _next(planned: PlanResults, at: int, part: int, following: NextRepeat) -> str:
     rows = following.row - at - 1
-    where, _ = _where(planned, at, part, following.right)
-    more = "1 more row" if rows == 1 else f"{rows} more rows"
-    return f"The next repeat is whole in {more}, after row {following.row}, at {where}."
+    where = _where(planned, at, part, following.right)[0]
+    more = ngettext("1 more row", "{rows} more rows", rows).format(rows=rows)
+    return _("The next repeat is whole in {more}, after row {row}, at {where}.").format(
+        more=more, row=following.row, where=where
+    )

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+from django.utils.translation import gettext as _
+
 from bias.results import pieces
 from bias.results.pieces import Results, results_of_words
 from bias.results.plans import results_of_plan
@@ -63,7 +65,7 @@ def _measured(words: str, plan: str, measured: GaugesFrom) -> tuple[Results, str
     later = tuple((row + 1, gauge) for row, gauge in sorted(measured, key=lambda each: each[0]))
     if plan:
         known = plan_from_text(plan)
-        since = [GaugeFrom(row, gauge, "measured on the piece") for row, gauge in later]
+        since = [GaugeFrom(row, gauge, _("measured on the piece")) for row, gauge in later]
         plan = plan_text(replace(known, gauges=(*known.gauges, *since))) if since else plan
         return results_of_plan(plan).results, plan
     found = results_of_words(words)

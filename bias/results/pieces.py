@@ -9,6 +9,8 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Any
 
+from django.utils.translation import gettext as _
+
 from drawing import inks
 from drawing.canvas import to_canvas
 from drawing.chart import ChartPage, lay_out_chart
@@ -95,11 +97,11 @@ class Results:
         corners = said_corners(self.measures)
         area = said_area(self.measures.area_cm2)
         if isinstance(self.layout, Layout) and self.layout.in_round:
-            rounds = (
-                f"{said_cm(self.measures.first_cm)} round the first round, {said_cm(self.measures.last_cm)} the last"
+            rounds = _("{first} round the first round, {last} the last").format(
+                first=said_cm(self.measures.first_cm), last=said_cm(self.measures.last_cm)
             )
             return f"{area}; {rounds}."
-        return f"{area}, corners of {corners}." if corners else f"{area}."
+        return _("{area}, corners of {corners}.").format(area=area, corners=corners) if corners else f"{area}."
 
     @cached_property
     def row_groups(self) -> tuple[RowGroup, ...]:

@@ -9,6 +9,8 @@ from itertools import count
 from time import monotonic
 from typing import Protocol, TypeVar
 
+from django.utils.translation import gettext as _
+
 from bias.results import pieces
 from bias.results.pieces import Results, results_of_words
 from knitting.cloth import lay_flat, measure
@@ -124,7 +126,9 @@ class PlanResults:
         if before is None:
             return ""
         found = measure(lay_flat(self.results.worked, before))
-        return f"{said_cm(found.width_cm)} by {said_cm(found.height_cm)} before washing"
+        return _("{width} by {height} before washing").format(
+            width=said_cm(found.width_cm), height=said_cm(found.height_cm)
+        )
 
     @cached_property
     def results(self) -> Results:

@@ -7,6 +7,9 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from difflib import SequenceMatcher
 
+from django.utils.translation import gettext as _
+from django.utils.translation import ngettext
+
 from bias.results import Results
 from bias.writing.equal_lines import equal_ends
 
@@ -113,17 +116,25 @@ def said_difference(old: Results, new: Results) -> str:
     wrong_old, wrong_new = len(old.worked.problems), len(new.worked.problems)
     said = []
     if rows_old != rows_new:
-        said.append(f"{rows_old} rows became {rows_new}")
+        said.append(_("{before} rows became {now}").format(before=rows_old, now=rows_new))
     elif _ends(old) == _ends(new):
-        said.append(f"all {rows_new} rows keep their counts")
+        said.append(_("all {rows} rows keep their counts").format(rows=rows_new))
     else:
         other = sum(one != two for one, two in zip(_ends(old), _ends(new), strict=True))
-        said.append(f"{other} of {rows_new} rows have other counts")
+        said.append(_("{other} of {rows} rows have other counts").format(other=other, rows=rows_new))
     if wrong_old != wrong_new:
-        places = f"{wrong_new} place{'s do' if wrong_new > 1 else ' does'} not add up"
-        said.append(f"{places}, where before {wrong_old or 'none'} did" if wrong_new else "every row adds up now")
+        said.append(_said_wrong(wrong_old, wrong_new))
     text = "; ".join(said)
     return f"{text[:1].upper()}{text[1:]}."
+
+
+def _said_wrong(old: int, new: int) -> str:
+    """How many places do not add up now, and how many did."""
+    if not new:
+        return _("every row adds up now")
+    places = ngettext("{new} place does not add up", "{new} places do not add up", new).format(new=new)
+    before = str(old) if old else _("none")
+    return _("{places}, where before {before} did").format(places=places, before=before)
 
 
 def _ends(found: Results) -> list[int]:

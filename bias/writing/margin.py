@@ -8,6 +8,8 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
+from django.utils.translation import gettext as _
+
 from bias.results import Results
 from bias.writing.equal_lines import equal_ends
 from knitting.dialects.tokens import lines_of
@@ -59,7 +61,9 @@ class MarginLine:
         """A repeat in short: "56 rows, 6 to 61"."""
         if self.count is None or self.count.times < 2:
             return ""
-        return f"{self.count.times} rows, {self.count.first_start} to {self.count.end}"
+        return _("{rows} rows, {first} to {last}").format(
+            rows=self.count.times, first=self.count.first_start, last=self.count.end
+        )
 
     @property
     def balanced(self) -> bool:

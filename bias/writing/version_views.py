@@ -12,7 +12,7 @@ from bias.pieces.models import Piece
 from bias.results import dialects, results_of_words
 from bias.writing.actions import keep_draft, text_of
 from bias.writing.differences import line_differences, said_difference
-from bias.writing.forms import CHOICES, chosen, habits
+from bias.writing.forms import OwnHandForm
 
 
 @require_http_methods(["GET", "POST"])
@@ -21,12 +21,12 @@ def hand(request: HttpRequest, piece_id: int) -> HttpResponse:
     piece = Piece.objects.one_of(request.user, piece_id)
     sent = request.POST if request.method == "POST" else request.GET
     now = results_of_words(text_of(request.user, piece))
-    words, found = now.in_hand(habits(sent))
+    form = OwnHandForm(sent)
+    words, found = now.in_hand(form.own_hand)
     if request.method == "POST":
         return _taken(request, piece, words)
-    picked = chosen(sent)
-    fields = [(name, label, choices, picked.get(name, "")) for name, (label, choices) in CHOICES.items()]
-    about: dict[str, Any] = {"piece": piece, "fields": fields, "picked": picked, "found": found, "now": now}
+    picked = form.chosen
+    about: dict[str, Any] = {"piece": piece, "form": form, "picked": picked, "found": found, "now": now}
     if picked and found.changed:
         new = results_of_words(words)
         about |= {"difference": line_differences(now, new), "said": said_difference(now, new)}

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.utils.safestring import SafeString
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.parsing import whole_number
@@ -20,9 +21,10 @@ from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
 from knitting.dialects.tokens import MOST_BYTES
 from knitting.saying.statements import said_refusal
+from knitting.statements import N_
 
 _MOST_KEPT = 16
-_TYPED_ALREADY = "Words that you typed are not saved yet: keep them or give them up before a mend is tried."
+_TYPED_ALREADY = N_("Words that you typed are not saved yet: keep them or give them up before a mend is tried.")
 
 
 @require_http_methods(["GET", "POST"])
@@ -76,7 +78,7 @@ def mended(request: HttpRequest, piece_id: int) -> HttpResponse:
     piece = Piece.objects.one_of(request.user, piece_id)
     current, draft = piece.current, draft_of(request.user, piece)
     if draft is not None and draft.words != current.words:
-        about = {"piece": piece, "started_from": draft.started_from, "drafted": True, "refusal": _TYPED_ALREADY}
+        about = {"piece": piece, "started_from": draft.started_from, "drafted": True, "refusal": _(_TYPED_ALREADY)}
         return _page(request, "writing/edit.html", draft.words, about)
     words = mended_words(current.words, _number(request, "finding"), _number(request, "mend"))
     if words is not None:
@@ -114,7 +116,9 @@ def from_file(request: HttpRequest) -> HttpResponse:
     """A piece in a JSON file as written rows."""
     text = request.POST.get("text", "")
     if len(text.encode("utf-8", "replace")) > MOST_BYTES:
-        return HttpResponse(f"The file is larger than {MOST_BYTES:,} bytes.", status=200, headers={"X-Refused": "1"})
+        return HttpResponse(
+            _("The file is larger than {most:,} bytes.").format(most=MOST_BYTES), status=200, headers={"X-Refused": "1"}
+        )
     try:
         return HttpResponse(words_of_json(text), content_type="text/plain; charset=utf-8")
     except NotRead as refused:
@@ -174,7 +178,7 @@ def _number(request: HttpRequest, key: str) -> int:
 def _refusal(words: str) -> str:
     """Why a text is not kept as a piece; a draft of it is."""
     if not words.strip():
-        return "There is nothing to keep yet: paste the rows first."
+        return _("There is nothing to keep yet: paste the rows first.")
     if len(words.encode("utf-8", "replace")) > MOST_BYTES:
-        return f"The text is longer than {MOST_BYTES:,} bytes. Bring it in as several pieces."
+        return _("The text is longer than {most:,} bytes. Bring it in as several pieces.").format(most=MOST_BYTES)
     return ""

@@ -4,11 +4,31 @@ from __future__ import annotations
 
 from knitting.cloth import Measures
 from knitting.in_pattern.next_row import NewStitch
+from knitting.measures import Gauge, said_number
+from knitting.needle.worked import WorkedRow
 from knitting.pace import Pace
+from knitting.rows import Side
 from knitting.saying.language import _
 from knitting.stitches import LETTERS
 
 _MOST_CORNERS = 6
+
+
+def said_gauge(gauge: Gauge) -> str:
+    """A gauge as it is measured.
+
+    >>> said_gauge(Gauge(21.5, 30))
+    '21.5 stitches and 30 rows to 10 cm'
+    """
+    sentence = _("{stitches} stitches and {rows} rows to 10 cm")
+    return sentence.format(stitches=said_number(gauge.stitches), rows=said_number(gauge.rows))
+
+
+def said_side(row: WorkedRow) -> str:
+    """The side that a row is worked from, or that it is a round."""
+    if row.in_round:
+        return _("round")
+    return _("right side") if row.side is Side.RS else _("wrong side")
 
 
 def said_corners(measures: Measures) -> str:

@@ -29,6 +29,7 @@ _UNITS: Mapping[str, Callable[[int], str]] = {
     "lines": lambda number: ngettext("1 line", "{number} lines", number),
     "marks": lambda number: ngettext("1 mark", "{number} marks", number),
     "marked lines": lambda number: ngettext("1 marked line", "{number} marked lines", number),
+    "set-up rows": lambda number: ngettext("1 set-up row", "{number} set-up rows", number),
     "shapings": lambda number: ngettext("1 shaping", "{number} shapings", number),
     "whole repeats": lambda number: ngettext("1 whole repeat", "{number} whole repeats", number),
 }
