@@ -7,7 +7,7 @@ SCRIPTS := "bias/static/**/*.js"
 export BIAS_BIND := $(BIND)
 export UV_PYTHON_DOWNLOADS := never
 
-.PHONY: demo test schema check setup setup-dev browser css css-check js-check bench fuzz screenshots lock format serve
+.PHONY: demo test schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -39,6 +39,10 @@ bench: setup-dev  ## ratios beside a plain reference
 
 schema: setup-dev  ## the files that are told from the code: schemas, the kinds of events
 	$(BIN)/python -m docs.schemas
+
+messages: setup-dev  ## the catalogue of every sentence, for a language: make messages LANGUAGE=de (needs gettext)
+	mkdir -p locale
+	$(BIN)/python manage.py makemessages --locale $(LANGUAGE) --extension html,py --no-location --ignore "tests/*" --ignore "benchmarks/*" --ignore "docs/*" --ignore "node_modules/*" --ignore "var/*" --ignore "$(VENV)*"
 
 fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
 	$(VENV)-tools/bin/uv venv -q --allow-existing $(VENV)-fuzz && VIRTUAL_ENV=$(VENV)-fuzz $(VENV)-tools/bin/uv pip install -q --require-hashes -r requirements/fuzz.txt

@@ -61,6 +61,7 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
+    "bias.language.LanguageMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
@@ -113,8 +114,11 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("BIAS_HTTPS", False)
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 90
 
-LANGUAGE_CODE = "en-us"
+LANGUAGE_CODE = "en"
+LANGUAGES = [("en", "English")]
 USE_I18N = True
+LOCALE_PATHS = [ROOT / "locale"]
+"""Another language is one catalogue here, made with ``make messages LANGUAGE=xx``."""
 USE_TZ = True
 TIME_ZONE = env.str("BIAS_TIME_ZONE", "UTC")
 

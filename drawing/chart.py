@@ -14,6 +14,7 @@ from drawing.marks import letters
 from drawing.signs import Sign, face_of, sign_of
 from knitting.needle.worked import ClusterWork, GroupWork, PartWork, WorkedPiece, WorkedRow
 from knitting.rows import Side
+from knitting.saying.language import _
 from knitting.stitches import StitchKind
 from knitting.working.row_groups import row_groups
 
@@ -78,10 +79,10 @@ class ChartPage:
         found: dict[tuple[str, Sign], None] = {}
         for row in self.rows:
             on_wrong = row.side is Side.WS and not as_worked
-            for number, _ in row.cells:
+            for number, _times in row.cells:
                 entry = self.entries[number]
                 differs = on_wrong and entry.on_ws != entry.on_rs
-                words = f"{entry.spoken} on a wrong-side row" if differs else entry.spoken
+                words = _("{stitch} on a wrong-side row").format(stitch=entry.spoken) if differs else entry.spoken
                 found[(words, entry.on_ws if on_wrong else entry.on_rs)] = None
         return tuple(found)
 
@@ -117,7 +118,7 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
             )
         )
     return ChartPage(
-        worked.piece.title or "The chart",
+        worked.piece.title or _("The chart"),
         places.total,
         tuple(entries.found),
         tuple(rows),
@@ -162,8 +163,10 @@ class _ChartKey:
 
 def _named(work: StitchKind | ClusterWork) -> tuple[str, str]:
     if isinstance(work, ClusterWork):
-        return f"{work.uses} into {work.makes}", f"a cluster of {work.makes} stitches worked into {work.uses}"
-    return work.said, work.spoken
+        short = _("{uses} into {makes}").format(uses=work.uses, makes=work.makes)
+        long = _("a cluster of {makes} stitches worked into {uses}").format(uses=work.uses, makes=work.makes)
+        return short, long
+    return work.said, _(work.spoken)
 
 
 def runs(columns: NDArray[np.int64]) -> tuple[tuple[int, int], ...]:

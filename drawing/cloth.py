@@ -14,6 +14,7 @@ from drawing.svg import Place
 from knitting.cloth import Layout, bends, measure, outlines, texture_patches, upright
 from knitting.cloth.zones import Points
 from knitting.measures import said_cm
+from knitting.saying.language import _
 from knitting.stitches import Look
 
 _LEAST_GAP, _LEAST_FINE_GAP = 5.0, 1.6
@@ -123,7 +124,11 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: flo
     fit = _PageFit(layout, width, height, margin)
     places = fit.moved(layout.points)
     measures = measure(layout)
-    title = f"{layout.worked.piece.title or 'The cloth'}, {said_cm(measures.width_cm)} by {said_cm(measures.height_cm)}"
+    title = _("{title}, {width} by {height}").format(
+        title=layout.worked.piece.title or _("The cloth"),
+        width=said_cm(measures.width_cm),
+        height=said_cm(measures.height_cm),
+    )
     coarse, fine = _rows(layout, places, fit.scale * layout.gauge.row_cm)
     return ClothPage(
         width=width,

@@ -10,6 +10,7 @@ import numpy as np
 from drawing import svg
 from drawing.cloth import ClothPage, Line, Thread
 from drawing.svg import Place
+from knitting.saying.language import _
 
 
 def to_svg(
@@ -144,7 +145,7 @@ def _arrow(page: ClothPage) -> str:
     tip = (x + 15 * dx, y + 15 * dy)
     barbs = [(tip[0] - 6 * dx + side * 5 * dy, tip[1] - 6 * dy - side * 5 * dx) for side in (1, -1)]
     line = svg.path([(x - 15 * dx, y - 15 * dy), tip]) + svg.path([barbs[0], tip, barbs[1]])
-    words = svg.tag("text", svg.text("knitted this way"), x=svg.number(x + 26), y=svg.number(y + 5))
+    words = svg.tag("text", svg.text(_("knitted this way")), x=svg.number(x + 26), y=svg.number(y + 5))
     return svg.tag("g", svg.tag("path", d=line) + words, class_="cloth-growth")
 
 

@@ -9,19 +9,23 @@ from typing import TypeAlias
 
 from drawing import svg
 from knitting.diagnosis import MistakeKind
+from knitting.saying.language import _
+from knitting.saying.mistakes import NAMES
 
 _W, _H = 20, 15
 _ACROSS, _ROWS = 11, 7
 _MIDDLE = _ACROSS // 2
 
 
-@cache
 def clue(kind: MistakeKind) -> str:
     """The drawing for a kind of mistake, the needle on top."""
-    parts = [*_SCENES[kind](), _needle()]
-    return svg.picture(
-        parts, _ACROSS * _W, _ROWS * _H + 22, f"What to look for: {kind.value.replace('-', ' ')}", "clue"
-    )
+    title = _("What to look for: {mistake}").format(mistake=_(NAMES[kind]))
+    return svg.picture(_scene(kind), _ACROSS * _W, _ROWS * _H + 22, title, "clue")
+
+
+@cache
+def _scene(kind: MistakeKind) -> list[str]:
+    return [*_SCENES[kind](), _needle()]
 
 
 def _needle() -> str:

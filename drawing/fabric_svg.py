@@ -9,6 +9,8 @@ from drawing.chart_svg import CELL, Tiles, placed
 from drawing.signs import Sign, sign_of
 from knitting.fabric import Fabric, fabric_run
 from knitting.in_pattern.growing_edges import EdgeRow
+from knitting.saying.language import _
+from knitting.saying.pieces import said_fabric
 from knitting.stitches import LETTERS, PURL, Face, StitchKind
 
 _CELL = 26.0
@@ -35,7 +37,9 @@ def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
             at += kind.makes
     parts = [svg.tag("path", d=tiles.filled(), class_=f"tone-{tone} edge-ground") for tone, tiles in grounds.items()]
     parts.append(svg.tag("path", d="".join(signs), class_="edge-sign"))
-    return svg.picture(parts, across * CELL, up * CELL, f"A swatch of {fabric.key.replace('_', ' ')}", "swatch")
+    return svg.picture(
+        parts, across * CELL, up * CELL, _("A swatch of {fabric}").format(fabric=said_fabric(fabric.key)), "swatch"
+    )
 
 
 def _kinds(fabric: Fabric, row: int, across: int) -> Iterator[StitchKind]:
@@ -77,10 +81,11 @@ def _row(row: EdgeRow, y: float, across: int, right: bool) -> list[str]:
         x = width - _GUTTER - (outwards + 1) * _CELL if right else _GUTTER + outwards * _CELL
         sign = _SIGNS.get(cell.letter, _SIGNS["k"])
         classes = "edge-cell" + (" edge-new" if cell.new else "") + (" edge-waits" if cell.waits else "")
-        said = f"row {row.number}: {LETTERS[cell.letter].name}"
-        said += ", new" if cell.new else ""
-        said += f", becomes {LETTERS[cell.becomes].said} in the next row" if cell.becomes else ""
-        said += ", waits for a whole repeat" if cell.waits else ""
+        said = _("row {number}: {stitch}").format(number=row.number, stitch=_(LETTERS[cell.letter].name))
+        said += _(", new") if cell.new else ""
+        if cell.becomes:
+            said += _(", becomes {stitch} in the next row").format(stitch=_(LETTERS[cell.becomes].said))
+        said += _(", waits for a whole repeat") if cell.waits else ""
         inner = svg.tag("title", svg.text(said)) + _square(x, y, _CELL, sign)
         if cell.new:
             inner += svg.tag("circle", cx=x + _CELL / 2, cy=y + _CELL / 2, r=_CELL / 2 - 1.5, class_="edge-ring")

@@ -11,6 +11,7 @@ from knitting.formatter.worked_runs import runs_in_words
 from knitting.needle.needle import Mark
 from knitting.needle.worked import PartWork, WorkedRow
 from knitting.rows import Side
+from knitting.saying.language import _
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +79,7 @@ def part_names(row: WorkedRow, named: Sequence[str] = ()) -> tuple[str, ...]:
     number = 0
     for part in from_right:
         if part.mark is not None:
-            names.append(part.mark.name or "marked stitch")
+            names.append(part.mark.name or _("marked stitch"))
             continue
         number += 1
         names.append(named[number - 1] if len(named) == len(plain) else _plain_name(number, len(plain)))
@@ -87,10 +88,10 @@ def part_names(row: WorkedRow, named: Sequence[str] = ()) -> tuple[str, ...]:
 
 def _plain_name(number: int, of: int) -> str:
     if of == 1:
-        return "the whole row"
+        return _("the whole row")
     if of == 2:
-        return "right half" if number == 1 else "left half"
-    return f"part {number} from the right"
+        return _("right half") if number == 1 else _("left half")
+    return _("part {number} from the right").format(number=number)
 
 
 def _counts_before(row: WorkedRow) -> list[int]:

@@ -14,6 +14,7 @@ from importlib.resources import files
 from types import MappingProxyType
 
 from drawing import svg
+from knitting.saying.language import _
 from knitting.stitches import STITCHES, Lean
 
 _WIDE, _HIGH = 260, 132
@@ -33,15 +34,19 @@ class Technique:
     svg: str
 
 
-@cache
 def technique(key: str) -> Technique | None:
     """How a stitch of the table is worked; ``None`` for those that need no drawing."""
     about = _words().get(key)
     if about is None:
         return None
-    name, says = STITCHES[key].spoken, about["says"]
-    scene = _SCENES[about["scene"]]()
-    return Technique(key, name, says, svg.picture(scene, _WIDE, _HIGH, f"{name}: {says}", "technique"))
+    name, says = _(STITCHES[key].spoken), _(about["says"])
+    title = f"{name}: {says}"
+    return Technique(key, name, says, svg.picture(_scene(about["scene"]), _WIDE, _HIGH, title, "technique"))
+
+
+@cache
+def _scene(name: str) -> list[str]:
+    return _SCENES[name]()
 
 
 @cache

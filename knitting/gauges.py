@@ -7,6 +7,7 @@ from types import MappingProxyType
 from typing import TypeAlias
 
 from knitting.measures import CM_PER_INCH, Gauge, gauge_over
+from knitting.statements import N_
 
 _OVER_CM = 4 * CM_PER_INCH
 """The length over which the yarn weights give their stitches: four inches."""
@@ -25,14 +26,14 @@ class YarnWeight:
 
 
 _ROWS = (
-    YarnWeight(0, "lace", 33, 40, 1.5, 2.25),
-    YarnWeight(1, "super fine", 27, 32, 2.25, 3.25),
-    YarnWeight(2, "fine", 23, 26, 3.25, 3.75),
-    YarnWeight(3, "light", 21, 24, 3.75, 4.5),
-    YarnWeight(4, "medium", 16, 20, 4.5, 5.5),
-    YarnWeight(5, "bulky", 12, 15, 5.5, 8.0),
-    YarnWeight(6, "super bulky", 7, 11, 8.0, 12.75),
-    YarnWeight(7, "jumbo", 4, 6, 12.75, 25.0),
+    YarnWeight(0, N_("lace"), 33, 40, 1.5, 2.25),
+    YarnWeight(1, N_("super fine"), 27, 32, 2.25, 3.25),
+    YarnWeight(2, N_("fine"), 23, 26, 3.25, 3.75),
+    YarnWeight(3, N_("light"), 21, 24, 3.75, 4.5),
+    YarnWeight(4, N_("medium"), 16, 20, 4.5, 5.5),
+    YarnWeight(5, N_("bulky"), 12, 15, 5.5, 8.0),
+    YarnWeight(6, N_("super bulky"), 7, 11, 8.0, 12.75),
+    YarnWeight(7, N_("jumbo"), 4, 6, 12.75, 25.0),
 )
 YARN_WEIGHTS = MappingProxyType({weight.number: weight for weight in _ROWS})
 """Craft Yarn Council, Standard Yarn Weight System; the values are from memory."""

@@ -36,9 +36,9 @@ class Ways(models.Model):
     class Size(models.TextChoices):
         """How large the letters are at the needles."""
 
-        USUAL = "", "usual"
-        LARGE = "large", "large"
-        LARGEST = "largest", "largest"
+        USUAL = "", _lazy("usual")
+        LARGE = "large", _lazy("large")
+        LARGEST = "largest", _lazy("largest")
 
     knitter = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="ways")
     dialect = models.CharField("words", max_length=8, blank=True, default="")

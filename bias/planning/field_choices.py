@@ -7,14 +7,10 @@ from collections.abc import Iterable
 from knitting.fabric import FABRICS as SHIPPED
 from knitting.fabric import Fabric
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, ROW_END, ROW_START, Beside, Finishing
+from knitting.saying.pieces import said_fabric
 from knitting.statements import N_
 
 Choices = tuple[tuple[str, str], ...]
-
-
-def said_fabric(key: str) -> str:
-    """A fabric's name as it is said: "rib 2x2", "reverse stockinette"."""
-    return key.replace("_", " ").replace("rib", "rib ", 1) if key in SHIPPED else key
 
 
 def fabric_choices(own: Iterable[Fabric]) -> Choices:

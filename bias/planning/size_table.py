@@ -65,7 +65,7 @@ def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: l
         rows.append(
             (
                 _("after '{stage}'").format(stage=stage.name),
-                tuple(f"{forecast.stages[at].ends} sts" for forecast in courses),
+                tuple(_("{count} sts").format(count=forecast.stages[at].ends) for forecast in courses),
             )
         )
     rows.append((_("rows in all"), tuple(str(forecast.rows) for forecast in courses)))

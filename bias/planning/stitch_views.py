@@ -12,7 +12,7 @@ from django.views.decorators.http import require_POST, require_safe
 
 from bias.planning.actions import SketchState
 from bias.planning.fabric_changes import FABRIC_CHANGES, PALETTE, drawn, part_names, stage_of
-from bias.planning.field_choices import fabric_choices, said_fabric
+from bias.planning.field_choices import fabric_choices
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.views import number, plan_of_piece, plan_state
 from bias.results import EdgeView, PlanResults, edge_view, results_of_plan, swatch
@@ -20,6 +20,8 @@ from drawing.signs import sign_of
 from knitting.fabric import Fabric, Joins, Pin, Rest, with_own
 from knitting.plan.plan import Plan
 from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, fabric_of, fabric_use_of
+from knitting.saying.pieces import said_fabric
+from knitting.saying.statements import said_words
 from knitting.sizing.repeat_fit import adjustments
 from knitting.statements import N_
 from knitting.stitches import STITCHES
@@ -140,7 +142,7 @@ def _palette() -> list[dict[str, Any]]:
         kind = STITCHES[key]
         sign = sign_of(kind, kind.face_on_rs)
         drawn = {"path": sign.path, "tone": sign.tone, "wide": kind.makes}
-        found.append({"key": key, "says": kind.spoken, "typed": kind.on_grid, **drawn})
+        found.append({"key": key, "says": said_words(kind.spoken), "typed": kind.on_grid, **drawn})
     return found
 
 

@@ -9,6 +9,7 @@ from enum import Enum
 from knitting.needle.lineage import count_changes
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE
 from knitting.rows import Side
 
 Change = tuple[int, ...]
@@ -125,8 +126,8 @@ def _spot(row: WorkedRow, part: int, place: float) -> MistakePlace:
     if min(to_right, to_left) > _NEAR_END:
         return MistakePlace()
     if to_right <= to_left:
-        return MistakePlace(names[beside - 1], "after") if beside else MistakePlace("right edge", "after")
-    return MistakePlace(names[beside], "before") if beside < len(names) else MistakePlace("left edge", "before")
+        return MistakePlace(names[beside - 1], "after") if beside else MistakePlace(RIGHT_EDGE, "after")
+    return MistakePlace(names[beside], "before") if beside < len(names) else MistakePlace(LEFT_EDGE, "before")
 
 
 def _markers_before(needle: Needle, part: int) -> int:

@@ -16,7 +16,7 @@ from knitting.flatness.statements import (
 )
 from knitting.flatness.verdicts import Verdict
 from knitting.measures import said_number
-from knitting.saying.language import _
+from knitting.saying.language import _, ngettext
 from knitting.saying.sentences import Templates, filled
 from knitting.statements import N_
 
@@ -106,10 +106,10 @@ def _flat_rate(flat: float, gains: float) -> str:
     number = said_number(abs(flat))
     if (flat > 0) is (gains > 0):
         return number
-    one = number == "1"
+    many = 1 if number == "1" else 2
     if flat > 0:
-        return _("1 increase") if one else _("{number} increases").format(number=number)
-    return _("1 decrease") if one else _("{number} decreases").format(number=number)
+        return ngettext("1 increase", "{number} increases", many).format(number=number)
+    return ngettext("1 decrease", "{number} decreases", many).format(number=number)
 
 
 def _uneven_sides(found: UnevenSides) -> str:

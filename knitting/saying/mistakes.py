@@ -7,10 +7,12 @@ from collections.abc import Sequence
 from knitting.diagnosis.mistakes import Mistake, MistakeKind, MistakePlace
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece
-from knitting.problems import plural
-from knitting.saying.language import _
+from knitting.plan.plan import EDGES
+from knitting.saying.language import _, ngettext
+from knitting.saying.sentences import counted
+from knitting.statements import N_
 
-_MANY = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six"}
+_MANY = (N_("One"), N_("Two"), N_("Three"), N_("Four"), N_("Five"), N_("Six"))
 
 
 def said_mistakes(worked: WorkedPiece, mistakes: Sequence[Mistake]) -> str:
@@ -19,47 +21,76 @@ def said_mistakes(worked: WorkedPiece, mistakes: Sequence[Mistake]) -> str:
     return _(" And ").join([first, *(each[:1].lower() + each[1:] for each in others)])
 
 
-def _said(worked: WorkedPiece, mistake: Mistake) -> str:  # noqa: C901 - a table: one sentence for each kind
-    where = _where(worked, mistake)
-    rows = _rows(worked, mistake)
+def _said(worked: WorkedPiece, mistake: Mistake) -> str:
     wrong = abs(mistake.stitches)
+    facts = {"rows": _rows(worked, mistake), "part": part_named(worked, mistake), "mark": mistake.spot.mark}
     match mistake.kind:
-        case MistakeKind.MISSED_INCREASE:
-            return f"{_of(wrong, 'increase')}{where} {_was(wrong)} forgotten {rows}."
-        case MistakeKind.MISSED_DECREASE:
-            return f"{_of(wrong, 'decrease')}{where} {_was(wrong)} forgotten, or took in a stitch too few, {rows}."
-        case MistakeKind.EXTRA_INCREASE:
-            return f"{_of(wrong, 'increase')}{where} too many {_was(wrong)} worked {rows}, perhaps in a row of rest."
-        case MistakeKind.EXTRA_DECREASE:
-            return f"{_of(wrong, 'decrease')}{where} too many {_was(wrong)} worked {rows}."
-        case MistakeKind.DROPPED_STITCH:
-            return f"A stitch of {part_named(worked, mistake)} was dropped {rows}."
-        case MistakeKind.EXTRA_STITCH:
-            return f"A stitch of {part_named(worked, mistake)} was worked and not slipped off {rows}."
-        case MistakeKind.SKIPPED_ROW:
-            return f"A row was left out: one like {rows.removeprefix('in ')}."
-        case MistakeKind.ROW_TWICE:
-            return f"A row was worked twice: one like {rows.removeprefix('in ')}."
+        case MistakeKind.WRONG_CAST_ON:
+            return _wrong_cast_on(mistake.stitches)
+        case MistakeKind.SKIPPED_ROW | MistakeKind.ROW_TWICE:
+            return _(_SAID[mistake.kind]).format(rows=_rows(worked, mistake, alone=True))
         case MistakeKind.MARK_SHIFTED:
-            by = max(map(abs, mistake.change))
-            return f"'{mistake.spot.mark}' slid by {plural(by, 'stitch')} {rows}."
+            by = counted(max(map(abs, mistake.change)), "stitches")
+            return _("'{mark}' slid by {by} {rows}.").format(**facts, by=by)
         case MistakeKind.HALF_ROW:
+            sentence = _("Row {row} ({label}) is worked only in part: its first {parts}.")
             label = worked.rows[mistake.first - 1].label
-            return f"Row {mistake.first} ({label}) is worked only in part: its first {plural(mistake.part, 'part')}."
-        case MistakeKind.WRONG_COLOUR:
-            return f"The wrong colour was taken up {rows}."
-        case MistakeKind.WRONG_STITCH:
-            return f"Stitches were purled where they should be knitted, or the other way round, {rows}."
-    more = "more" if mistake.stitches > 0 else "fewer"
-    return f"{plural(wrong, 'stitch')} {more} than written {_was(wrong)} cast on."
+            return sentence.format(row=mistake.first, label=label, parts=counted(mistake.part, "parts"))
+        case kind if kind in _SAID:
+            return _(_SAID[kind]).format(**facts)
+    number = _(_MANY[wrong - 1]) if wrong <= len(_MANY) else str(wrong)
+    return _of_changes(mistake.kind, wrong).format(number=number, where=_where(worked, mistake), rows=facts["rows"])
 
 
-def _of(count: int, what: str) -> str:
-    return f"{_MANY.get(count, str(count))} {what}{'' if count == 1 else 's'}"
+_SAID = {
+    MistakeKind.DROPPED_STITCH: N_("A stitch of {part} was dropped {rows}."),
+    MistakeKind.EXTRA_STITCH: N_("A stitch of {part} was worked and not slipped off {rows}."),
+    MistakeKind.SKIPPED_ROW: N_("A row was left out: one like {rows}."),
+    MistakeKind.ROW_TWICE: N_("A row was worked twice: one like {rows}."),
+    MistakeKind.WRONG_COLOUR: N_("The wrong colour was taken up {rows}."),
+    MistakeKind.WRONG_STITCH: N_("Stitches were purled where they should be knitted, or the other way round, {rows}."),
+}
 
 
-def _was(count: int) -> str:
-    return "was" if count == 1 else "were"
+def _of_changes(kind: MistakeKind, wrong: int) -> str:
+    """The sentence for increases and decreases that were left out or worked too often."""
+    match kind:
+        case MistakeKind.MISSED_INCREASE:
+            return ngettext(
+                "{number} increase{where} was forgotten {rows}.",
+                "{number} increases{where} were forgotten {rows}.",
+                wrong,
+            )
+        case MistakeKind.MISSED_DECREASE:
+            return ngettext(
+                "{number} decrease{where} was forgotten, or took in a stitch too few, {rows}.",
+                "{number} decreases{where} were forgotten, or took in a stitch too few, {rows}.",
+                wrong,
+            )
+        case MistakeKind.EXTRA_INCREASE:
+            return ngettext(
+                "{number} increase{where} too many was worked {rows}, perhaps in a row of rest.",
+                "{number} increases{where} too many were worked {rows}, perhaps in a row of rest.",
+                wrong,
+            )
+    return ngettext(
+        "{number} decrease{where} too many was worked {rows}.",
+        "{number} decreases{where} too many were worked {rows}.",
+        wrong,
+    )
+
+
+def _wrong_cast_on(stitches: int) -> str:
+    wrong = abs(stitches)
+    if stitches > 0:
+        sentence = ngettext(
+            "1 stitch more than written was cast on.", "{number} stitches more than written were cast on.", wrong
+        )
+    else:
+        sentence = ngettext(
+            "1 stitch fewer than written was cast on.", "{number} stitches fewer than written were cast on.", wrong
+        )
+    return sentence.format(number=wrong)
 
 
 def part_named(worked: WorkedPiece, mistake: Mistake) -> str:
@@ -67,10 +98,10 @@ def part_named(worked: WorkedPiece, mistake: Mistake) -> str:
     needle = worked.rows[max(mistake.last, 1) - 1].after
     before = sum(not _is_marked(needle, at) for at in range(mistake.part))
     if not needle.marks:
-        return "the row"
+        return _("the row")
     if len(needle.counts) == 2:
-        return "the right half" if before == 0 else "the left half"
-    return f"part {before + 1} from the right"
+        return _("the right half") if before == 0 else _("the left half")
+    return _("part {number} from the right").format(number=before + 1)
 
 
 def _is_marked(needle: Needle, part: int) -> bool:
@@ -88,61 +119,98 @@ def _is_marked(needle: Needle, part: int) -> bool:
 def _where(worked: WorkedPiece, mistake: Mistake) -> str:
     """Beside which marks and edges it may have been."""
     if not mistake.spot.mark:
-        return f" in {part_named(worked, mistake)}"
-    return " " + " or ".join(_at(spot) for spot in mistake.spots if spot.mark)
+        return _(" in {part}").format(part=part_named(worked, mistake))
+    return " " + _(" or ").join(_at(spot) for spot in mistake.spots if spot.mark)
 
 
 def _at(spot: MistakePlace) -> str:
-    return f"at the {spot.mark}" if spot.mark.endswith("edge") else f"{spot.side} '{spot.mark}'"
+    if spot.mark in EDGES:
+        return _("at the {edge}").format(edge=_(spot.mark))
+    sentence = {"before": _("before '{mark}'"), "after": _("after '{mark}'"), "on": _("on '{mark}'")}[spot.side]
+    return sentence.format(mark=spot.mark)
 
 
-def _rows(worked: WorkedPiece, mistake: Mistake) -> str:
+def _rows(worked: WorkedPiece, mistake: Mistake, alone: bool = False) -> str:
+    """The row or rows that it was in; ``alone`` without the "in"."""
     first, last = mistake.first, mistake.last
-    if first == last:
-        label = f" ({worked.rows[first - 1].label})" if first else ""
-        return f"in row {first}{label}"
-    return f"in one of rows {first} to {last}"
+    if first < last:
+        rows = _("one of rows {first} to {last}") if alone else _("in one of rows {first} to {last}")
+    elif first:
+        rows = _("row {first} ({label})") if alone else _("in row {first} ({label})")
+    else:
+        rows = _("row {first}") if alone else _("in row {first}")
+    return rows.format(first=first, last=last, label=worked.rows[first - 1].label if first else "")
 
 
 _LOOK = {
-    MistakeKind.MISSED_INCREASE: (
+    MistakeKind.MISSED_INCREASE: N_(
         "Look along the line of increases: where one is missing, the gap between two is wider."
     ),
-    MistakeKind.EXTRA_INCREASE: "Look along the line of increases for two that follow each other too closely.",
-    MistakeKind.MISSED_DECREASE: "Look along the line of decreases for a row where the stitches go straight on.",
-    MistakeKind.EXTRA_DECREASE: "Look for a stitch that lies over its neighbour where the line has none.",
-    MistakeKind.DROPPED_STITCH: "Look for a loop that hangs free, or a ladder of bars above it.",
-    MistakeKind.EXTRA_STITCH: "Look for two stitches that come out of one.",
-    MistakeKind.SKIPPED_ROW: "Compare the rows with the fabric: a ridge, an eyelet or a line of changes is missing.",
-    MistakeKind.ROW_TWICE: "Compare the rows with the fabric: two rows of changes follow each other.",
-    MistakeKind.MARK_SHIFTED: "Follow the stitch under the mark down to the line: it should be the same wale.",
-    MistakeKind.WRONG_CAST_ON: "Count the cast-on edge.",
-    MistakeKind.WRONG_COLOUR: "Follow the stripes up from the cast-on edge to the first that is too wide or missing.",
-    MistakeKind.WRONG_STITCH: (
+    MistakeKind.EXTRA_INCREASE: N_("Look along the line of increases for two that follow each other too closely."),
+    MistakeKind.MISSED_DECREASE: N_("Look along the line of decreases for a row where the stitches go straight on."),
+    MistakeKind.EXTRA_DECREASE: N_("Look for a stitch that lies over its neighbour where the line has none."),
+    MistakeKind.DROPPED_STITCH: N_("Look for a loop that hangs free, or a ladder of bars above it."),
+    MistakeKind.EXTRA_STITCH: N_("Look for two stitches that come out of one."),
+    MistakeKind.SKIPPED_ROW: N_(
+        "Compare the rows with the fabric: a ridge, an eyelet or a line of changes is missing."
+    ),
+    MistakeKind.ROW_TWICE: N_("Compare the rows with the fabric: two rows of changes follow each other."),
+    MistakeKind.MARK_SHIFTED: N_("Follow the stitch under the mark down to the line: it should be the same wale."),
+    MistakeKind.WRONG_CAST_ON: N_("Count the cast-on edge."),
+    MistakeKind.WRONG_COLOUR: N_(
+        "Follow the stripes up from the cast-on edge to the first that is too wide or missing."
+    ),
+    MistakeKind.WRONG_STITCH: N_(
         "Look along the row for a ridge of bumps where the fabric has none, or a gap in its bumps."
     ),
-    MistakeKind.HALF_ROW: "See on which side of the mark the working yarn hangs.",
+    MistakeKind.HALF_ROW: N_("See on which side of the mark the working yarn hangs."),
 }
 
 _MEND = {
-    MistakeKind.MISSED_INCREASE: "Lift the bar below where it is missing and work that as a stitch: nothing is ripped.",
-    MistakeKind.EXTRA_INCREASE: "Let the yarn over or the lifted bar fall, or work two together there in the next row.",
-    MistakeKind.MISSED_DECREASE: "Work the decrease in the next row at the same place.",
-    MistakeKind.EXTRA_DECREASE: "Lift a leg of the stitch below and work it as a stitch of its own in the next row.",
-    MistakeKind.DROPPED_STITCH: "Hook it up bar by bar to the needle.",
-    MistakeKind.EXTRA_STITCH: "Let the extra loop go from the needle, or work it together with its neighbour.",
-    MistakeKind.SKIPPED_ROW: "Work the changes of that row in the next one; rip back if the fabric shows it.",
-    MistakeKind.ROW_TWICE: "Leave out the changes of the next such row; rip back if the fabric shows it.",
-    MistakeKind.MARK_SHIFTED: "Move the mark back to its stitch: the count as a whole is right.",
-    MistakeKind.WRONG_CAST_ON: "Work an increase or a decrease where it is hidden, or go on with the count as it is.",
-    MistakeKind.WRONG_COLOUR: (
+    MistakeKind.MISSED_INCREASE: N_(
+        "Lift the bar below where it is missing and work that as a stitch: nothing is ripped."
+    ),
+    MistakeKind.EXTRA_INCREASE: N_(
+        "Let the yarn over or the lifted bar fall, or work two together there in the next row."
+    ),
+    MistakeKind.MISSED_DECREASE: N_("Work the decrease in the next row at the same place."),
+    MistakeKind.EXTRA_DECREASE: N_(
+        "Lift a leg of the stitch below and work it as a stitch of its own in the next row."
+    ),
+    MistakeKind.DROPPED_STITCH: N_("Hook it up bar by bar to the needle."),
+    MistakeKind.EXTRA_STITCH: N_("Let the extra loop go from the needle, or work it together with its neighbour."),
+    MistakeKind.SKIPPED_ROW: N_("Work the changes of that row in the next one; rip back if the fabric shows it."),
+    MistakeKind.ROW_TWICE: N_("Leave out the changes of the next such row; rip back if the fabric shows it."),
+    MistakeKind.MARK_SHIFTED: N_("Move the mark back to its stitch: the count as a whole is right."),
+    MistakeKind.WRONG_CAST_ON: N_(
+        "Work an increase or a decrease where it is hidden, or go on with the count as it is."
+    ),
+    MistakeKind.WRONG_COLOUR: N_(
         "Go on in the right colour and leave it, or rip back to where the stripe should have changed."
     ),
-    MistakeKind.WRONG_STITCH: (
+    MistakeKind.WRONG_STITCH: N_(
         "Drop each wrong stitch down to that row and hook it up from the other side: nothing is ripped."
     ),
-    MistakeKind.HALF_ROW: "Go on with the row where the yarn hangs.",
+    MistakeKind.HALF_ROW: N_("Go on with the row where the yarn hangs."),
 }
+
+
+NAMES = {
+    MistakeKind.MISSED_INCREASE: N_("missed increase"),
+    MistakeKind.EXTRA_INCREASE: N_("extra increase"),
+    MistakeKind.MISSED_DECREASE: N_("missed decrease"),
+    MistakeKind.EXTRA_DECREASE: N_("extra decrease"),
+    MistakeKind.DROPPED_STITCH: N_("dropped stitch"),
+    MistakeKind.EXTRA_STITCH: N_("extra stitch"),
+    MistakeKind.SKIPPED_ROW: N_("skipped row"),
+    MistakeKind.ROW_TWICE: N_("row twice"),
+    MistakeKind.MARK_SHIFTED: N_("mark shifted"),
+    MistakeKind.WRONG_CAST_ON: N_("wrong cast on"),
+    MistakeKind.HALF_ROW: N_("half row"),
+    MistakeKind.WRONG_COLOUR: N_("wrong colour"),
+    MistakeKind.WRONG_STITCH: N_("wrong stitch"),
+}
+"""What each kind is called."""
 
 
 def looked_for(mistakes: Sequence[Mistake]) -> str:

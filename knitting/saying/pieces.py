@@ -3,15 +3,44 @@
 from __future__ import annotations
 
 from knitting.cloth import Measures
+from knitting.fabric import FABRICS
 from knitting.in_pattern.next_row import NewStitch
 from knitting.measures import Gauge, said_number
 from knitting.needle.worked import WorkedRow
 from knitting.pace import Pace
 from knitting.rows import Side
 from knitting.saying.language import _
+from knitting.statements import N_
 from knitting.stitches import LETTERS
 
 _MOST_CORNERS = 6
+
+
+_FABRICS = {
+    "garter": N_("garter"),
+    "stockinette": N_("stockinette"),
+    "reverse_stockinette": N_("reverse stockinette"),
+    "rib1x1": N_("rib 1x1"),
+    "rib2x2": N_("rib 2x2"),
+    "rib3x3": N_("rib 3x3"),
+    "seed": N_("seed"),
+    "moss": N_("moss"),
+    "basket": N_("basket"),
+    "wake": N_("wake"),
+    "gull": N_("gull"),
+    "rope": N_("rope"),
+    "tide": N_("tide"),
+}
+assert _FABRICS.keys() == FABRICS.keys(), "every fabric that ships has its name here, and no other"
+
+
+def said_fabric(key: str) -> str:
+    """A fabric's name as it is said; a knitter's own as she called it.
+
+    >>> said_fabric("rib2x2"), said_fabric("reeds")
+    ('rib 2x2', 'reeds')
+    """
+    return _(_FABRICS[key]) if key in _FABRICS else key
 
 
 def said_gauge(gauge: Gauge) -> str:

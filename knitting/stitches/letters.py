@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from types import MappingProxyType
 
+from knitting.statements import N_
 from knitting.stitches.kinds import Face, Family, StitchKind
 from knitting.stitches.table import KNIT, PURL, STITCHES
 
@@ -20,12 +21,12 @@ class CellLetter:
 
 
 _ROWS = (
-    CellLetter("k", "knit", "a knit", KNIT),
-    CellLetter("p", "purl", "a purl", PURL),
-    CellLetter("o", "yarn over", "a yarn over", STITCHES["yo"]),
-    CellLetter("+", "increase", "a knit", STITCHES["m1"]),
-    CellLetter("d", "decrease", "part of a decrease", STITCHES["k2tog"]),
-    CellLetter("c", "part of a cable", "part of a cable", STITCHES["c4l"]),
+    CellLetter("k", N_("knit"), N_("a knit"), KNIT),
+    CellLetter("p", N_("purl"), N_("a purl"), PURL),
+    CellLetter("o", N_("yarn over"), N_("a yarn over"), STITCHES["yo"]),
+    CellLetter("+", N_("increase"), N_("a knit"), STITCHES["m1"]),
+    CellLetter("d", N_("decrease"), N_("part of a decrease"), STITCHES["k2tog"]),
+    CellLetter("c", N_("part of a cable"), N_("part of a cable"), STITCHES["c4l"]),
 )
 LETTERS = MappingProxyType({each.letter: each for each in _ROWS})
 """Every letter that a cell may hold."""

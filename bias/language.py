@@ -1,0 +1,35 @@
+"""One catalogue for the site and the core: what Django's translation says, the core says too."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from gettext import NullTranslations
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import translation
+
+from knitting.saying.language import saying_with
+
+
+class _SiteCatalogue(NullTranslations):
+    """The catalogue of the language that is active in the site."""
+
+    def gettext(self, message: str) -> str:
+        return translation.gettext(message)
+
+    def ngettext(self, msgid1: str, msgid2: str, n: int) -> str:
+        return translation.ngettext(msgid1, msgid2, n)
+
+
+_CATALOGUE = _SiteCatalogue()
+
+
+class LanguageMiddleware:
+    """Has the core speak the language of the request."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        with saying_with(_CATALOGUE):
+            return self.get_response(request)
