@@ -12,7 +12,7 @@ from django.test import Client
 from benchmarks.test_speed import TEXT, median
 from bias.accounts.household import household_knitter
 from bias.pieces.actions import keep_piece
-from bias.results import digest, edge_view, results_of_plan, results_of_words
+from bias.results import digest, edge_view, forget_all, results_of_plan, results_of_words
 from bias.writing.line_html import lines_html
 from bias.writing.margin import margin
 from knitting.constructions import CONSTRUCTIONS
@@ -29,7 +29,7 @@ def test_page_of_a_large_piece(address):
     piece = keep_piece(household_knitter(), TEXT)
     client = Client()
     client.get("/")
-    results_of_words.cache_clear()
+    forget_all()
     start = time.perf_counter()
     answer = client.get(address.format(piece.pk), headers={"accept-encoding": "gzip"})
     first = time.perf_counter() - start
@@ -62,7 +62,8 @@ def test_the_margin_of_400_lines(benchmark):
     text = written_out(400)
 
     def anew() -> str:
-        for kept in (results_of_words, margin, reader._read_line, row_reader._body, row_reader._head_like):
+        forget_all()
+        for kept in (reader._read_line, row_reader._body, row_reader._head_like):
             kept.cache_clear()
         return margin_of(text)
 

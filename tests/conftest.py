@@ -2,7 +2,7 @@
 
 import pytest
 
-from bias.results import results_of_words
+from bias.results import forget_all
 from tests.searching import begin
 
 begin()
@@ -11,4 +11,4 @@ begin()
 @pytest.fixture(autouse=True)
 def nothing_kept():
     """No test sees the results that another one left."""
-    results_of_words.cache_clear()
+    forget_all()

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
 
-from bias.results import results_of_plan
+from bias.results import remembered, results_of_plan
 from knitting.constructions import CONSTRUCTIONS, Construction
 from knitting.constructions.answers import answered
 from knitting.files import plan_text
@@ -19,9 +18,9 @@ class ShapeOffer:
     silhouette: str
 
 
-@cache
+@remembered()
 def shape_offers() -> tuple[ShapeOffer, ...]:
-    """Every construction in the order in which it is offered; drawn once a process."""
+    """Every construction in the order in which it is offered; drawn once."""
     return tuple(_offered(construction) for construction in CONSTRUCTIONS.values())
 
 

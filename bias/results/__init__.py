@@ -9,8 +9,9 @@ from bias.results.count_errors import (
     possible_rows,
 )
 from bias.results.fabrics import EdgeView, edge_view, swatch
+from bias.results.memory import digest, forget_all, remembered
 from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
-from bias.results.pieces import COMPACT, Results, dialects, digest, recent, results_of_words, words_of_json
+from bias.results.pieces import COMPACT, Results, dialects, recent, results_of_words, words_of_json
 from bias.results.plans import (
     PlanResults,
     advice_of_words,
@@ -68,12 +69,14 @@ __all__ = [
     "digest",
     "edge_view",
     "first_difference",
+    "forget_all",
     "mended_words",
     "observation_of",
     "piece_on_needles",
     "plan_of_words",
     "possible_rows",
     "recent",
+    "remembered",
     "results_of_plan",
     "results_of_words",
     "row_context",

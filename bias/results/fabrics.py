@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
+from bias.results.memory import remembered
 from bias.results.plans import PlanResults
 from drawing.fabric_svg import close_up_svg, swatch_svg
 from knitting.fabric import Fabric
@@ -26,7 +26,7 @@ _FACES = {
 _ROWS, _ACROSS = 12, 18
 
 
-@lru_cache(maxsize=512)
+@remembered()
 def swatch(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
     """A swatch of a fabric."""
     return swatch_svg(fabric, columns, rows)

@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from django.utils.translation import gettext as _
 
-from bias.results import pieces
+from bias.results.memory import remembered
 from bias.results.pieces import Results, results_of_words
 from bias.results.plans import results_of_plan
 from knitting.diagnosis import as_knitted
@@ -30,6 +29,11 @@ class PieceOnNeedles:
     stuck: int = 0
     plan: str = ""
 
+    @property
+    def bytes_kept(self) -> int:
+        """About how much memory it takes."""
+        return self.results.bytes_kept
+
     def part_names(self, row: int) -> tuple[str, ...]:
         """The names of the parts between marks in a row (from 1), where a plan has given them some."""
         return results_of_plan(self.plan).part_names(row) if self.plan else ()
@@ -39,7 +43,7 @@ class PieceOnNeedles:
         return [misreading for misreading in self.results.misreadings if misreading.row == row - 1]
 
 
-@lru_cache(maxsize=pieces.KEPT)
+@remembered()
 def piece_on_needles(
     words: str,
     plan: str,

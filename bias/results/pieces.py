@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import hashlib
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import Any
 
 from django.utils.translation import gettext as _
 
+from bias.results.memory import digest, known, remembered
 from drawing import inks
 from drawing.canvas import to_canvas
 from drawing.chart import ChartPage, lay_out_chart
@@ -43,8 +43,8 @@ from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 from knitting.working.row_groups import RowGroup, row_groups
 
-KEPT = 48
-"""How many results a process remembers."""
+_BYTES, _BYTES_A_ROW, _BYTES_A_STITCH, _BYTES_A_LETTER = 60_000, 6_000, 26, 300
+"""What results take once everything was asked for, measured over every construction in two sizes."""
 MOST_DRAWN = 40_000
 """Stitches up to which a chart is drawn as one SVG; larger ones are printed in pages."""
 COMPACT = {"separators": (",", ":"), "ensure_ascii": False}
@@ -60,6 +60,12 @@ class Results:
     worked: WorkedPiece
     later: tuple[tuple[int, Gauge], ...] = ()
     """Other gauges from a row on."""
+
+    @property
+    def bytes_kept(self) -> int:
+        """About how much memory all of it takes."""
+        rows, stitches = len(self.worked.rows), self.worked.stitches
+        return _BYTES + _BYTES_A_ROW * rows + _BYTES_A_STITCH * stitches + _BYTES_A_LETTER * len(self.text)
 
     @property
     def title(self) -> str:
@@ -258,30 +264,16 @@ class Results:
         return strip(row, dialect(code) if code else self.reading.dialect, named)
 
 
-@lru_cache(maxsize=KEPT)
+@remembered()
 def results_of_words(text: str) -> Results:
     """Read, work and lay out a text; the same text is done once."""
     reading = read(text)
-    found = Results(text, reading, work_piece(reading.piece, reading.problems))
-    _RECENT[found.digest] = text
-    while len(_RECENT) > KEPT:
-        _RECENT.pop(next(iter(_RECENT)), None)
-    return found
-
-
-_RECENT: dict[str, str] = {}
-"""Texts worked lately in this process, by their short names."""
-
-
-def digest(text: str) -> str:
-    """A short name of a text: equal for equal texts alone."""
-    return hashlib.blake2b(text.encode("utf-8", "replace"), digest_size=12).hexdigest()
+    return Results(text, reading, work_piece(reading.piece, reading.problems))
 
 
 def recent(name: str) -> Results | None:
     """What was worked lately under a short name, if this process still knows it."""
-    text = _RECENT.get(name)
-    return results_of_words(text) if text is not None else None
+    return known(results_of_words, name)
 
 
 def words_of_json(text: str) -> str:

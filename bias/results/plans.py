@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from functools import cached_property, lru_cache
+from functools import cached_property
 from itertools import count
 from time import monotonic
 from typing import Protocol, TypeVar
 
 from django.utils.translation import gettext as _
 
-from bias.results import pieces
+from bias.results.memory import remembered
 from bias.results.pieces import Results, results_of_words
 from knitting.cloth import lay_flat, measure
 from knitting.compiling import compiled
@@ -37,6 +37,11 @@ _ROWS_TO_A_BORDER = 200
 """Rows within which it is told when a pattern is whole at its borders."""
 
 
+_BYTES, _BYTES_A_ROW = 100_000, 4_000
+_TRIED = 16
+"""How many other rows are kept for a piece whose cloth is to lie better."""
+
+
 @dataclass(frozen=True, eq=False)
 class PlanResults:
     """A plan with its course and its written rows."""
@@ -44,6 +49,11 @@ class PlanResults:
     source: str
     forecast: Forecast
     text: str
+
+    @property
+    def bytes_kept(self) -> int:
+        """About how much memory it takes."""
+        return _BYTES + _BYTES_A_ROW * self.forecast.rows
 
     @property
     def plan(self) -> Plan:
@@ -138,20 +148,20 @@ class PlanResults:
         return replace(found, later=later) if later else found
 
 
-@lru_cache(maxsize=pieces.KEPT)
+@remembered()
 def results_of_plan(source: str) -> PlanResults:
     """What a kept plan comes to; the same text is done once. ``NotRead`` if it is no plan."""
     forecast = forecast_of(plan_from_text(source))
     return PlanResults(source, forecast, write(compiled(forecast)))
 
 
-@lru_cache(maxsize=pieces.KEPT)
+@remembered()
 def plan_of_words(words: str) -> Recognition:
     """The plan that written rows can be read as, or why they cannot."""
     return recognise(results_of_words(words).worked)
 
 
-@lru_cache(maxsize=pieces.KEPT)
+@remembered(weigh=lambda trials: _TRIED * _BYTES_A_ROW * len(trials.worked.rows))
 def trials_of_words(words: str) -> WordsTrials:
     """What is tried to make the cloth of written rows lie better."""
     return WordsTrials(results_of_words(words).worked, plan_of_words(words))

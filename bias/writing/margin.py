@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from itertools import pairwise
 from typing import NamedTuple
 
 from django.utils.translation import gettext as _
 
-from bias.results import Results
+from bias.results import Results, remembered, results_of_words
 from bias.writing.equal_lines import equal_ends
 from knitting.dialects.tokens import lines_of
 from knitting.needle.worked import LineCount
@@ -20,7 +19,7 @@ from knitting.saying.problems import SaidProblem
 from knitting.words.highlights import Highlight
 
 _MOST_PARTS_SAID = 9
-_MOST_KEPT = 16
+_BYTES_A_LINE = 2_000
 _PART_TO_SEND = 0.4
 """Share of changed lines from which all of them are sent at once."""
 
@@ -76,9 +75,14 @@ class MarginLine:
         return bool(self.count and self.count.complete and not self.wrong)
 
 
-@lru_cache(maxsize=_MOST_KEPT)
 def margin(found: Results) -> tuple[MarginLine, ...]:
     """Every line of the text in order."""
+    return _margin(found.text)
+
+
+@remembered(weigh=lambda lines: _BYTES_A_LINE * len(lines))
+def _margin(text: str) -> tuple[MarginLine, ...]:
+    found = results_of_words(text)
     counts = {count.line: count for count in found.worked.lines}
     wrong: dict[int, list[SaidProblem]] = {}
     for problem in found.problems:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
@@ -15,7 +14,7 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 from bias.parsing import whole_number
 from bias.pieces.actions import RevisionConflict, keep_piece, revise
 from bias.pieces.models import Piece
-from bias.results import NotRead, Results, dialects, mended_words, recent, results_of_words, words_of_json
+from bias.results import NotRead, Results, dialects, mended_words, recent, remembered, results_of_words, words_of_json
 from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
@@ -23,7 +22,6 @@ from knitting.dialects.tokens import MOST_BYTES
 from knitting.saying.statements import said_refusal
 from knitting.statements import N_
 
-_MOST_KEPT = 16
 _TYPED_ALREADY = N_("Words that you typed are not saved yet: keep them or give them up before a mend is tried.")
 
 
@@ -98,8 +96,8 @@ def check(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
     found, seen = results_of_words(words), recent(request.POST.get("seen", ""))
     changed = changed_lines(seen, found) if seen is not None else None
     about = {**_shown(found, changed), **_under(found, _number(request, "line"), _number(request, "time"))}
-    beside = _beside(found)
-    about["beside"] = "" if seen is not None and _beside(seen) == beside else beside
+    beside = _beside(found.text)
+    about["beside"] = "" if seen is not None and _beside(seen.text) == beside else beside
     return render(request, "writing/_checked.html", {**about, "all_lines": changed is None})
 
 
@@ -143,9 +141,10 @@ def _under(found: Results, line: int, time: int) -> dict[str, Any]:
     }
 
 
-@lru_cache(maxsize=_MOST_KEPT)
-def _beside(found: Results) -> SafeString:
+@remembered()
+def _beside(text: str) -> SafeString:
     """What stands beside the text: the verdict, the problems, the cloth so far."""
+    found = results_of_words(text)
     return render_to_string("writing/_beside.html", {"results": found, "problems": found.problems})
 
 

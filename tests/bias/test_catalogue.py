@@ -67,7 +67,7 @@ def unsaid(page: str) -> list[str]:
     return found
 
 
-KEPT_AS_WRITTEN = frozenset("Bias English Italiano CSV JSON letter twice centre".split())
+KEPT_AS_WRITTEN = frozenset(["Bias", "English", "Italiano", "CSV", "JSON", "letter", "twice", "centre"])
 """Names, and a paper; a word of the pattern's dialect, and the name that a shape gives to its line."""
 
 WRITTEN = "Title: Quay\nCast on 9 sts.\nMark st 5.\nRow 1: K to m, m1, k1, m1, k to end. (11 sts)\nRow 2: Purl.\n"

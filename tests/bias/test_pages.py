@@ -20,6 +20,7 @@ from bias.home.cards import cards
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
 from bias.results import results_of_plan, results_of_words
+from bias.results.memory import MOST_BYTES, remembered
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from tests.bias.conftest import WORDS
@@ -216,11 +217,26 @@ def test_a_page_is_asked_for_by_its_head_too(client, knitter, address):
     assert client.head(address).status_code == (200 if address == "/" else 405)
 
 
-def test_the_same_words_are_worked_once(client, piece):
+def test_the_same_words_are_worked_once(client, piece, monkeypatch):
     first = results_of_words(piece.words)
     assert results_of_words(piece.words) is first
-    client.get(f"/pieces/{piece.pk}/")
-    assert results_of_words.cache_info().misses == 1
+    monkeypatch.setattr("bias.results.pieces.work_piece", None)
+    assert client.get(f"/pieces/{piece.pk}/").status_code == 200
+
+
+def test_what_is_remembered_stays_within_its_bytes(monkeypatch):
+    """What was used longest ago goes first, and what is larger than all of it is not kept."""
+    worked = []
+
+    @remembered(weigh=lambda size: size)
+    def made(size: int) -> int:
+        worked.append(size)
+        return size
+
+    third = MOST_BYTES // 3
+    for size in (third - 1, third - 2, third - 1, third - 3, third - 4, third - 2, 4 * third, 4 * third):
+        made(size)
+    assert worked == [third - 1, third - 2, third - 3, third - 4, third - 2, 4 * third, 4 * third]
 
 
 def test_two_presses_at_the_same_moment_both_count_once(transactional_db):
