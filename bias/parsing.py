@@ -18,3 +18,16 @@ def whole_number(typed: str | None, most: int = LARGEST) -> int | None:
     if not (digits.isascii() and digits.isdigit()):
         return None
     return min(int(digits.lstrip("0")[:12] or "0"), most)
+
+
+def decimal(typed: str | None, most: float = 1_000_000) -> float | None:
+    """A number from 0 up as it was typed, with a point or a comma; ``None`` where it is none, or above ``most``.
+
+    >>> decimal("4,5"), decimal(" 12 "), decimal("-1"), decimal("nan"), decimal("1e999"), decimal("")
+    (4.5, 12.0, None, None, None, None)
+    """
+    try:
+        value = float((typed or "").strip().replace(",", "."))
+    except ValueError:
+        return None
+    return value if 0 <= value <= most else None

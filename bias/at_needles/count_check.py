@@ -10,16 +10,15 @@ from uuid import UUID, uuid4
 from django.utils.translation import gettext as _
 
 from bias.at_needles.conflicts import events_above
+from bias.at_needles.counting_forms import CountForm
 from bias.at_needles.press_form import PressForm
 from bias.at_needles.row_view import RowView
 from bias.at_needles.worked_copy import WorkedCopy
-from bias.parsing import whole_number
 from bias.results import CountErrors, ExplainedMistake, SaidOption, clue, count_errors_of, observation_of
 from knitting.diagnosis import OptionKind, PossibleRow
 from knitting.saying.diagnosis import said_place
 from knitting.statements import N_
 
-MOST_COUNTED = 99_999
 _MOST_ROWS_FITTING = 4
 
 
@@ -61,6 +60,7 @@ class CountCheck:
     parts: tuple[CountedPart, ...]
     facing: str
     total: int
+    form: CountForm
     in_all: str = ""
     colours: tuple[str, ...] = ()
     refusal: str = ""
@@ -81,15 +81,6 @@ class CountCheck:
         return uuid4()
 
 
-def refused_count(typed: str, example: int) -> str:
-    """Why something is no count; nothing where it is one."""
-    if not typed or ((whole_number(typed) or 0) <= MOST_COUNTED and whole_number(typed) is not None):
-        return ""
-    return _("'{typed}' is no count: type the stitches of each part in figures, such as {example}.").format(
-        typed=typed[:12], example=example
-    )
-
-
 def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck | None:
     """The count check of a piece where it stands; ``None`` before its first row is worked."""
     row_view = worked_copy.row_view
@@ -107,17 +98,16 @@ def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck
     label = _("{label}, row {rows} of {all_rows}").format(
         label=worked.label, rows=row_view.rows, all_rows=len(row_view.all_rows)
     )
+    form = CountForm(needle.counts, sent, colours)
     in_all = sent.get("in_all", "").strip()
-    bare = CountCheck(row_view.rows, label, shown, facing, needle.total, in_all, colours if len(colours) > 1 else ())
-    refusal = next((said for text in [*typed, in_all] if (said := refused_count(text, needle.counts[0]))), "")
-    if refusal:
-        return replace(bare, refusal=refusal)
-    told = {key: sent.get(key, "")[:40] for key in ("facing", "colour", "shows")}
-    if not any(typed) and not in_all and not any(told.values()):
+    bare = CountCheck(
+        row_view.rows, label, shown, facing, needle.total, form, in_all, colours if len(colours) > 1 else ()
+    )
+    if form.refused:
+        return replace(bare, refusal=form.refused)
+    if form.says_nothing:
         return bare
-    counts = [min(int(text), MOST_COUNTED) if text else count for text, count in zip(typed, needle.counts, strict=True)]
-    if in_all and counts == list(needle.counts):
-        counts = [min(int(in_all), MOST_COUNTED)]  # she counted the whole needle and no part of it
+    counts, told = form.counts, form.told
     seen = observation_of(row_view.results, counts, about=row_view.rows, **told)
     whys, rows = count_errors_of(
         row_view.results, row_view.rows, seen, worked_copy.pace.middle if worked_copy.pace else 0.0

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from django.utils.translation import gettext as _
 
 from bias.at_needles.conflicts import events_above
-from bias.at_needles.count_check import MOST_COUNTED, refused_count
+from bias.at_needles.counting_forms import PlaceForm
 from bias.at_needles.press_form import PressForm
 from bias.at_needles.worked_copy import WorkedCopy
 from bias.results import observation_of, possible_rows
@@ -36,6 +36,7 @@ class PlaceSearch:
     asked: dict[str, str]
     ripped: bool
     colours: tuple[str, ...]
+    form: PlaceForm
     refusal: str = ""
     fits: tuple[PossiblePlace, ...] = ()
     was_asked: bool = False
@@ -48,19 +49,17 @@ def find_place(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> PlaceSearch:
     row_view = worked_copy.row_view
     colours = tuple(dict.fromkeys(row.colour for row in row_view.all_rows if row.colour))
     asked = {key: sent.get(key, "").strip()[:200] for key in _ASKED}
-    bare = PlaceSearch(asked, bool(sent.get("ripped")), colours if len(colours) > 1 else ())
+    form = PlaceForm(asked, colours)
+    bare = PlaceSearch(asked, bool(sent.get("ripped")), colours if len(colours) > 1 else (), form)
     if not any(asked.values()):
         return bare
-    typed = [text for text in asked["counts"].replace(";", ",").replace("-", ",").replace(" ", ",").split(",") if text]
-    refusal = next((said for text in [*typed, asked["about"]] if (said := refused_count(text, 24))), "")
-    if refusal or len(typed) > 2_000:
-        return PlaceSearch(
-            asked, bare.ripped, bare.colours, refusal or _("There are more counts than a needle has parts.")
-        )
-    counts = [min(int(text), MOST_COUNTED) for text in typed]
-    about = int(asked["about"]) if asked["about"] else row_view.rows
-    told = {key: asked[key] for key in ("facing", "tail", "colour", "shows")}
-    seen = observation_of(row_view.results, counts, about=about, **told)
+    if form.refused:
+        return replace(bare, refusal=form.refused)
+    about = form.cleaned_data["about"]
+    told = form.told
+    seen = observation_of(
+        row_view.results, form.cleaned_data["counts"], about=row_view.rows if about is None else about, **told
+    )
     return _answered(worked_copy, bare, seen)
 
 
@@ -70,7 +69,7 @@ def _answered(worked_copy: WorkedCopy, bare: PlaceSearch, seen: Observation) -> 
     if bare.ripped:
         found = tuple(place for place in found if place.row <= row_view.rows)
     fits = tuple(_possible(worked_copy, place, bare.ripped) for place in found)
-    return PlaceSearch(bare.asked, bare.ripped, bare.colours, "", fits, was_asked=True, many=len(fits))
+    return replace(bare, fits=fits, was_asked=True, many=len(fits))
 
 
 def _possible(worked_copy: WorkedCopy, place: PossibleRow, ripped: bool) -> PossiblePlace:

@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import ClassVar
 
-from bias.parsing import whole_number
+from bias.parsing import decimal, whole_number
 from bias.planning.fabric_changes import FitRepeats
-from bias.planning.gauge_form import gauge_of_form
+from bias.planning.gauge_form import GaugeForm
 from bias.planning.plan_changes import PlanChange, by_key
 from knitting.constructions.answers import answered, answers_of
 from knitting.forecast.forecast import Forecast
@@ -21,15 +21,6 @@ from knitting.statements import sentence
 
 _LAST_ROW = 5_000
 _LONGEST_WHY = 60
-
-
-def positive(text: str) -> float | None:
-    """A number above 0 as it is typed; ``None`` where it is none."""
-    try:
-        value = float(text.replace(",", "."))
-    except ValueError:
-        return None
-    return value if 0 < value < 1e6 else None
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +50,7 @@ class GiveGauge(PlanChange):
     key: ClassVar[str] = "gauge"
 
     def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
-        return gauge_of_form(forecast.plan, sent)
+        return GaugeForm.sent(sent).given_to(forecast.plan)
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,8 +61,8 @@ class GaugeFromRow(PlanChange):
 
     def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
         plan, from_row = forecast.plan, whole_number(sent.get("row"))
-        stitches, rows = positive(sent.get("from_stitches", "")), positive(sent.get("from_rows", ""))
-        if from_row is None or stitches is None or rows is None:
+        stitches, rows = decimal(sent.get("from_stitches")), decimal(sent.get("from_rows"))
+        if from_row is None or not stitches or not rows:
             raise CannotEdit(
                 sentence("A gauge from a row on wants three numbers: the row, the stitches and the rows to 10 cm.")
             )
@@ -105,8 +96,8 @@ class YarnAtHand(PlanChange):
 
     def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
         typed = sent.get("yarn_m", "")
-        metres = positive(typed) if typed.strip() else 0.0
-        if metres is None:
+        metres = decimal(typed) if typed.strip() else 0.0
+        if metres is None or (typed.strip() and not metres):
             raise CannotEdit(
                 sentence("The yarn wants its metres as a number above 0, not '{typed}'.", typed=typed[:20])
             )

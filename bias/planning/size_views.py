@@ -12,17 +12,16 @@ from django.shortcuts import redirect, render
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods
 
+from bias.parsing import decimal
 from bias.planning.gauge_form import GaugeForm, said_gauge
 from bias.planning.presses import PlanPress, answer_press
-from bias.planning.size_changes import SIZE_CHANGES, positive
+from bias.planning.size_changes import SIZE_CHANGES
 from bias.planning.size_table import size_table
 from bias.planning.views import plan_state
 from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answers_of
-from knitting.gauges import YARN_WEIGHTS
 from knitting.measures import CM_PER_INCH, said_cm, said_number
-from knitting.plan.checks import FABRICS
 from knitting.sizing.parameters import FollowingMeasure, Parameter, following_measures, parameters
 from knitting.sizing.sizes import NearestSizes, fitting_yarn, nearest_sizes, yarn_m
 
@@ -68,15 +67,13 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "results": found.results,
         "construction": CONSTRUCTIONS.get(plan.construction),
         "asked": [(asked, answers.values[asked.key]) for asked in answers.construction.asks] if answers else [],
-        "gauge_form": GaugeForm.of(plan),
+        "gauge_form": GaugeForm.sent(request.POST.dict()) if request.POST.get("do") == "gauge" else GaugeForm.of(plan),
         "said_gauge": said_gauge(plan),
-        "weights": YARN_WEIGHTS.values(),
         "sticks": [(stick, said_cm(stick.of(found.forecast))) for stick in sticks],
         "knobs": turning,
         "yarn_needed": f"{yarn_m(found.forecast):.0f}",
         "svg": found.results.cloth_svg(),
         "sent": sent,
-        "fabrics": FABRICS,
         "over_head": over_head(found.forecast),
         "fits": found.fits(),
         "yarn_at_hand": said_number(plan.yarn_m) if plan.yarn_m else "",
@@ -94,8 +91,8 @@ def _wished(sent: Any, sticks: Iterable[FollowingMeasure], turning: Iterable[Par
     if not wish or stick is None:
         return {}
     inches = sent.get("unit") == "in"
-    length = positive(wish)
-    if length is None:
+    length = decimal(wish)
+    if not length:
         return {"wish_said": _("A measure wants a number above 0, not '{wish}'.").format(wish=wish[:20])}
     cm = length * CM_PER_INCH if inches else length
     knob = next(each for each in turning if each.key == stick.knob)
@@ -111,8 +108,8 @@ def _by_yarn(sent: Any, turning: Iterable[Parameter]) -> dict[str, Any]:
     knob = next((each for each in turning if each.key == sent.get("yarn_knob", "")), None)
     if not yarn or knob is None:
         return {}
-    metres = positive(yarn)
-    if metres is None:
+    metres = decimal(yarn)
+    if not metres:
         return {"yarn_said": _("The yarn wants its metres as a number above 0, not '{yarn}'.").format(yarn=yarn[:20])}
     found = fitting_yarn(knob, metres)
     if found is None or found.nearest.comes_to > metres:

@@ -9,10 +9,10 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from bias.pieces.models import Piece
 from bias.printing import actions
+from bias.printing.forms import PrintForm
 from bias.printing.models import Printing
 from bias.printing.pdf import PrintingUnavailable
-from bias.printing.print_parts import MM_PER_CELL, MOST_CHART_PAGES, PAPERS, PrintChoices, chart_pages
-from bias.results import dialects
+from bias.printing.print_parts import MOST_CHART_PAGES, PrintChoices, chart_pages
 
 
 @require_http_methods(["GET", "POST"])
@@ -21,17 +21,19 @@ def choose(request: HttpRequest, piece_id: int) -> HttpResponse:
     piece = Piece.objects.one_of(request.user, piece_id)
     found = piece.results
     if request.method == "GET":
-        return _page(request, piece, PrintChoices(dialect=found.reading.dialect.code))
-    choices = _asked(request)
+        usual = PrintChoices(dialect=found.reading.dialect.code)
+        return _page(request, piece, PrintForm(initial=usual.as_json(), label_suffix=""))
+    form = PrintForm(request.POST, label_suffix="")
+    choices = form.choices
     pages = len(chart_pages(found, choices)) if choices.chart and found.worked.rows else 0
     if pages > MOST_CHART_PAGES:
         why = _("The chart would fill {pages} pages; {most} is the most. Choose smaller cells or leave it out.").format(
             pages=pages, most=MOST_CHART_PAGES
         )
-        return _page(request, piece, choices, why)
+        return _page(request, piece, form, why)
     printing = actions.ask(piece, choices)
     if printing is None:
-        return _page(request, piece, choices, _("There is nothing to print in that: choose something more."))
+        return _page(request, piece, form, _("There is nothing to print in that: choose something more."))
     return redirect("printing", piece.pk, printing.pk)
 
 
@@ -81,20 +83,5 @@ def _progress(made: Printing) -> dict[str, object]:
     return {"printing": made, "done": done, "ready": made.whole is not None}
 
 
-def _asked(request: HttpRequest) -> PrintChoices:
-    asked = request.POST
-    code = asked.get("dialect", "")
-    return PrintChoices(
-        words="words" in asked,
-        cloth="cloth" in asked,
-        chart="chart" in asked,
-        paper=paper if (paper := asked.get("paper", "")) in PAPERS else "A4",
-        dialect=code if code in dict(dialects()) else "us",
-        cell=cell if (cell := asked.get("cell", "")) in MM_PER_CELL else "middle",
-        as_worked="as_worked" in asked,
-    )
-
-
-def _page(request: HttpRequest, piece: Piece, choices: PrintChoices, refusal: str = "") -> HttpResponse:
-    about = {"piece": piece, "choices": choices, "refusal": refusal, "dialects": dialects(), "papers": list(PAPERS)}
-    return render(request, "printing/choose.html", about)
+def _page(request: HttpRequest, piece: Piece, form: PrintForm, refusal: str = "") -> HttpResponse:
+    return render(request, "printing/choose.html", {"piece": piece, "form": form, "refusal": refusal})
