@@ -14,9 +14,10 @@ from bias.at_needles.counting_forms import CountForm
 from bias.at_needles.press_form import PressForm
 from bias.at_needles.row_view import RowView
 from bias.at_needles.worked_copy import WorkedCopy
-from bias.results import CountErrors, ExplainedMistake, SaidOption, clue, count_errors_of, observation_of
-from knitting.diagnosis import OptionKind, PossibleRow
-from knitting.saying.diagnosis import said_place
+from bias.results import clue, meaning_of, observation_of
+from knitting.diagnosis import Explanation, Option, OptionKind, PossibleRow, WrongCounts, options_of
+from knitting.saying.diagnosis import said_option, said_place, said_verdict, said_wrong_counts
+from knitting.saying.mistakes import looked_for, said_mistakes
 from knitting.statements import N_
 
 _MOST_ROWS_FITTING = 4
@@ -64,7 +65,8 @@ class CountCheck:
     in_all: str = ""
     colours: tuple[str, ...] = ()
     refusal: str = ""
-    whys: CountErrors | None = None
+    verdict: str = ""
+    right: bool = False
     fitting: tuple[str, ...] = ()
     whatever: tuple[Remedy, ...] = ()
     explained: tuple[ExplanationView, ...] = ()
@@ -109,14 +111,21 @@ def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck
         return bare
     counts, told = form.counts, form.told
     seen = observation_of(row_view.results, counts, about=row_view.rows, **told)
-    whys, rows = count_errors_of(
-        row_view.results, row_view.rows, seen, worked_copy.pace.middle if worked_copy.pace else 0.0
+    try:
+        meaning = meaning_of(row_view.results, row_view.rows, seen)
+    except WrongCounts as wrong:
+        return replace(bare, refusal=said_wrong_counts(wrong))
+    verdict = said_verdict(meaning.diagnosis.verdict)
+    others = [place for place in meaning.rows[:_MOST_ROWS_FITTING] if place.row != row_view.rows]
+    return replace(
+        bare,
+        verdict=verdict,
+        right=meaning.diagnosis.verdict.is_right,
+        fitting=tuple(_said_of_row(row_view, place) for place in others),
+        whatever=tuple(_done(worked_copy, option, verdict) for option in meaning.options),
+        explained=tuple(_explained(worked_copy, each) for each in meaning.diagnosis.explanations),
+        counts=tuple(counts),
     )
-    others = [place for place in rows[:_MOST_ROWS_FITTING] if place.row != row_view.rows]
-    fitting = tuple(_said_of_row(row_view, place) for place in others)
-    explained = tuple(_shown(worked_copy, each) for each in whys.whys)
-    whatever = tuple(_done(worked_copy, option, whys.matters) for option in whys.options)
-    return replace(bare, whys=whys, fitting=fitting, whatever=whatever, explained=explained, counts=tuple(counts))
 
 
 def _said_of_row(row_view: RowView, place: PossibleRow) -> str:
@@ -126,12 +135,17 @@ def _said_of_row(row_view: RowView, place: PossibleRow) -> str:
     )
 
 
-def _shown(worked_copy: WorkedCopy, why: ExplainedMistake) -> ExplanationView:
+def _explained(worked_copy: WorkedCopy, explanation: Explanation) -> ExplanationView:
     row_view = worked_copy.row_view
-    says = row_view.sided(why.says)
-    drawn = clue(why.explanation.mistakes[0].kind)
-    remedies = tuple(_done(worked_copy, option, says) for option in why.options)
-    return ExplanationView(says, row_view.sided(why.look), drawn, remedies)
+    worked, pace = row_view.results.worked, worked_copy.pace.middle if worked_copy.pace else 0.0
+    says = row_view.sided(said_mistakes(worked, explanation.mistakes))
+    remedies = options_of(explanation, worked, row_view.rows, pace)
+    return ExplanationView(
+        says,
+        row_view.sided(looked_for(explanation.mistakes)),
+        clue(explanation.mistakes[0].kind),
+        tuple(_done(worked_copy, option, says) for option in remedies),
+    )
 
 
 _DOES = {
@@ -143,18 +157,19 @@ _DOES = {
 }
 
 
-def _done(worked_copy: WorkedCopy, said: SaidOption, why: str) -> Remedy:
-    row_view, option = worked_copy.row_view, said.option
-    says, does = row_view.sided(said.says), _(_DOES[option.kind])
+def _done(worked_copy: WorkedCopy, option: Option, why: str) -> Remedy:
+    row_view = worked_copy.row_view
+    said, cost = said_option(option)
+    says, does = row_view.sided(said), _(_DOES[option.kind])
     if option.kind is OptionKind.RIP and option.back_to is not None:
         above = events_above(worked_copy.progress, option.back_to)
-        return Remedy(says, said.cost, PressForm(does, "ripped", option.back_to, does, above))
+        return Remedy(says, cost, PressForm(does, "ripped", option.back_to, does, above))
     if option.kind is OptionKind.MEND:
         noted = PressForm(does, "note", row_view.rows, does, text=_("Mended: {why} {says}").format(why=why, says=says))
-        return Remedy(says, said.cost, noted)
+        return Remedy(says, cost, noted)
     rows = json.dumps([{"row": each.row, "counts": list(each.counts)} for each in option.differences])
     title = f"{option.kind.value.capitalize()}. {says}"
-    return Remedy(title, said.cost, PressForm(does, "mended", row_view.rows, does, differences=rows, text=says))
+    return Remedy(title, cost, PressForm(does, "mended", row_view.rows, does, differences=rows, text=says))
 
 
 def part_names(parts: int) -> list[str]:

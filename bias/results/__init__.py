@@ -1,13 +1,6 @@
 """The one door to the core: words or a plan in, all results out, kept by their content."""
 
-from bias.results.count_errors import (
-    CountErrors,
-    ExplainedMistake,
-    SaidOption,
-    count_errors_of,
-    observation_of,
-    possible_rows,
-)
+from bias.results.counts import CountMeaning, meaning_of, observation_of, possible_rows
 from bias.results.fabrics import EdgeView, edge_view, swatch
 from bias.results.memory import digest, forget_all, remembered
 from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
@@ -29,7 +22,6 @@ from drawing.clues import clue
 from drawing.strip import StripPart
 from drawing.techniques import Technique, technique
 from knitting.cloth import Layout, Measures
-from knitting.diagnosis import Option
 from knitting.files import NotRead
 from knitting.needle.worked import WorkedRow
 from knitting.remedies import Advice, WordsAdvice
@@ -41,19 +33,16 @@ __all__ = [
     "COMPACT",
     "Advice",
     "ClothPage",
-    "CountErrors",
+    "CountMeaning",
     "EdgeView",
-    "ExplainedMistake",
     "Layout",
     "Measures",
     "NotRead",
-    "Option",
     "OwnHand",
     "PieceOnNeedles",
     "PlanResults",
     "Results",
     "RowGroup",
-    "SaidOption",
     "StripPart",
     "Substitution",
     "Technique",
@@ -64,12 +53,12 @@ __all__ = [
     "chart_windows",
     "cloth_context",
     "clue",
-    "count_errors_of",
     "dialects",
     "digest",
     "edge_view",
     "first_difference",
     "forget_all",
+    "meaning_of",
     "mended_words",
     "observation_of",
     "piece_on_needles",
