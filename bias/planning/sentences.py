@@ -19,6 +19,7 @@ from bias.planning.plan_changes import (
     RemoveShaping,
     RemoveStage,
 )
+from bias.results import remembered, results_of_plan
 from drawing.marks import letters
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.stages import StageForecast
@@ -46,6 +47,8 @@ from knitting.plan.works import OWN, WORKS
 from knitting.plan_editing.edits import end_kind
 from knitting.rows import Tab
 from knitting.saying.sentences import counted
+
+_BYTES_A_PARAGRAPH = 8_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,21 +111,23 @@ class Paragraph:
     deeds: tuple[SentenceButton, ...] = field(default=())
 
 
-def paragraphs(forecast: Forecast) -> list[Paragraph]:
-    """The whole plan, from the cast-on to the bind-off."""
+@remembered(weigh=lambda found: _BYTES_A_PARAGRAPH * len(found))
+def paragraphs(source: str) -> tuple[Paragraph, ...]:
+    """The whole plan of a kept text, from the cast-on to the bind-off: what a page shows and what it may send back."""
+    forecast = results_of_plan(source).forecast
     plan = forecast.plan
     flags = _flags(plan)
     found = [_start(forecast), _parts(forecast, flags)]
     found += [_stage(forecast, at, flags) for at in range(len(plan.stages))]
     found.append(_finish(plan))
-    return found
+    return tuple(found)
 
 
-def fields(forecast: Forecast) -> dict[str, str]:
+def fields(source: str) -> dict[str, str]:
     """Every word that can be changed, by its path, as it stands."""
     return {
         word.path: word.text
-        for paragraph in paragraphs(forecast)
+        for paragraph in paragraphs(source)
         for words in ((paragraph.title,), *(sentence.words for sentence in paragraph.sentences))
         for word in words
         if word.path

@@ -84,7 +84,7 @@ def change(request: HttpRequest, piece_id: int) -> HttpResponse:
     if not state.plan:
         return redirect("plan", piece_id)
     press, sent = PlanPress.of(request), request.POST.dict()
-    answer = answer_press(state, press, PLAN_CHANGES, sent, lambda known: reworded(known, fields(known), sent))
+    answer = answer_press(state, press, PLAN_CHANGES, sent, lambda known: reworded(known, fields(state.plan), sent))
     about = {
         "page_name": press.page or secrets.token_hex(8),
         "notices": answer.notices,
@@ -217,7 +217,7 @@ def desk(state: SketchState, row: int) -> dict[str, Any]:
         "forecast": found.forecast,
         "construction": CONSTRUCTIONS.get(found.plan.construction),
         "over_head": over_head(found.forecast),
-        "paragraphs": paragraphs(found.forecast),
+        "paragraphs": paragraphs(found.source),
         "results": results,
         "row_group_view": "plan-row-group",
         "part_names": [(stage.first_row, found.wide_parts(stage.first_row)) for stage in found.forecast.stages],

@@ -127,7 +127,7 @@ def test_nonsense_is_answered_with_a_sentence_and_changes_nothing(client, shawl,
 @pytest.mark.parametrize("name", CONSTRUCTIONS)
 def test_the_whole_form_of_every_shape_can_be_sent_and_changes_nothing_by_itself(client, knitter, name):
     piece = keep_plan(knitter, plan_text(made(name)))
-    send(client, piece, **fields(results_of_plan(piece.current.plan).forecast))
+    send(client, piece, **fields(piece.current.plan))
     assert sketch_state(piece).plan == piece.current.plan
 
 
