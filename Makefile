@@ -4,6 +4,7 @@ VENV ?= .venv
 BIN := $(VENV)/bin
 BIND ?= 127.0.0.1:8000
 SCRIPTS := "bias/static/**/*.js"
+MESSAGES = $(BIN)/python manage.py makemessages --locale $(LANGUAGE) --no-location $(addprefix --ignore=,"tests/*" "benchmarks/*" "docs/*" "node_modules/*" "var/*" "bias/static/vendor/*" "$(VENV)*")
 export BIAS_BIND := $(BIND)
 export UV_PYTHON_DOWNLOADS := never
 
@@ -42,7 +43,8 @@ schema: setup-dev  ## the files that are told from the code: schemas, the kinds 
 
 messages: setup-dev  ## the catalogue of every sentence, for a language: make messages LANGUAGE=de (needs gettext)
 	mkdir -p locale
-	$(BIN)/python manage.py makemessages --locale $(LANGUAGE) --extension html,py --no-location --ignore "tests/*" --ignore "benchmarks/*" --ignore "docs/*" --ignore "node_modules/*" --ignore "var/*" --ignore "$(VENV)*"
+	$(MESSAGES) --extension html,py
+	$(MESSAGES) --domain djangojs --extension js
 
 fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
 	$(VENV)-tools/bin/uv venv -q --allow-existing $(VENV)-fuzz && VIRTUAL_ENV=$(VENV)-fuzz $(VENV)-tools/bin/uv pip install -q --require-hashes -r requirements/fuzz.txt

@@ -5,8 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from gettext import NullTranslations
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.utils import translation
+from django.utils.translation.trans_real import DjangoTranslation
+from django.views.i18n import JavaScriptCatalog
 
 from knitting.saying.language import saying_with
 
@@ -33,3 +36,13 @@ class LanguageMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         with saying_with(_CATALOGUE):
             return self.get_response(request)
+
+
+def script_sentences(request: HttpRequest) -> dict[str, object]:
+    """The catalogue that a page brings for its scripts, where its language is not that of the source."""
+    language = translation.get_language() or settings.LANGUAGE_CODE
+    if language == settings.LANGUAGE_CODE:
+        return {}
+    view = JavaScriptCatalog()
+    view.translation = DjangoTranslation(language, domain="djangojs", localedirs=[str(path) for path in settings.LOCALE_PATHS])
+    return {"script_sentences": view.get_catalog()}

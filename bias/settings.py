@@ -81,6 +81,7 @@ TEMPLATES = [
                 "django.template.context_processors.request",
                 "django.contrib.auth.context_processors.auth",
                 "bias.accounts.context.her_ways",
+                "bias.language.script_sentences",
             ],
             "builtins": ["django.templatetags.static", "django.templatetags.i18n", "bias.results.filters"],
         },

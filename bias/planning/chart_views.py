@@ -22,8 +22,9 @@ from bias.results import COMPACT, PlanResults, results_of_plan
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan.works import WORKS
-from knitting.plan_editing.chart_edits import ChosenStitch, choose, leave_out, move, put
-from knitting.plan_editing.edits import CannotEdit
+from knitting.plan_editing.chart_edits import leave_out, move, put
+from knitting.plan_editing.chosen_stitch import ChosenStitch, choose
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.saying.statements import said_refusal
 
 OFFERED = tuple((work.key, work.said) for work in WORKS.values())

@@ -12,8 +12,8 @@ from knitting.dialects.dialect import dialect
 from knitting.fabric import MOST_COLUMNS, MOST_FABRICS, MOST_ROWS, Fabric, Joins, Pin, Rest, fabric_trouble, with_own
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
-from knitting.plan_editing.edits import CannotEdit
 from knitting.plan_editing.fabric_use import FabricUse, drawn_fabrics, in_fabric, with_fabric, without_fabric
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import MOST_IN_PART, adjustments, with_count
 from knitting.statements import Statement, sentence

@@ -15,7 +15,7 @@ from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess, gauge_of, guess
 from knitting.measures import CM_PER_INCH, Gauge, said_number
 from knitting.plan.checks import FABRICS
 from knitting.plan.plan import Plan
-from knitting.plan_editing.edits import CannotEdit
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.saying.pieces import said_fabric
 from knitting.saying.pieces import said_gauge as to_10_cm
 from knitting.saying.statements import said_words

@@ -14,7 +14,8 @@ from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan.troubles import PlanMend
 from knitting.plan_editing import structure
-from knitting.plan_editing.edits import CannotEdit, Edit, edited
+from knitting.plan_editing.edits import Edit, edited
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.saying.statements import said_refusal
 from knitting.statements import Sentence, sentence
 

@@ -18,7 +18,7 @@ from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
-from knitting.plan_editing.edits import CannotEdit
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.saying.statements import said_refusal
 from knitting.statements import N_, sentence
 

@@ -14,8 +14,8 @@ from knitting.constructions.answers import answered, answers_of
 from knitting.forecast.forecast import Forecast
 from knitting.measures import Gauge
 from knitting.plan.plan import GaugeFrom, Plan
-from knitting.plan_editing.edits import CannotEdit
 from knitting.plan_editing.fabric_use import in_other_fabrics
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.sizing.parameters import parameters
 from knitting.statements import sentence
 

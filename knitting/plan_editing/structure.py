@@ -25,7 +25,7 @@ from knitting.plan.plan import (
 )
 from knitting.plan.split import RowSplit
 from knitting.plan.stage_checks import MOST_SHAPINGS
-from knitting.plan_editing.edits import CannotEdit
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Tab
 from knitting.statements import sentence

@@ -321,3 +321,29 @@ def test_the_whole_way_by_keyboard_alone(page, live_server):
     page.locator("body").click(position={"x": 5, "y": 300})
     page.keyboard.press("Space")
     expect(page.locator(".shown-row")).to_have_attribute("data-number", "2")
+
+
+def test_the_scripts_speak_the_language_of_the_page(page, live_server, demo):
+    """The page brings the catalogue of its scripts; what it does not hold is said in English."""
+    page.goto(f"{live_server.url}/")
+    said = page.evaluate(
+        """async () => {
+            const kept = document.createElement("script");
+            kept.id = "script-sentences";
+            kept.type = "application/json";
+            kept.textContent = JSON.stringify({
+                "Row {row} is not here": "Giro {row} non c'è",
+                "1 press": ["1 pressione", "{number} pressioni"],
+            });
+            document.body.append(kept);
+            const { gettext, ngettext } = await import("/static/said.js?again");
+            return [
+                gettext("Row {row} is not here", { row: 4 }),
+                gettext("{stitch} of {of}", { stitch: 2, of: 9 }),
+                ngettext("1 press", "{number} presses", 1),
+                ngettext("1 press", "{number} presses", 3),
+                ngettext("1 row", "{number} rows", 3),
+            ];
+        }"""
+    )
+    assert said == ["Giro 4 non c'è", "2 of 9", "1 pressione", "3 pressioni", "3 rows"]

@@ -8,8 +8,9 @@ from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.forecast.forecast import forecast_of
 from knitting.plan.works import WORKS
-from knitting.plan_editing.chart_edits import choose, leave_out, move, put
-from knitting.plan_editing.edits import CannotEdit
+from knitting.plan_editing.chart_edits import leave_out, move, put
+from knitting.plan_editing.chosen_stitch import choose
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.saying.statements import said_refusal
 from knitting.words.reader import read
 from knitting.words.writer import write

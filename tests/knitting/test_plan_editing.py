@@ -9,7 +9,8 @@ from knitting.compiling import compile_plan
 from knitting.constructions import CONSTRUCTIONS
 from knitting.forecast.forecast import forecast_of
 from knitting.plan.plan import CENTRE, LEFT_EDGE, RIGHT_EDGE, Beside, Count, LineKind, Repeats, Rows
-from knitting.plan_editing.edits import CannotEdit, Edit, edited
+from knitting.plan_editing.edits import Edit, edited
+from knitting.plan_editing.refusals import CannotEdit
 from knitting.plan_editing.structure import (
     bare_parts,
     moved,

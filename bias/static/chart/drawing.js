@@ -1,7 +1,7 @@
 // The chart on a canvas: from afar one small picture of the whole, nearer the grid and the signs upon it.
 import { ChartCloth } from "./cloth.js";
+import { drawFrames, drawNumbers } from "./notes.js";
 import { GRID_FROM, PLAIN_FROM, SIGNS_FROM, SLANT_CELLS_FROM, STILL_AFTER } from "./scales.js";
-import { isNumbered } from "./geometry.js";
 
 export class ChartDrawing {
   constructor(canvas, model) {
@@ -179,8 +179,8 @@ export class ChartDrawing {
     if (s >= GRID_FROM) this.grid(rows, seen);
     this.threadsStraight(rows);
     if (s >= SIGNS_FROM) this.signs(rows, seen);
-    this.numbers(rows);
-    this.frames();
+    drawNumbers(this, rows);
+    drawFrames(this);
     if (this.focus) this.outline(this.focus);
   }
 
@@ -268,66 +268,6 @@ export class ChartDrawing {
       c.stroke();
     });
     c.globalAlpha = 1;
-  }
-
-  // Row numbers stand at the side where the row begins.
-  numbers(rows) {
-    const c = this.context,
-      s = this.scale;
-    const every = Math.max(1, ...[2, 5, 10, 20, 50, 100, 200, 500].filter((step) => step * s < 26));
-    c.fillStyle = this.inks.soft;
-    c.font = `${Math.min(Math.max(s * 0.6, 11), 14)}px ${this.inks.font}`;
-    c.textBaseline = "middle";
-    for (const row of rows) {
-      if (s < 14 && !isNumbered(row, every) && row.number !== 1 && row.number !== this.model.rows.length) continue;
-      const cells = row.columns;
-      if (!cells.length) continue;
-      const fromRight = row.side !== "WS";
-      const x = fromRight
-        ? Math.min(this.x(cells[0]) + 6, this.width - 34)
-        : Math.max(this.x(cells[cells.length - 1] + 1) - 6, 34);
-      c.textAlign = fromRight ? "left" : "right";
-      const y = this.y(row.number) + s / 2;
-      if (x === 34 || x === this.width - 34) this.underlay(x - (fromRight ? 3 : 31), y - 9, 34, 18);
-      c.fillText(row.number, x, y);
-    }
-  }
-
-  // A quiet ground for what is written over cells.
-  underlay(x, y, wide, high) {
-    const c = this.context,
-      ink = c.fillStyle;
-    c.globalAlpha = 0.85;
-    c.fillStyle = this.inks.ground;
-    c.fillRect(x, y, wide, high);
-    c.globalAlpha = 1;
-    c.fillStyle = ink;
-  }
-
-  frames() {
-    const c = this.context,
-      s = this.scale,
-      edge = this.x(0) + 42;
-    c.strokeStyle = c.fillStyle = this.inks.frame;
-    c.lineWidth = 1.6;
-    c.font = `12px ${this.inks.font}`;
-    c.textAlign = "left";
-    for (const frame of this.model.frames) {
-      const [top, bottom] = [this.y(frame.last), this.y(frame.first) + s];
-      if (bottom < 0 || top > this.height || (frame.last - frame.first + 1) * s < 3) continue;
-      c.beginPath();
-      if (frame.columns) {
-        if (s < 3) continue;
-        c.rect(this.x(frame.columns[1]), top, (frame.columns[1] - frame.columns[0]) * s, bottom - top);
-      } else {
-        c.moveTo(edge - 5, top + 1);
-        c.lineTo(edge, top + 1);
-        c.lineTo(edge, bottom - 1);
-        c.lineTo(edge - 5, bottom - 1);
-        if (bottom - top > 13) c.fillText(`${frame.times} times`, edge + 5, (top + bottom) / 2);
-      }
-      c.stroke();
-    }
   }
 
   outline(cell) {

@@ -1,4 +1,6 @@
 // A chart's data opened up: every cell of every row with its column, what it is made from and what it becomes.
+import { gettext } from "../said.js";
+
 export class ChartModel {
   constructor(data) {
     this.data = data;
@@ -150,8 +152,15 @@ export class ChartModel {
     for (let i = 0; i < row.runs.length; i += 2) runs.push([this.entries[row.runs[i]], row.runs[i + 1]]);
     if (row.side === "WS") runs.reverse();
     const words = runs.slice(0, 120).map(([entry, times]) => (times > 1 ? `${times} ${entry.spoken}` : entry.spoken));
-    const rest = runs.length > 120 ? ", and so on" : "";
-    return `${row.label} (${row.side === "round" ? "round" : row.side}), ${row.start} stitches to ${row.end}: ${words.join(", ")}${rest}.`;
+    const rest = runs.length > 120 ? gettext(", and so on") : "";
+    const side = row.side === "round" ? gettext("round") : row.side;
+    return gettext("{row} ({side}), {start} stitches to {end}: {words}.", {
+      row: row.label,
+      side,
+      start: row.start,
+      end: row.end,
+      words: words.join(", ") + rest,
+    });
   }
 
   // A cell in words: what it is, where, from what, into what.
@@ -163,31 +172,38 @@ export class ChartModel {
     const from = this.from(cell),
       into = this.into(cell);
     const under = from.length
-      ? `worked into ${listed(from.map((each) => each.entry.spoken))} of row ${row.number - 1}`
+      ? gettext("worked into {stitches} of row {row}", { stitches: listed(from), row: row.number - 1 })
       : cell.entry.uses
-        ? "worked into the cast-on"
-        : "made from nothing below it";
+        ? gettext("worked into the cast-on")
+        : gettext("made from nothing below it");
     const over = into.length
-      ? `becomes ${listed(into.map((each) => each.entry.spoken))} in row ${row.number + 1}`
+      ? gettext("becomes {stitches} in row {row}", { stitches: listed(into), row: row.number + 1 })
       : !cell.entry.makes
-        ? "leaves the needle here"
+        ? gettext("leaves the needle here")
         : row.number === this.rows.length
-          ? "is on the needle at the end"
-          : "rests from here on";
+          ? gettext("is on the needle at the end")
+          : gettext("rests from here on");
+    const facts = { row: row.number, side: row.side, stitch: begins, of: count };
     return {
       name: cell.entry.spoken,
       short: cell.entry.said,
-      where: `Row ${row.number}${row.side === "round" ? "" : `, ${row.side}`}, stitch ${begins} of ${count} as it is worked`,
+      where:
+        row.side === "round"
+          ? gettext("Row {row}, stitch {stitch} of {of} as it is worked", facts)
+          : gettext("Row {row}, {side}, stitch {stitch} of {of} as it is worked", facts),
       under,
       over,
     };
   }
 }
 
-function listed(names) {
+function listed(cells) {
   const counts = new Map();
-  for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1);
-  return [...counts]
-    .map(([name, times]) => (times > 1 ? `${times} ${name}` : `a ${name}`.replace(/^a ([aeiou])/, "an $1")))
-    .join(" and ");
+  for (const { entry } of cells) counts.set(entry.spoken, (counts.get(entry.spoken) ?? 0) + 1);
+  return [...counts].map(([name, times]) => several(name, times)).join(gettext(" and "));
+}
+
+function several(name, times) {
+  if (times > 1) return `${times} ${name}`;
+  return /^[aeiou]/.test(name) ? gettext("an {stitch}", { stitch: name }) : gettext("a {stitch}", { stitch: name });
 }

@@ -1,7 +1,9 @@
 // The chart's page: fetches the chart, moves over it by mouse, touch and keys, and says what a stitch is.
 import { all, closest, first } from "../dom.js";
 import { Hands, wheelFactor } from "../gestures.js";
+import { gettext } from "../said.js";
 import { ChartDrawing } from "./drawing.js";
+import { drawSign, fillKey } from "./key.js";
 import { ChartModel } from "./model.js";
 import { STILL_AFTER } from "./scales.js";
 
@@ -24,7 +26,7 @@ class ChartPage {
   async load() {
     const answer = await fetch(this.box.dataset.url).catch(() => null);
     if (!answer?.ok) {
-      this.say("The chart could not be fetched. Load the page again when the network is back.");
+      this.say(gettext("The chart could not be fetched. Load the page again when the network is back."));
       return;
     }
     this.open(await answer.json());
@@ -44,8 +46,8 @@ class ChartPage {
     lies.disabled = data.slant === null;
     lies.title = data.slant
       ? ""
-      : "This cloth is too large, or could not be laid, to be shown stitch by stitch as it lies.";
-    this.key();
+      : gettext("This cloth is too large, or could not be laid, to be shown stitch by stitch as it lies.");
+    fillKey(this.box.querySelector("[data-chart-key]"), this.model, this.drawing.asWorked);
     const row = this.model.rows[Math.min(Number(this.box.dataset.row) || 1, this.model.rows.length) - 1];
     if (row && this.model.cells(row).length) this.choose(this.model.cells(row)[0], false);
     this.paint();
@@ -55,7 +57,7 @@ class ChartPage {
   // The chart as it is now, seen from where one was, at the same stitch.
   async again() {
     const answer = await fetch(this.box.dataset.url).catch(() => null);
-    if (!answer?.ok) return this.say("The changed chart could not be fetched: load the page again.");
+    if (!answer?.ok) return this.say(gettext("The changed chart could not be fetched: load the page again."));
     const before = this.drawing.focus;
     this.open(await answer.json());
     const row = this.model.rows[(before?.row.number ?? 1) - 1];
@@ -140,7 +142,7 @@ class ChartPage {
   hover(cell) {
     if (cell === this.over) return;
     this.over = cell;
-    this.canvas.title = cell ? `${cell.entry.spoken}, row ${cell.row.number}` : "";
+    this.canvas.title = cell ? gettext("{stitch}, row {row}", { stitch: cell.entry.spoken, row: cell.row.number }) : "";
   }
 
   // The chosen stitch: its wale is lit, and it is told in words.
@@ -158,7 +160,7 @@ class ChartPage {
     fill("over", told.over);
     fill("row-words", this.model.said(cell.row));
     this.say(`${told.name}. ${told.where}; ${told.under}; ${told.over}.`);
-    this.sign(this.box.querySelector("[data-chart-sign]"), this.model.sign(cell, this.drawing.asWorked));
+    drawSign(this.box.querySelector("[data-chart-sign]"), this.model.sign(cell, this.drawing.asWorked));
     this.box.dispatchEvent(
       new CustomEvent("chart-stitch", {
         bubbles: true,
@@ -268,7 +270,7 @@ class ChartPage {
     this.drawing.asWorked = on;
     this.on("right", !on);
     this.on("worked", on);
-    this.key();
+    fillKey(this.box.querySelector("[data-chart-key]"), this.model, this.drawing.asWorked);
     if (this.drawing.focus) this.choose(this.drawing.focus, false);
   }
 
@@ -286,64 +288,6 @@ class ChartPage {
       URL.revokeObjectURL(link.href);
     });
   }
-
-  // The signs in use, each with its name.
-  key() {
-    const list = this.box.querySelector("[data-chart-key]");
-    const seen = new Set();
-    list.replaceChildren();
-    for (const entry of this.model.entries) {
-      const ways = this.drawing.asWorked
-        ? [[0, ""]]
-        : [
-            [0, ""],
-            [1, " on a wrong-side row"],
-          ];
-      const worked = ways.filter(([side]) =>
-        this.model.rows.some(
-          (row) => this.model.wrong(row) === side && usesEntry(row, this.model.entries.indexOf(entry)),
-        ),
-      );
-      for (const [side, where] of this.drawing.asWorked ? ways : worked) {
-        const name = entry.spoken + (entry.signs[0] === entry.signs[1] ? "" : where);
-        if (seen.has(name)) continue;
-        seen.add(name);
-        const item = document.createElement("li");
-        const picture = document.createElementNS("http://www.w3.org/2000/svg", "svg");
-        item.append(picture, name);
-        list.append(item);
-        this.sign(picture, entry.signs[side]);
-        picture.setAttribute("class", `tone-${entry.tones[side]}`);
-      }
-    }
-    this.yarnKey(list);
-  }
-
-  // The yarns, where there are several.
-  yarnKey(list) {
-    if (this.model.colours.length < 2) return;
-    this.model.colours.forEach((colour, at) => {
-      const item = document.createElement("li"),
-        picture = document.createElementNS("http://www.w3.org/2000/svg", "svg");
-      picture.setAttribute("class", `tone-yarn-${at % 4}`);
-      picture.setAttribute("aria-hidden", "true");
-      item.append(picture, this.model.data.yarns[colour] ?? colour);
-      list.append(item);
-    });
-  }
-
-  sign(picture, path) {
-    picture.setAttribute("viewBox", "0 0 100 100");
-    picture.setAttribute("aria-hidden", "true");
-    const line = document.createElementNS("http://www.w3.org/2000/svg", "path");
-    line.setAttribute("d", path);
-    picture.replaceChildren(line);
-  }
-}
-
-function usesEntry(row, number) {
-  for (let i = 0; i < row.runs.length; i += 2) if (row.runs[i] === number) return true;
-  return false;
 }
 
 function nearest(cells, column) {

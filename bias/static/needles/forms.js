@@ -1,4 +1,5 @@
 // Forms at the needles become events with ids of their own: they wait on the device where the network is away.
+import { gettext } from "../said.js";
 import { KINDS } from "./event-kinds.js";
 import { Waiting, deviceId, newId } from "./waiting.js";
 
@@ -13,7 +14,7 @@ document.addEventListener("submit", async (submitted) => {
   await waiting.add(event);
   await waiting.load();
   const said = await waiting.send(form.action);
-  const signedOut = said?.signedOut ? "You are signed out: it is sent once you sign in." : "";
+  const signedOut = said?.signedOut ? gettext("You are signed out: it is sent once you sign in.") : "";
   const why = said?.refused?.find((each) => each.id === event.id)?.why ?? signedOut;
   if (why) tell(form, why);
   else location.assign(new URL(`../${state().asked ?? ""}`, form.action));

@@ -1,5 +1,6 @@
 // At the needles: a press moves the screen at once and becomes an event that waits until it is sent.
 import { all, closest } from "../dom.js";
+import { gettext, ngettext } from "../said.js";
 import { keepPart, keepRows, keepState, partKept, rowsKept, stateKept } from "./device-store.js";
 import { progress } from "./progress.js";
 import { Waiting, deviceId, newId } from "./waiting.js";
@@ -220,13 +221,15 @@ document.addEventListener("alpine:init", () => {
     tell() {
       const waiting = this.waiting.size;
       this.waits = waiting > 0;
-      const presses = waiting === 1 ? "1 press waits" : `${waiting} presses wait`;
-      const net = navigator.onLine === false || this.cut ? "Offline" : "";
+      const held = ngettext("1 press waits to be sent", "{number} presses wait to be sent", waiting);
+      const net = navigator.onLine === false || this.cut ? gettext("Offline") : "";
       const missing =
-        this.waitsFor && !this.items.has(this.waitsFor) ? `Row ${this.waitsFor} is not on this device yet` : "";
-      const held = waiting && (net || this.refused || this.out) ? `${presses} to be sent` : "";
-      const out = this.out ? "You are signed out: sign in, and all is sent" : "";
-      this.said = [net, held, out, missing, this.refused].filter(Boolean).join(" · ");
+        this.waitsFor && !this.items.has(this.waitsFor)
+          ? gettext("Row {row} is not on this device yet", { row: this.waitsFor })
+          : "";
+      const presses = waiting && (net || this.refused || this.out) ? held : "";
+      const out = this.out ? gettext("You are signed out: sign in, and all is sent") : "";
+      this.said = [net, presses, out, missing, this.refused].filter(Boolean).join(" · ");
     },
 
     // -- the network
@@ -245,7 +248,7 @@ document.addEventListener("alpine:init", () => {
       this.unkept = this.waiting.unkept.size > 0;
       this.cut = said === null;
       this.out = Boolean(said?.signedOut);
-      if (said?.refused?.length) this.refused = `Not taken: ${said.refused[0].why}`;
+      if (said?.refused?.length) this.refused = gettext("Not taken: {why}", { why: said.refused[0].why });
       this.tell();
       const again = this.more;
       this.more = false;

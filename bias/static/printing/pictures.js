@@ -1,5 +1,7 @@
 // A drawing as a picture of dots: the SVG that is offered beside it, painted at twice its size.
 import { closest } from "../dom.js";
+import { gettext } from "../said.js";
+
 const MOST_DOTS = 8000;
 
 document.addEventListener("click", async (event) => {
@@ -8,7 +10,7 @@ document.addEventListener("click", async (event) => {
   const said = document.querySelector("[data-png-said]");
   const answer = await fetch(button.dataset.png).catch(() => null);
   if (!answer?.ok) {
-    said.textContent = "The drawing could not be fetched.";
+    said.textContent = gettext("The drawing could not be fetched.");
     return;
   }
   const source = URL.createObjectURL(await answer.blob());
@@ -27,9 +29,9 @@ document.addEventListener("click", async (event) => {
     link.href = canvas.toDataURL("image/png");
     link.download = button.dataset.name;
     link.click();
-    said.textContent = "The picture was saved.";
+    said.textContent = gettext("The picture was saved.");
   } catch {
-    said.textContent = "This drawing is too large for a picture: take the SVG.";
+    said.textContent = gettext("This drawing is too large for a picture: take the SVG.");
   } finally {
     URL.revokeObjectURL(source);
   }

@@ -1,5 +1,6 @@
 // The small grid of an own fabric: squares are pressed, or gone over by keys; the server says whether it can be worked.
 import { all, closest, field } from "../dom.js";
+import { gettext } from "../said.js";
 /** @type {any} */
 let grid = null;
 
@@ -68,7 +69,8 @@ function drawGrid() {
       const each = grid.palette.find((one) => one.key === key) ?? grid.palette[0];
       button.type = "button";
       button.dataset.place = `${up}:${place}`;
-      button.setAttribute("aria-label", `row ${up + 1}, stitch ${place + 1}: ${each.says}`);
+      const facts = { row: up + 1, stitch: place + 1, kind: each.says };
+      button.setAttribute("aria-label", gettext("row {row}, stitch {stitch}: {kind}", facts));
       button.tabIndex = up === grid.at[0] && place === grid.at[1] ? 0 : -1;
       button.append(sign(each));
       cell.append(button);
@@ -177,7 +179,7 @@ function change(button) {
   fields.own_joins.value = button.dataset.joins;
   const said = grid.form.querySelector(".own-instead");
   said.hidden = false;
-  said.textContent = `It takes the place of ${button.dataset.editFabric} in every part.`;
+  said.textContent = gettext("It takes the place of {fabric} in every part.", { fabric: button.dataset.editFabric });
   show("grid");
   drawGrid();
   grid.form.scrollIntoView({ block: "nearest" });

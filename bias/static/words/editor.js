@@ -1,5 +1,6 @@
 // Written rows: keeps the margin level with the text, asks for the counts when typing pauses, applies mends.
 import { field } from "../dom.js";
+import { gettext } from "../said.js";
 import { UndoStack } from "./undo.js";
 
 const PAUSE = 220;
@@ -43,7 +44,7 @@ document.addEventListener("alpine:init", () => {
         if (document.activeElement === area) this.caret();
       });
       this.$el.addEventListener("htmx:afterRequest", (event) =>
-        this.say(event.detail.successful ? "draft kept" : "not kept just now: it stays in this page"),
+        this.say(event.detail.successful ? gettext("draft kept") : gettext("not kept just now: it stays in this page")),
       );
       document.querySelector("[data-open-file]")?.addEventListener("change", (event) => {
         this.take(/** @type {HTMLInputElement} */ (event.target).files[0]);
@@ -223,20 +224,21 @@ document.addEventListener("alpine:init", () => {
     async take(file) {
       if (!file) return;
       if (file.size > LARGEST_FILE) {
-        this.say(`${file.name} is larger than 200 kB: it was not opened`);
+        this.say(gettext("{file} is larger than 200 kB: it was not opened", { file: file.name }));
         return;
       }
       let text = await file.text();
       if (text.trimStart().startsWith("{")) {
         const answer = await this.wordsOf(text);
         if (answer.headers.get("X-Refused") || !answer.ok) {
-          this.say(`${file.name} was not opened: ${answer.ok ? await answer.text() : "the server did not answer"}`);
+          const why = answer.ok ? await answer.text() : gettext("the server did not answer");
+          this.say(gettext("{file} was not opened: {why}", { file: file.name, why }));
           return;
         }
         text = await answer.text();
       }
       this.put(0, this.$refs.words.value.length, text);
-      this.say(`opened ${file.name}`);
+      this.say(gettext("opened {file}", { file: file.name }));
     },
 
     wordsOf(text) {
