@@ -44,5 +44,6 @@ def script_sentences(request: HttpRequest) -> dict[str, object]:
     if language == settings.LANGUAGE_CODE:
         return {}
     view = JavaScriptCatalog()
-    view.translation = DjangoTranslation(language, domain="djangojs", localedirs=[str(path) for path in settings.LOCALE_PATHS])
+    paths = [str(path) for path in settings.LOCALE_PATHS]
+    view.translation = DjangoTranslation(language, domain="djangojs", localedirs=paths)
     return {"script_sentences": view.get_catalog()}
