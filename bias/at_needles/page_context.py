@@ -9,6 +9,7 @@ from bias.at_needles.copies import CopyInfo
 from bias.at_needles.worked_copy import WorkedCopy
 from knitting.log import Event, PartWorked, RowWorked
 from knitting.saying.events import TITLES, event_details
+from knitting.saying.statements import said_words
 
 _SITTINGS, _EVENTS = 40, 60
 
@@ -37,7 +38,7 @@ def log_context(worked_copy: WorkedCopy) -> dict[str, Any]:
 
 def _line(event: Event) -> dict[str, Any]:
     """An event as the log lists it."""
-    about = {"title": TITLES[event.kind], "details": event_details(event)}
+    about = {"title": said_words(TITLES[event.kind]), "details": event_details(event)}
     return {"happened_at": event.happened_at, "row": event.row, **about}
 
 

@@ -7,21 +7,22 @@ from types import MappingProxyType
 from knitting.log import Counted, Event, Measured, NeedleChanged, Noted, Weighed, WentOn
 from knitting.measures import said_number
 from knitting.saying.language import _
+from knitting.statements import N_
 
 TITLES = MappingProxyType(
     {
-        "row": "row worked",
-        "part": "part of a row worked",
-        "back": "taken back",
-        "ripped": "ripped back",
-        "jump": "went on from another row",
-        "count": "counted",
-        "mended": "goes on with other counts",
-        "measured": "measured",
-        "needle": "needle changed",
-        "weighed": "weighed",
-        "note": "note",
-        "pause": "pause",
+        "row": N_("row worked"),
+        "part": N_("part of a row worked"),
+        "back": N_("taken back"),
+        "ripped": N_("ripped back"),
+        "jump": N_("went on from another row"),
+        "count": N_("counted"),
+        "mended": N_("goes on with other counts"),
+        "measured": N_("measured"),
+        "needle": N_("needle changed"),
+        "weighed": N_("weighed"),
+        "note": N_("note"),
+        "pause": N_("pause"),
     }
 )
 """What each kind of event is called."""

@@ -4,6 +4,7 @@ import pytest
 
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
+from knitting.fabric import FABRICS
 from knitting.gauges import YARN_WEIGHTS, Swatch, YarnGuess, gauge_of, guess
 from knitting.measures import Gauge, yarn_of_stitch_cm
 from knitting.saying.statements import said
@@ -59,7 +60,7 @@ REFUSED = [
     ("mitre", {"cast_on": "10000"}, "'cast on' can be 3 to 999, not 10,000.", 999),
     ("mitre", {"double": "sideways"}, "'centre decrease' can be cdd, sk2p, k3tog, not 'sideways'.", "cdd"),
     ("mitre", {"sleeves": "2"}, "Mitred square does not ask for 'sleeves': it asks for cast_on, stripe, double, marking.", ""),
-    ("mitre", {"fabric.left side": "brocade"}, "'brocade' is no fabric; there are garter, stockinette, reverse_stockinette, rib1x1, rib2x2, rib3x3, seed, moss, basket, wake, gull, rope, tide.", "garter"),
+    ("mitre", {"fabric.left side": "brocade"}, f"'brocade' is no fabric; there are {', '.join(FABRICS)}.", "garter"),
     ("mitre", {"fabric.sleeve": "seed"}, "There is no part 'sleeve': there are left side, right side.", ""),
     ("capelet", {"parts": "13,1,15,1,14"}, "The parts 13-1-15-1-14 are not the same from both ends.", (13, 1, 15, 1, 13)),
     ("capelet", {"parts": "13,2,13"}, "'parts and lines' wants parts with one stitch for the line between each two: 13,1,15,1,13.", (11, 1, 17, 1, 31, 1, 17, 1, 11)),
