@@ -10,6 +10,7 @@ from django.utils.translation import trans_real
 
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
+from bias.results import dialects
 from knitting.files import plan_text
 from tests.addresses import address, patterns
 from tests.knitting.planning import made
@@ -67,8 +68,8 @@ def unsaid(page: str) -> list[str]:
     return found
 
 
-KEPT_AS_WRITTEN = frozenset(["Bias", "English", "Italiano", "CSV", "JSON", "letter", "twice", "centre"])
-"""Names, and a paper; a word of the pattern's dialect, and the name that a shape gives to its line."""
+KEPT_AS_WRITTEN = frozenset(["Bias", "CSV", "JSON", "letter", "twice", "centre"])
+"""A name, two formats and a paper; a word of the pattern's dialect, and the name that a shape gives to its line."""
 
 WRITTEN = "Title: Quay\nCast on 9 sts.\nMark st 5.\nRow 1: K to m, m1, k1, m1, k to end. (11 sts)\nRow 2: Purl.\n"
 
@@ -82,7 +83,8 @@ def loud(monkeypatch):
 def own_words(piece: Piece) -> frozenset[str]:
     """What the knitter called things herself, and her rows in the words of their dialect: nobody translates these."""
     glossary = " ".join(str(each) for each in piece.results.glossary("us"))
-    words = f"{piece.results.text} {piece.results.written('us')} {glossary} {piece.current.plan}"
+    names = " ".join(name for _, name in dialects())
+    words = f"{names} {piece.results.text} {piece.results.written('us')} {glossary} {piece.current.plan}"
     return frozenset(re.findall(r"[A-Za-z]{3,}", words))
 
 
