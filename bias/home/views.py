@@ -40,8 +40,8 @@ def _said(request: HttpRequest, status: int, heading: str, words: str) -> HttpRe
 @login_not_required
 def bad_request(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """400."""
-    words = _("It was larger or other than Bias expects. What you typed is still in the page before this one.")
-    return _said(request, 400, _("That could not be taken"), words)
+    words = _("It was too large, or not what Bias expects here. What you typed is still in the page before this one.")
+    return _said(request, 400, _("That could not be accepted"), words)
 
 
 @login_not_required

@@ -32,6 +32,7 @@ class UseFabric(PlanChange):
     """A part in the fabric that was chosen, from its beginning or from a stage on."""
 
     key: ClassVar[str] = "wear"
+    says_how_it_is_to_be: ClassVar[bool] = True
 
     def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
         plan = forecast.plan

@@ -78,7 +78,7 @@ class GaugeForm(forms.Form):
         weight, needle = self.cleaned_data.get("weight"), self.cleaned_data["needle"]
         fabric = self.cleaned_data.get("fabric")
         if not weight or not fabric:
-            raise CannotEdit(sentence("A guess wants a category of yarn and a fabric."))
+            raise CannotEdit(sentence("A guess needs a category of yarn and a fabric."))
         needle_mm = decimal(needle) if needle else 0.0
         if needle_mm is None or (needle_mm and not _THINNEST_MM <= needle_mm <= _THICKEST_MM):
             raise CannotEdit(
@@ -91,7 +91,7 @@ class GaugeForm(forms.Form):
     def _swatch(self) -> Swatch:
         source = Swatch(self._measured("before"), self._measured("after"))
         if source.gauge is None:
-            raise CannotEdit(sentence("A swatch wants its stitches and its rows, before or after washing."))
+            raise CannotEdit(sentence("A swatch needs its stitches and its rows, before or after washing."))
         return source
 
     def _measured(self, when: str) -> Gauge | None:
@@ -113,7 +113,7 @@ class GaugeForm(forms.Form):
 
 def _two_numbers(stitches: str, rows: str) -> Sentence:
     return sentence(
-        "A swatch wants two numbers, not '{stitches}' and '{rows}'.", stitches=stitches[:20], rows=rows[:20]
+        "A swatch needs two numbers, not '{stitches}' and '{rows}'.", stitches=stitches[:20], rows=rows[:20]
     )
 
 

@@ -29,6 +29,8 @@ class PlanChange(ABC):
     key: ClassVar[str]
     of_this_plan_alone: ClassVar[bool] = False
     """Whether it was offered for the plan as it was shown, and for no other."""
+    says_how_it_is_to_be: ClassVar[bool] = False
+    """Whether it says how one thing is to be, whatever else was changed meanwhile."""
 
     @abstractmethod
     def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:

@@ -23,6 +23,7 @@ from knitting.saying.statements import said_refusal
 from knitting.statements import N_, sentence
 
 ELSEWHERE = N_("This plan was changed in another tab or on another device meanwhile: it is shown as it stands now.")
+_MOST_OVERTAKEN = 3
 _TYPED_MEANWHILE = sentence("The plan was changed by what you typed: look at it again before it is mended.")
 _LONGEST_NAME = 40
 
@@ -65,16 +66,26 @@ def answer_press(
 ) -> PressAnswer:
     """Take what was typed, then do what was pressed, if the page has seen the plan as it stands.
 
-    ``changes`` are those that the page offers. Words of one page may come twice while its answer is on the way; a
+    ``changes`` are those that the page offers. What only says how one thing is to be (words, a part's fabric) counts
+    from the page that changed the plan last even where it has not seen that change: its answer is on the way. Any other
     press from a page that has not seen the last change is answered with the plan as it is.
     """
-    only_words = reword is not None and not press.do
-    if press.seen != state.changes and not (only_words and press.page == state.page):
-        return PressAnswer(state, (_(ELSEWHERE),))
-    try:
-        return _answered(state, press, changes, sent, reword)
-    except Overtaken:
-        return PressAnswer(sketch_state(state.piece), (_(ELSEWHERE),))
+    late = _may_come_late(press, changes, reword)
+    for _attempt in range(_MOST_OVERTAKEN):
+        if press.seen != state.changes and not (late and press.page == state.page):
+            break
+        try:
+            return _answered(state, press, changes, sent, reword)
+        except Overtaken:
+            state = sketch_state(state.piece)
+    return PressAnswer(state, (_(ELSEWHERE),))
+
+
+def _may_come_late(press: PlanPress, changes: Mapping[str, type[PlanChange]], reword: Reword | None) -> bool:
+    if not press.do:
+        return reword is not None
+    class_ = changes.get(press.do.split(":")[0])
+    return class_ is not None and class_.says_how_it_is_to_be
 
 
 def _answered(

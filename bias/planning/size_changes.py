@@ -33,7 +33,7 @@ class AnswerQuestions(PlanChange):
         plan = forecast.plan
         answers = answers_of(plan)
         if answers is None:
-            raise CannotEdit(sentence("This plan was changed by hand since: its questions no longer decide it."))
+            raise CannotEdit(sentence("This plan has been changed by hand since: its questions no longer apply."))
         typed = {key.removeprefix("ask."): sent[key] for key in sent if key.startswith("ask.")}
         new = answered(answers.construction, {**dict(plan.answers), **typed})
         if new.refusals:
@@ -64,7 +64,7 @@ class GaugeFromRow(PlanChange):
         stitches, rows = decimal(sent.get("from_stitches")), decimal(sent.get("from_rows"))
         if from_row is None or not stitches or not rows:
             raise CannotEdit(
-                sentence("A gauge from a row on wants three numbers: the row, the stitches and the rows to 10 cm.")
+                sentence("A gauge from a row on needs three numbers: the row, the stitches and the rows to 10 cm.")
             )
         gauge = Gauge(stitches, rows, "", guessed=False)
         if not gauge.believable or not 1 <= from_row <= _LAST_ROW:
@@ -98,9 +98,7 @@ class YarnAtHand(PlanChange):
         typed = sent.get("yarn_m", "")
         metres = decimal(typed) if typed.strip() else 0.0
         if metres is None or (typed.strip() and not metres):
-            raise CannotEdit(
-                sentence("The yarn wants its metres as a number above 0, not '{typed}'.", typed=typed[:20])
-            )
+            raise CannotEdit(sentence("Give the metres of yarn as a number above 0, not '{typed}'.", typed=typed[:20]))
         return replace(forecast.plan, yarn_m=metres)
 
 

@@ -55,7 +55,7 @@ def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -
     found = [results_of_plan(plan_text(each)) for each in plans]
     unsound = next((each.forecast.troubles[0] for each in found if not each.forecast.sound), None)
     if unsound is not None or len(plans) < len(values):
-        return None, said(unsound.facts) if unsound else _("One of these sizes keeps no rule of the plan.")
+        return None, said(unsound.facts) if unsound else _("One of these sizes breaks a rule of the plan.")
     return _table(knob, values, [each.forecast for each in found], [each.text for each in found]), ""
 
 

@@ -93,12 +93,12 @@ def _wished(sent: Any, sticks: Iterable[FollowingMeasure], turning: Iterable[Par
     inches = sent.get("unit") == "in"
     length = decimal(wish)
     if not length:
-        return {"wish_said": _("A measure wants a number above 0, not '{wish}'.").format(wish=wish[:20])}
+        return {"wish_said": _("A measure needs a number above 0, not '{wish}'.").format(wish=wish[:20])}
     cm = length * CM_PER_INCH if inches else length
     knob = next(each for each in turning if each.key == stick.knob)
     found = nearest_sizes(knob, stick.of, cm)
     if found is None:
-        return {"wish_said": _("No size of this plan can be worked that comes near it.")}
+        return {"wish_said": _("No size of this plan comes near it.")}
     return {"wish_knob": knob, "wish_offers": _offers(found, knob, lambda cm: _said_length(cm, inches))}
 
 
@@ -110,7 +110,7 @@ def _by_yarn(sent: Any, turning: Iterable[Parameter]) -> dict[str, Any]:
         return {}
     metres = decimal(yarn)
     if not metres:
-        return {"yarn_said": _("The yarn wants its metres as a number above 0, not '{yarn}'.").format(yarn=yarn[:20])}
+        return {"yarn_said": _("Give the metres of yarn as a number above 0, not '{yarn}'.").format(yarn=yarn[:20])}
     found = fitting_yarn(knob, metres)
     if found is None or found.nearest.comes_to > metres:
         return {"yarn_said": _("Even the smallest size of this plan needs more yarn.")}

@@ -115,7 +115,7 @@ class Decoder:
             if len(found) > limit.values or (limit.some and not found):
                 raise NotRead(
                     sentence(
-                        "{path}: {least} to {most:,} are wanted.", path=path, least=int(limit.some), most=limit.values
+                        "{path}: {least} to {most:,} are expected.", path=path, least=int(limit.some), most=limit.values
                     )
                 )
             return found
@@ -124,7 +124,7 @@ class Decoder:
             which = sentence("a whole number") if hint is int else sentence("a number")
             raise NotRead(
                 sentence(
-                    "{path}: {which} from {least:,} to {most:,} is wanted.",
+                    "{path}: {which} from {least:,} to {most:,} is expected.",
                     path=limit.called or path,
                     which=which,
                     least=limit.least,
@@ -136,12 +136,12 @@ class Decoder:
     def _one_of(self, kinds: Mapping[str, type], data: Any, path: str, depth: int) -> Any:
         kind = data.get("kind") if isinstance(data, Mapping) else None
         if not isinstance(kind, str) or kind not in kinds:
-            raise NotRead(sentence("{path}.kind: one of {kinds} is wanted.", path=path, kinds=", ".join(kinds)))
+            raise NotRead(sentence("{path}.kind: one of {kinds} is expected.", path=path, kinds=", ".join(kinds)))
         return self._object(kinds[kind], {key: v for key, v in data.items() if key != "kind"}, path, depth)
 
     def _object(self, class_: type, data: Any, path: str, depth: int) -> Any:
         if not isinstance(data, Mapping):
-            raise NotRead(sentence("{path}: an object is wanted.", path=path))
+            raise NotRead(sentence("{path}: an object is expected.", path=path))
         found: dict[str, Any] = {}
         known = members(class_)
         unknown = next((key for key in data if key not in {name for name, _, _ in known}), None)
@@ -158,11 +158,11 @@ class Decoder:
 
     def _list(self, hints: tuple[Any, ...], data: Any, path: str, depth: int) -> tuple[Any, ...]:
         if not isinstance(data, list):
-            raise NotRead(sentence("{path}: a list is wanted.", path=path))
+            raise NotRead(sentence("{path}: a list is expected.", path=path))
         if len(hints) == 2 and hints[1] is Ellipsis:
             return tuple(self.value(hints[0], each, f"{path}[{at}]", depth + 1) for at, each in enumerate(data))
         if len(data) != len(hints):
-            raise NotRead(sentence("{path}: a list of {count} is wanted.", path=path, count=len(hints)))
+            raise NotRead(sentence("{path}: a list of {count} is expected.", path=path, count=len(hints)))
         pairs = enumerate(zip(hints, data, strict=True))
         return tuple(self.value(hint, each, f"{path}[{at}]", depth + 1) for at, (hint, each) in pairs)
 
@@ -177,7 +177,9 @@ def _word(hint: type[Enum], data: Any, path: str) -> Enum:
     found = next((each for each in hint if each.value == data), None)
     if found is None:
         raise NotRead(
-            sentence("{path}: one of {words} is wanted.", path=path, words=", ".join(str(each.value) for each in hint))
+            sentence(
+                "{path}: one of {words} is expected.", path=path, words=", ".join(str(each.value) for each in hint)
+            )
         )
     return found
 
@@ -186,12 +188,12 @@ def _id(data: Any, path: str) -> UUID:
     try:
         return UUID(data)
     except (ValueError, AttributeError, TypeError):
-        raise NotRead(sentence("{path}: an id of 32 figures and letters is wanted.", path=path)) from None
+        raise NotRead(sentence("{path}: an id of 32 figures and letters is expected.", path=path)) from None
 
 
 def _text(data: Any, longest: int, path: str) -> str:
     if not isinstance(data, str):
-        raise NotRead(sentence("{path}: text is wanted.", path=path))
+        raise NotRead(sentence("{path}: text is expected.", path=path))
     kept = data.replace("\0", "").encode("utf-8", "replace").decode("utf-8")
     return kept[:longest]
 
@@ -211,4 +213,4 @@ def _plain(hint: Any, data: Any, path: str) -> Any:
         bool: sentence("true or false"),
         str: sentence("one line of text"),
     }
-    raise NotRead(sentence("{path}: {wanted} is wanted.", path=path, wanted=wanted[hint]))
+    raise NotRead(sentence("{path}: {wanted} is expected.", path=path, wanted=wanted[hint]))

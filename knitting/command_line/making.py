@@ -80,7 +80,7 @@ def _measured(plan: Plan, key: str, wish: str) -> Plan:
     except ValueError:
         wished_cm = 0.0
     if not 0 < wished_cm < 1e5:
-        raise UsageError(sentence("'{key}' wants a length in centimetres, not '{wish}'.", key=key, wish=wish[:40]))
+        raise UsageError(sentence("'{key}' needs a length in centimetres, not '{wish}'.", key=key, wish=wish[:40]))
     found = nearest_sizes(knob, measured.of, wished_cm)
     if found is None:
         raise UsageError(sentence("No size of {plan} can be worked from these answers.", plan=plan.name))

@@ -95,7 +95,7 @@ def _number(asked: Question, text: str) -> tuple[Value, Statement | None]:
     digits = text.removeprefix("-")
     words = sentence(asked.words)
     if not (digits.isascii() and digits.isdigit()):
-        return asked.default, sentence("'{words}' wants a whole number, not '{text}'.", words=words, text=text[:40])
+        return asked.default, sentence("'{words}' needs a whole number, not '{text}'.", words=words, text=text[:40])
     wanted = int(digits[:9]) * (-1 if negative else 1)
     value = min(max(wanted, asked.least), asked.most)
     if asked.odd and value % 2 == 0:
@@ -116,10 +116,10 @@ def _is_even(asked: Question, wanted: int) -> Statement:
     odd = [n for n in (wanted - 1, wanted + 1) if asked.least <= n <= asked.most]
     if len(odd) == 1:
         return sentence(
-            "'{words} {wanted}' is even, and an odd number is wanted: {odd}.", words=words, wanted=wanted, odd=odd[0]
+            "'{words} {wanted}' is even, and an odd number is needed: {odd}.", words=words, wanted=wanted, odd=odd[0]
         )
     return sentence(
-        "'{words} {wanted}' is even, and an odd number is wanted: {less} or {more}.",
+        "'{words} {wanted}' is even, and an odd number is needed: {less} or {more}.",
         words=words,
         wanted=wanted,
         less=wanted - 1,
@@ -141,12 +141,12 @@ def _parts(asked: Question, text: str) -> tuple[Value, Statement | None]:
     """Counts of parts with the single stitches of the lines between them: ``13,1,15,1,13``."""
     typed, words = text.replace("-", ",").split(","), sentence(asked.words)
     if not all(each.strip().isascii() and each.strip().isdigit() for each in typed):
-        wanted = sentence("'{words}' wants counts with commas between them, such as 13,1,15,1,13.", words=words)
+        wanted = sentence("'{words}' needs counts with commas between them, such as 13,1,15,1,13.", words=words)
         return asked.default, wanted
     counts = tuple(int(each.strip()[:9]) for each in typed)
     if len(counts) % 2 == 0 or len(counts) < 3 or len(counts) > _MOST_PARTS or set(counts[1::2]) != {1}:
         lines = sentence(
-            "'{words}' wants parts with one stitch for the line between each two: 13,1,15,1,13.", words=words
+            "'{words}' needs parts with one stitch for the line between each two: 13,1,15,1,13.", words=words
         )
         return asked.default, lines
     if counts != counts[::-1]:

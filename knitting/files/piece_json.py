@@ -31,7 +31,7 @@ def piece_from_json(data: object) -> Piece:
     decoder = Decoder(is_tagged)
     notes = data.get("notes", [])
     if not isinstance(notes, list) or not all(isinstance(note, str) for note in notes):
-        raise NotRead(sentence("notes: lines of text are wanted."))
+        raise NotRead(sentence("notes: lines of text are expected."))
     rest = {key: value for key, value in data.items() if key not in ("format", "version", "notes")}
     piece = decoder.value(Piece, {**rest, "notes": []}, "", 0)
     assert isinstance(piece, Piece)

@@ -94,7 +94,7 @@ def _decoded(class_: type[Event], given: Mapping[str, Any]) -> Event:
         raise NotAnEvent(why.why) from None
     assert isinstance(event, Event)
     if event.row < class_.least_row:
-        raise NotAnEvent(sentence("row: a whole number from {least} up is wanted.", least=class_.least_row))
+        raise NotAnEvent(sentence("row: a whole number from {least} up is expected.", least=class_.least_row))
     return event
 
 

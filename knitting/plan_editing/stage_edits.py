@@ -120,7 +120,7 @@ def _shaping(shaping: Shaping, what: str, text: str, stage: Stage) -> Shaping:
         words = text.replace(",", " ").split()
         rows = sorted({typed_number(word, sentence("A row"), 1, stage.rhythm) for word in words})
         if not rows:
-            raise CannotEdit(sentence("A shaping wants at least one row of 1 to {rhythm}.", rhythm=stage.rhythm))
+            raise CannotEdit(sentence("A shaping needs at least one row of 1 to {rhythm}.", rhythm=stage.rhythm))
         return replace(shaping, rows=tuple(rows))
     if what == "away":
         return replace(shaping, away=typed_number(text, sentence("The plain stitches between"), 0, 200))

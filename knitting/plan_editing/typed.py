@@ -43,7 +43,7 @@ def typed_short_name(text: str, of: Sentence) -> str:
 def typed_number(text: str, what: Sentence, least: int = 0, most: int = _MOST) -> int:
     """A whole number within its bounds."""
     if not (text.isascii() and text.lstrip("-").isdigit() and len(text) < 10):
-        raise CannotEdit(sentence("{what} wants a whole number, not '{text}'.", what=what, text=text[:30]))
+        raise CannotEdit(sentence("{what} needs a whole number, not '{text}'.", what=what, text=text[:30]))
     if not least <= int(text) <= most:
         raise CannotEdit(
             sentence(
@@ -66,7 +66,7 @@ def typed_decimal(text: str, what: Sentence, most: float) -> float:
     if not 0 < value <= most:
         raise CannotEdit(
             sentence(
-                "{what} wants a number above 0 up to {most:g}, not '{text}'.", what=what, most=most, text=text[:30]
+                "{what} needs a number above 0 up to {most:g}, not '{text}'.", what=what, most=most, text=text[:30]
             )
         )
     return value

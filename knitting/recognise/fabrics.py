@@ -52,7 +52,7 @@ def _named(names: set[str]) -> str:
             said = sentence("'{one}' and '{other}'", one=name, other=others[0])
         else:
             said = sentence("'in {name}', which has no name", name=name.replace("_", " "))
-        raise NotRecognised(sentence("A part is worked in {said}: a plan wants one named fabric for it.", said=said))
+        raise NotRecognised(sentence("A part is worked in {said}: a plan needs one named fabric for it.", said=said))
     return name
 
 

@@ -42,9 +42,9 @@ from knitting.statements import N_
 
 def _no_middle(facts: NoMiddle) -> str:
     if facts.odd_wanted:
-        sentence = _("'{part}' has {count:stitches} before '{stage}', and '{line}' in its middle wants an odd count.")
+        sentence = _("'{part}' has {count:stitches} before '{stage}', and '{line}' in its middle needs an odd count.")
     else:
-        sentence = _("'{part}' has {count:stitches} before '{stage}', and '{line}' in its middle wants an even count.")
+        sentence = _("'{part}' has {count:stitches} before '{stage}', and '{line}' in its middle needs an even count.")
     return filled(sentence, facts)
 
 
@@ -83,7 +83,7 @@ TEMPLATES: Templates = {
         "'{work}' cannot be worked there in the set-up of '{stage}': its line has no single stitch for it."
     ),
     CrossedInSetup: N_("Two shapings go across one line in the set-up of '{stage}'."),
-    NotHeld: N_("'{part}' is not held when '{stage}' wants it back."),
+    NotHeld: N_("'{part}' is not held when '{stage}' needs it back."),
     NotLastOfRow: N_("'{part}' is not the last part of that row: only that one can be put on a holder."),
     NotANewPart: N_("'{part}' cannot be cast on: it needs a new name and at least one stitch."),
     TooManyInRow: N_("{count:,} stitches cannot be cast on: at most {most:,} are worked."),

@@ -96,7 +96,7 @@ TEMPLATES: Templates = {
         "{most_rows} rows are worked."
     ),
     NoPartOrStage: N_("A plan has one part and one stage at least."),
-    LinesWanted: N_("{parts:parts} want {lines:lines} between them."),
+    LinesWanted: N_("{parts:parts} need {lines:lines} between them."),
     UnbelievableGauge: N_("The gauge is not one that hand knitting has: 2 to 200 stitches or rows to 10 cm."),
     UnknownYarnCategory: N_("There is no category {category} of yarn: there are 0 to {most}."),
     TooManyFabrics: N_("A plan has {most} fabrics of its own at most, each with a name that no other has."),
@@ -104,7 +104,7 @@ TEMPLATES: Templates = {
     NoSuchFabric: _no_such_fabric,
     TooLongTab: N_("A tab of {rows:,} rows is more than is worked."),
     EmptyPlanTab: N_("A tab of {stitches:stitches} and {rows:rows} cannot be worked: it has one of each at least."),
-    TooFewCastOn: N_("{count:stitches} cannot be cast on: at least one is wanted."),
+    TooFewCastOn: N_("{count:stitches} cannot be cast on: at least one is needed."),
     TooManyPlanned: N_("{count:,} stitches cannot be cast on: at most {most:,} are worked."),
     NotTheSum: _not_the_sum,
     EvenWithCentre: _even_with_centre,

@@ -107,7 +107,7 @@ def _take(how: _FabricForm, said: str, words: Dialect) -> None:
     else:
         ways = ", ".join(f"'{words.word('wearing', way)}'" for way in ("mirrored", "centre", "left", "whole"))
         raise NotAFabric(
-            sentence("'{said}' is no way of wearing a fabric.", said=said.strip()[:40]),
+            sentence("'{said}' does not say how a fabric is used.", said=said.strip()[:40]),
             sentence("There are {ways} and others.", ways=ways),
         )
 

@@ -33,9 +33,9 @@ def test_presses_that_waited_are_taken_at_once_in_any_order(client, shawl):
 
 
 @pytest.mark.parametrize(("wrong", "why"), [
-    ({"id": "x"}, "id: an id of 32 figures and letters is wanted."),
+    ({"id": "x"}, "id: an id of 32 figures and letters is expected."),
     ({"kind": "dance"}, "Its kind is none that can happen at the needles."),
-    ({"kind": "weighed", "data": {"grams": "much"}}, "weight in grams: a number from 0 to 100,000 is wanted."),
+    ({"kind": "weighed", "data": {"grams": "much"}}, "weight in grams: a number from 0 to 100,000 is expected."),
 ])  # fmt: skip
 def test_what_is_no_event_is_refused_with_the_reason_and_the_others_are_taken(client, shawl, wrong, why):
     sent = json.loads(json.dumps({**press("row", 2), **wrong}))

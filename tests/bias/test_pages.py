@@ -202,7 +202,7 @@ def test_a_post_that_is_too_large_is_refused_with_a_page(client, knitter):
         "/bring-in/check/", "words=" + "k" * 3_000_000, content_type="application/x-www-form-urlencoded"
     )
     assert answer.status_code == 400
-    assert "That could not be taken" in answer.content.decode()
+    assert "That could not be accepted" in answer.content.decode()
 
 
 @pytest.mark.parametrize("address", ["/pieces/999999/", "/nowhere/", "/pieces/999999/needles/"])

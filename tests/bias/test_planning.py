@@ -103,10 +103,10 @@ def test_a_word_of_a_sentence_changes_the_plan_and_the_page(client, shawl, path,
 
 
 NONSENSE = [
-    ("stages.0.until", "many", "The count wants a whole number, not &#x27;many&#x27;."),
+    ("stages.0.until", "many", "The count needs a whole number, not &#x27;many&#x27;."),
     ("stages.0.rhythm", "0", "A rhythm can be 1 to 200, not 0."),
     ("stages.0.shapings.0.rows", "9", "A row can be 1 to 2, not 9."),
-    ("stages.0.shapings.0.rows", "", "A shaping wants at least one row of 1 to 2."),
+    ("stages.0.shapings.0.rows", "", "A shaping needs at least one row of 1 to 2."),
     ("parts.1.count", "-4", "&#x27;right wing&#x27; can be 0 to 10,000, not -4."),
     ("tab", "1", "The tab can be 2 to 60, not 1."),
     ("parts.1.name", "", "A part cannot be called &#x27;&#x27;: a name is letters first"),
@@ -261,7 +261,7 @@ def test_a_plan_goes_out_as_a_file_and_comes_in_again(client, shawl):
     assert plan_now(Piece.objects.latest("pk")) == plan_now(shawl)
     for wrong, says in (
         (data.replace(b'"version": 1', b'"version": 9'), "this Bias reads version 1"),
-        (data.replace(b'"kind": "tab"', b'"kind": "tub"'), "start.kind: one of cast-on, tab is wanted."),
+        (data.replace(b'"kind": "tab"', b'"kind": "tub"'), "start.kind: one of cast-on, tab is expected."),
         (b"Cast on 5 sts.", "cannot be read as JSON"),
         (b" " * 200_001, "at most 200 kB"),
     ):

@@ -52,9 +52,9 @@ def test_a_wished_measure_gives_the_nearest_size_and_its_neighbours(client, shaw
 
 
 SIZES_SAID = [
-    ({"measure": "width_cm", "wish": "wide"}, "A measure wants a number above 0"),
-    ({"measure": "width_cm", "wish": "-3"}, "A measure wants a number above 0"),
-    ({"yarn": "lots", "yarn_knob": "to"}, "The yarn wants its metres"),
+    ({"measure": "width_cm", "wish": "wide"}, "A measure needs a number above 0"),
+    ({"measure": "width_cm", "wish": "-3"}, "A measure needs a number above 0"),
+    ({"yarn": "lots", "yarn_knob": "to"}, "Give the metres of yarn"),
     ({"yarn": "0.1", "yarn_knob": "to"}, "Even the smallest size of this plan needs more yarn."),
     ({"knob": "to", "sizes": "a, b"}, "Sizes are 2 to 6 whole numbers"),
     ({"knob": "to", "sizes": "101, 999999"}, "Sizes are 2 to 6 whole numbers"),
@@ -99,10 +99,10 @@ def test_a_gauge_comes_from_a_swatch_or_a_guess_and_says_which(client, shawl, fi
 
 
 WRONG_GAUGES = [
-    ({"way": "swatch"}, "A swatch wants its stitches and its rows"),
+    ({"way": "swatch"}, "A swatch needs its stitches and its rows"),
     ({"way": "swatch", "after_stitches": "900", "after_rows": "3"}, "That is not a gauge that hand knitting has"),
-    ({"way": "swatch", "after_stitches": "x", "after_rows": "3"}, "A swatch wants two numbers"),
-    ({"way": "guess", "weight": "12", "fabric": "garter"}, "A guess wants a category of yarn"),
+    ({"way": "swatch", "after_stitches": "x", "after_rows": "3"}, "A swatch needs two numbers"),
+    ({"way": "guess", "weight": "12", "fabric": "garter"}, "A guess needs a category of yarn"),
     ({"way": "guess", "weight": "4", "needle": "700", "fabric": "garter"}, "A needle has 1 to 30 mm"),
 ]
 
@@ -125,7 +125,7 @@ def test_another_gauge_from_a_row_on_and_off_again(client, shawl):
     press(client, shawl, do="forget-gauge:40")
     assert not plan_now(shawl).gauges
     answer = press(client, shawl, {"do": "gauge-from", "row": "soon", "from_stitches": "", "from_rows": ""})
-    assert "wants three numbers" in shown(answer)
+    assert "needs three numbers" in shown(answer)
 
 
 def test_questions_of_a_construction_are_answered_until_it_is_changed_by_hand(client, shawl):
@@ -143,7 +143,7 @@ def test_a_stage_may_end_at_a_share_of_the_yarn_at_hand(client, shawl):
     assert "does not know how much there is" in shown(client.get(f"/pieces/{shawl.pk}/plan/"))
     press(client, shawl, do="yarn", yarn_m="220")
     assert results_of_plan(sketch_state(shawl).plan).forecast.sound
-    assert "The yarn wants its metres" in shown(press(client, shawl, do="yarn", yarn_m="much"))
+    assert "Give the metres of yarn" in shown(press(client, shawl, do="yarn", yarn_m="much"))
 
 
 def test_openings_that_go_over_a_head_are_measured(client, knitter):

@@ -154,6 +154,19 @@ def test_two_tabs_are_told_of_each_other(client, capelet):
     assert fabric_of(plan_now(capelet), "back") == "stockinette"
 
 
+def test_choices_of_one_page_count_in_whatever_order_they_arrive(client, capelet):
+    """A second fabric chosen while the answer to the first is on its way; another page's is told instead."""
+    seen = sketch_state(capelet).changes
+    for part, fabric in (("back", "seed"), ("left front", "moss"), ("right front", "rib2x2")):
+        page = send(client, capelet, seen=seen, page_name="one", do="wear", part=part, fabric=fabric)
+        assert "changed in another tab" not in page
+    assert "changed in another tab" in send(
+        client, capelet, seen=seen, page_name="two", do="wear", part="back", fabric="basket"
+    )
+    plan = plan_now(capelet)
+    assert [fabric_of(plan, part) for part in ("back", "left front", "right front")] == ["seed", "moss", "rib2x2"]
+
+
 def test_written_rows_and_other_knitters_plans_have_no_stitches_page(client, piece, capelet, django_user_model):
     assert client.get(f"/pieces/{piece.pk}/stitches/").headers["Location"] == f"/pieces/{piece.pk}/plan/"
     assert client.get(f"/pieces/{piece.pk}/stitches/edge/").status_code == 404

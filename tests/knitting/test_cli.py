@@ -206,8 +206,8 @@ WRONG_MAKES = [
     (["make", "mitre", "cast_on=48"], "47 or 49"),
     (["make", "mitre", "cast_on"], "'cast_on' is no answer: write it as key=value."),
     (["make", "mitre", "gauge=9000x1"], "A gauge of 9000x1 is not one that hand knitting has."),
-    (["make", "mitre", "side_cm=wide"], "'side_cm' wants a length in centimetres, not 'wide'."),
-    (["make", "mitre", "side_cm=-4"], "'side_cm' wants a length in centimetres, not '-4'."),
+    (["make", "mitre", "side_cm=wide"], "'side_cm' needs a length in centimetres, not 'wide'."),
+    (["make", "mitre", "side_cm=-4"], "'side_cm' needs a length in centimetres, not '-4'."),
 ]
 
 

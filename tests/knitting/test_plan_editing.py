@@ -65,7 +65,7 @@ def test_a_word_changes_what_it_says_and_nothing_else(path, text, of, wanted):
 
 
 CANNOT = [
-    ("cast_on", "even", "The cast-on wants a whole number, not 'even'."),
+    ("cast_on", "even", "The cast-on needs a whole number, not 'even'."),
     ("tab", "4", "This piece begins with a cast-on, not with a tab."),
     ("parts.7.count", "4", "That part of the plan is not there any more."),
     ("parts.0.colour", "4", "A part has no 'colour'."),
@@ -167,7 +167,7 @@ NOT_TOLD = [
     ("Cast on 9 sts.\nRow 1: Knit.\nRow 2: K3, pm, k6.", "marks are set, moved or taken off within it"),
     ("Cast on 9 sts.\nRow 1: K to end, co 3.\nRow 2: Knit.", "stitches are cast on, bound off or held within it"),
     ("Cast on 9 sts.\nRow 1: *K1, p1; rep from * to last st, k1.\nRow 2: Knit.", "it is worked in a pattern"),
-    ("Cast on 9 sts.\nRow 1: Work in pattern.\nRow 2: Knit.", "a plan wants one named fabric for it"),
+    ("Cast on 9 sts.\nRow 1: Work in pattern.\nRow 2: Knit.", "a plan needs one named fabric for it"),
 ]  # fmt: skip
 
 

@@ -33,12 +33,12 @@ WRONG = [
     ("an unknown version", {"version": 7}, "The plan is of version 7, and this Bias reads version 1: another one made it."),
     ("another format", {"format": "bias-piece"}, "The file is not of the format 'bias-plan'."),
     ("an unknown thing", {"colour": "red"}, "colour: there is no such thing in plan."),
-    ("a wrong number", {"parts": [{"name": "cloth", "count": "many"}]}, "parts[0].count: a whole number from 0 up is wanted."),
-    ("a negative number", {"parts": [{"name": "cloth", "count": -4}]}, "parts[0].count: a whole number from 0 up is wanted."),
+    ("a wrong number", {"parts": [{"name": "cloth", "count": "many"}]}, "parts[0].count: a whole number from 0 up is expected."),
+    ("a negative number", {"parts": [{"name": "cloth", "count": -4}]}, "parts[0].count: a whole number from 0 up is expected."),
     ("an unknown kind of line", {"lines": [{"name": "A", "kind": "glued"}]},
-     "lines[0].kind: one of stitch, needle-before, needle-after, needle-both, needle, unmarked is wanted."),
+     "lines[0].kind: one of stitch, needle-before, needle-after, needle-both, needle, unmarked is expected."),
     ("an end that is none", {"stages": [{"name": "G", "rhythm": 2, "shapings": [], "until": {"kind": "forever"}}]},
-     "stages[0].until.kind: one of count, rows, repeats, length, part-count, yarn-share is wanted."),
+     "stages[0].until.kind: one of count, rows, repeats, length, part-count, yarn-share is expected."),
 ]  # fmt: skip
 
 
@@ -61,7 +61,7 @@ SWATCH = {"kind": "swatch", "after": {"stitches": 900.0, "rows": 2.0}}
 IMPOSSIBLE = [
     ({"parts": [], "lines": []}, "A plan has one part and one stage at least."),
     ({"stages": []}, "A plan has one part and one stage at least."),
-    ({"lines": []}, "2 parts want 1 line between them."),
+    ({"lines": []}, "2 parts need 1 line between them."),
     ({"gauge": {"stitches": 0.0, "rows": 30.0}}, "The gauge is not one that hand knitting has"),
     ({"gauges": [{"row": 4, "gauge": {"stitches": 20.0, "rows": 0.0}}]}, "The gauge is not one that hand knitting has"),
     ({"known_from": SWATCH}, "The gauge is not one that hand knitting has"),

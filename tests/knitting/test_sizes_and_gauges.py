@@ -54,17 +54,17 @@ def test_a_loop_is_so_many_stitch_widths_long():
 
 
 REFUSED = [
-    ("mitre", {"cast_on": "48"}, "'cast on 48' is even, and an odd number is wanted: 47 or 49.", 49),
+    ("mitre", {"cast_on": "48"}, "'cast on 48' is even, and an odd number is needed: 47 or 49.", 49),
     ("mitre", {"cast_on": "-7"}, "'cast on' can be 3 to 999, not -7.", 3),
-    ("mitre", {"cast_on": "many"}, "'cast on' wants a whole number, not 'many'.", 37),
+    ("mitre", {"cast_on": "many"}, "'cast on' needs a whole number, not 'many'.", 37),
     ("mitre", {"cast_on": "10000"}, "'cast on' can be 3 to 999, not 10,000.", 999),
     ("mitre", {"double": "sideways"}, "'centre decrease' can be cdd, sk2p, k3tog, not 'sideways'.", "cdd"),
     ("mitre", {"sleeves": "2"}, "Mitred square does not ask for 'sleeves': it asks for cast_on, stripe, double, marking.", ""),
     ("mitre", {"fabric.left side": "brocade"}, f"'brocade' is no fabric; there are {', '.join(FABRICS)}.", "garter"),
     ("mitre", {"fabric.sleeve": "seed"}, "There is no part 'sleeve': there are left side, right side.", ""),
     ("capelet", {"parts": "13,1,15,1,14"}, "The parts 13-1-15-1-14 are not the same from both ends.", (13, 1, 15, 1, 13)),
-    ("capelet", {"parts": "13,2,13"}, "'parts and lines' wants parts with one stitch for the line between each two: 13,1,15,1,13.", (11, 1, 17, 1, 31, 1, 17, 1, 11)),
-    ("capelet", {"parts": "wide"}, "'parts and lines' wants counts with commas between them, such as 13,1,15,1,13.", (11, 1, 17, 1, 31, 1, 17, 1, 11)),
+    ("capelet", {"parts": "13,2,13"}, "'parts and lines' needs parts with one stitch for the line between each two: 13,1,15,1,13.", (11, 1, 17, 1, 31, 1, 17, 1, 11)),
+    ("capelet", {"parts": "wide"}, "'parts and lines' needs counts with commas between them, such as 13,1,15,1,13.", (11, 1, 17, 1, 31, 1, 17, 1, 11)),
 ]  # fmt: skip
 
 

@@ -42,22 +42,22 @@ def raw(kind="row", row=1, **more):
 
 
 @pytest.mark.parametrize(("wrong", "why"), [
-    ({"id": "x"}, "id: an id of 32 figures and letters is wanted."),
+    ({"id": "x"}, "id: an id of 32 figures and letters is expected."),
     ({"kind": "dance"}, "Its kind is none that can happen at the needles."),
-    ({"row": -1}, "row: a whole number from 0 to 1,000,000 is wanted."),
-    ({"row": 0}, "row: a whole number from 1 up is wanted."),
-    ({"row": True}, "row: a whole number from 0 to 1,000,000 is wanted."),
-    ({"row": 1.5}, "row: a whole number from 0 to 1,000,000 is wanted."),
-    ({"copy": 99}, "copy: a whole number from 1 to 12 is wanted."),
-    ({"kind": "measured", "data": {"stitches": 0, "rows": 30}}, "stitches to 10 cm: a number from 1 to 200 is wanted."),
+    ({"row": -1}, "row: a whole number from 0 to 1,000,000 is expected."),
+    ({"row": 0}, "row: a whole number from 1 up is expected."),
+    ({"row": True}, "row: a whole number from 0 to 1,000,000 is expected."),
+    ({"row": 1.5}, "row: a whole number from 0 to 1,000,000 is expected."),
+    ({"copy": 99}, "copy: a whole number from 1 to 12 is expected."),
+    ({"kind": "measured", "data": {"stitches": 0, "rows": 30}}, "stitches to 10 cm: a number from 1 to 200 is expected."),
     ({"kind": "measured", "data": {"stitches": float("inf"), "rows": 30}},
-     "stitches to 10 cm: a number from 1 to 200 is wanted."),
+     "stitches to 10 cm: a number from 1 to 200 is expected."),
     ({"kind": "measured", "data": {"rows": 30}}, "stitches: it is missing."),
-    ({"kind": "weighed", "data": {"grams": "much"}}, "weight in grams: a number from 0 to 100,000 is wanted."),
-    ({"kind": "count", "data": {"counts": [3, -1]}}, "a count: a whole number from 0 to 99,999 is wanted."),
-    ({"kind": "count", "data": {"counts": []}}, "counts: 1 to 2,000 are wanted."),
-    ({"kind": "mended", "data": {"differences": [5]}}, "differences[0]: an object is wanted."),
-    ({"data": {"takes_back": ["no"]}}, "takes_back[0]: an id of 32 figures and letters is wanted."),
+    ({"kind": "weighed", "data": {"grams": "much"}}, "weight in grams: a number from 0 to 100,000 is expected."),
+    ({"kind": "count", "data": {"counts": [3, -1]}}, "a count: a whole number from 0 to 99,999 is expected."),
+    ({"kind": "count", "data": {"counts": []}}, "counts: 1 to 2,000 are expected."),
+    ({"kind": "mended", "data": {"differences": [5]}}, "differences[0]: an object is expected."),
+    ({"data": {"takes_back": ["no"]}}, "takes_back[0]: an id of 32 figures and letters is expected."),
 ])  # fmt: skip
 def test_what_is_no_event_is_refused_with_the_reason(wrong, why):
     with pytest.raises(NotAnEvent) as refused:
