@@ -132,7 +132,7 @@ def test_a_pieces_own_fabrics_are_written_and_read_again_in_every_dialect(code):
         ("Fabric own:", "'own' has no stitches"),
         ("Fabric own: k to end", "is no row of a repeat"),
         ("Fabric own: [k2, p2] 99999999 times", "is no row of a repeat"),
-        ("Fabric own: gull lace, upside down", "'upside down' is no way of wearing a fabric"),
+        ("Fabric own: gull lace, upside down", "'upside down' does not say how a fabric is used"),
         ("Fabric seed: k1", "'seed' means something already"),
         ("Fabric k2tog: k1", "means something already"),
         ("Fabric 12: k1", "cannot be a fabric's name"),
