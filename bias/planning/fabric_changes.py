@@ -1,4 +1,4 @@
-"""What the stitches page sends: how a part wears its fabric, and fabrics that were drawn or typed."""
+"""What the stitches page sends: which fabric a part is in, and fabrics that were drawn or typed."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""How a worked piece lies: walls, zones, layout, measures."""
+"""A worked piece laid flat: walls, zones, layout, measures."""
 
 from knitting.cloth.layout import Layout, NoLayout, lay_flat
 from knitting.cloth.measuring import Measures, measure

@@ -1,4 +1,4 @@
-"""Values to JSON and back, told from their own definitions; and what is said of a file that holds none."""
+"""Values to JSON and back, and what is said of a file that holds none."""
 
 from __future__ import annotations
 

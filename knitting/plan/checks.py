@@ -1,4 +1,4 @@
-"""What a plan must be before its rows can be told: lines that exist, works that fit them, rows within rhythms."""
+"""What a plan must be before its rows can be told: a cast-on that its parts share out, names, fabrics, a gauge."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What is told of a piece as it is knitted: its corners, what new stitches become, how long the rest takes."""
+"""The small things that many pages say of a piece: a gauge, a side, a fabric, its corners, a new stitch, a time."""
 
 from __future__ import annotations
 

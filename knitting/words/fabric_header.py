@@ -1,8 +1,4 @@
-"""Header lines that give a piece a fabric of its own: its rows, or a known fabric worn otherwise.
-
-``Fabric reeds: k2, yo, k2tog / k4; in whole repeats`` and ``Fabric right wing: gull lace, mirrored, from the center``.
-Rows go up from the first, each from its right end, as the right side is seen.
-"""
+"""Header lines that give a piece a fabric of its own: its rows, or a known fabric used otherwise."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The bench: the needle, the rows so far, and one more row worked on them."""
+"""Where a piece stands while it is worked: the needle, the rows so far, and one more row worked on them."""
 
 from __future__ import annotations
 
