@@ -190,6 +190,26 @@ def test_by_keys_alone_with_a_note_and_a_stop_within_a_row(page, live_server, sh
     page.wait_for_url("**/needles/lost/")
 
 
+def test_the_place_within_a_row_outlives_a_reload_while_presses_wait(page, live_server, shawl):
+    """The server knows nothing of the row before yet: the page that it makes is an older one."""
+    open_needles(page, live_server, shawl)
+    page.route("**/needles/events/", lambda route: route.abort())
+    page.keyboard.press("Space")
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
+    page.keyboard.press("ArrowRight")
+    expect(page.locator(".now-part.is-now .where")).to_contain_text("centre")
+    page.reload()
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
+    expect(page.locator(".now-part.is-now .where")).to_contain_text("centre")
+    page.unroute("**/needles/events/")
+    page.keyboard.press("Backspace")
+    expect(page.locator(".shown-row[data-number='1']")).to_be_visible()
+    page.keyboard.press("Space")
+    expect(page.locator(".now-part.is-now .where")).to_contain_text("left half")
+    wait_for_rows(shawl, 1)
+    page.wrong[:] = [each for each in page.wrong if "ERR_FAILED" not in each]
+
+
 def test_two_devices_work_one_piece(page, live_server, shawl, browser):
     open_needles(page, live_server, shawl)
     other_context = browser.new_context(viewport=PHONE)

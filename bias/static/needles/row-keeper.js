@@ -84,13 +84,12 @@ document.addEventListener("alpine:init", () => {
       if (this.recalled) Object.assign(this.known, kept);
       this.since = new Map(this.mine.map((event) => [event.id, event]));
       this.sum();
-      const stopped = partKept();
-      if (stopped?.here === this.here()) this.part = stopped.part;
     },
     sum() {
       const before = this.state.rows;
       Object.assign(this.state, this.known, progress(this.known, this.since.values()));
-      this.part = this.state.part;
+      const stopped = partKept();
+      this.part = stopped?.here === this.here() ? stopped.part : this.state.part;
       return before !== this.state.rows;
     },
     here() {
@@ -110,6 +109,7 @@ document.addEventListener("alpine:init", () => {
 
     // -- what is pressed
     press(kind, row, data = {}) {
+      keepPart(null); // a row that is gone back to begins at its first part
       this.note(kind, row, data);
       this.sum();
       this.show();
