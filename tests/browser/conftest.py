@@ -7,6 +7,7 @@ import pytest
 
 from bias.accounts.household import household_knitter
 from bias.at_needles.actions import progress_of
+from bias.at_needles.models import Event
 from bias.home.demo import load_demo
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
@@ -25,12 +26,19 @@ DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
 
-def wait_for_rows(piece, rows, within=10.0, copy=1):
-    """What is pressed is sent by itself: wait until the log says that so many rows are worked."""
+def wait_for_rows(piece, rows, within=10.0, copy=1, presses=0):
+    """What is pressed is sent by itself: wait until the log says that so many rows are worked.
+
+    Where rows are taken back the log passes through the same number twice: say how many presses it then has.
+    """
     until = time.monotonic() + within
-    while progress_of(piece, copy).rows != rows and time.monotonic() < until:
+    while True:
+        pressed = Event.objects.filter(piece=piece, copy=copy).count()  # read first: rows are as new or newer
+        worked = progress_of(piece, copy).rows
+        if worked == rows and pressed >= presses:
+            return
+        assert time.monotonic() < until, f"{worked} rows after {pressed} presses, not {rows} after {presses}"
         time.sleep(0.1)
-    assert progress_of(piece, copy).rows == rows
 
 
 @pytest.fixture(scope="session")

@@ -195,7 +195,7 @@ def test_ten_rows_worked_two_taken_back_and_all_there_after_a_reload(page, live_
         expect(page.locator(".shown-row")).to_have_attribute("data-number", str(row))
     page.reload()
     expect(page.locator(".shown-row")).to_have_attribute("data-number", "9")
-    wait_for_rows(piece, 8)
+    wait_for_rows(piece, 8, presses=12)
     expect(page.locator(".net").first).to_be_hidden()
     assert Event.objects.filter(piece=piece).count() == 12
 

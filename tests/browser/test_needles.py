@@ -76,7 +76,7 @@ def test_rows_that_were_sent_are_there_after_a_reload_without_the_network(page, 
         done(page, row)
     page.get_by_role("button", name="Back a row").click()
     expect(page.locator(".shown-row[data-number='3']")).to_be_visible()
-    wait_for_rows(shawl, 2)
+    wait_for_rows(shawl, 2, presses=4)
     page.wait_for_timeout(500)
     context.set_offline(True)
     page.reload()
@@ -86,7 +86,7 @@ def test_rows_that_were_sent_are_there_after_a_reload_without_the_network(page, 
     page.get_by_role("button", name="Back a row").click()
     expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
     context.set_offline(False)
-    wait_for_rows(shawl, 1)
+    wait_for_rows(shawl, 1, presses=7)
     expect(page.locator(".net").first).to_be_hidden()
     without_offline_noise(page)
 
@@ -175,7 +175,7 @@ def test_by_keys_alone_with_a_note_and_a_stop_within_a_row(page, live_server, sh
     expect(page.locator(".shown-row[data-number='3']")).to_be_visible()
     page.keyboard.press("Backspace")
     expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
-    wait_for_rows(shawl, 1)
+    wait_for_rows(shawl, 1, presses=3)
     page.keyboard.press("ArrowRight")
     expect(page.locator(".now-part.is-now .where")).to_contain_text("centre")
     page.reload()
@@ -206,7 +206,7 @@ def test_the_place_within_a_row_outlives_a_reload_while_presses_wait(page, live_
     expect(page.locator(".shown-row[data-number='1']")).to_be_visible()
     page.keyboard.press("Space")
     expect(page.locator(".now-part.is-now .where")).to_contain_text("left half")
-    wait_for_rows(shawl, 1)
+    wait_for_rows(shawl, 1, presses=3)
     page.wrong[:] = [each for each in page.wrong if "ERR_FAILED" not in each]
 
 
