@@ -14,10 +14,10 @@ from bias.results import results_of_plan
 from bias.writing.actions import keep_draft
 from knitting.files import plan_text
 from knitting.measures import Gauge
+from tests.bias.changing import SHAWL, change, plan_now
 from tests.bias.pages import shown
 from tests.knitting.planning import made
 
-SHAWL = plan_text(made("triangle", to=101))
 STOCKINETTE_SHAWL = plan_text(replace(made("triangle", to=101), gauge=Gauge(18, 24)))
 
 
@@ -26,14 +26,8 @@ def shawl(knitter):
     return keep_plan(knitter, SHAWL)
 
 
-def plan_now(piece):
-    return results_of_plan(sketch_state(piece).plan).plan
-
-
 def chart_change(client, piece, **fields):
-    """One change on the chart, from a page that has seen everything."""
-    fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
-    return client.post(f"/pieces/{piece.pk}/plan/chart/change/", fields, headers={"HX-Request": "true"})
+    return change(client, piece, "plan/chart", **fields)
 
 
 def test_the_chart_of_written_rows_is_sent_whole(client, piece):

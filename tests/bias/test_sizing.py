@@ -9,25 +9,14 @@ from bias.planning.actions import sketch_state
 from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.plan.plan import Count
+from tests.bias.changing import SHAWL, plan_now, send
 from tests.bias.pages import shown
 from tests.knitting.planning import made
-
-SHAWL = plan_text(made("triangle", to=101))
 
 
 @pytest.fixture
 def shawl(knitter):
     return keep_plan(knitter, SHAWL)
-
-
-def plan_now(piece):
-    return results_of_plan(sketch_state(piece).plan).plan
-
-
-def send(client, piece, **fields):
-    """One change of the plan, as a page that has seen everything sends it."""
-    fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
-    return shown(client.post(f"/pieces/{piece.pk}/plan/change/", fields, headers={"HX-Request": "true"}))
 
 
 def size(client, piece, **fields):

@@ -10,6 +10,7 @@ from bias.results import results_of_plan
 from knitting.fabric import Joins, Pin
 from knitting.files import plan_text
 from knitting.plan_editing.fabric_use import FabricUse, fabric_of, fabric_use_of
+from tests.bias.changing import change, plan_now
 from tests.knitting.planning import made
 
 
@@ -23,15 +24,8 @@ def capelet(knitter):
     return keep_plan(knitter, plan_text(made("capelet")))
 
 
-def plan_now(piece):
-    return results_of_plan(sketch_state(piece).plan).plan
-
-
 def send(client, piece, **fields):
-    """One change, as a page that has seen everything sends it."""
-    fields = {"seen": sketch_state(piece).changes, "page_name": "one", **fields}
-    page = client.post(f"/pieces/{piece.pk}/stitches/change/", fields, headers={"HX-Request": "true"})
-    return page.content.decode()
+    return change(client, piece, "stitches", **fields).content.decode()
 
 
 def test_a_part_is_put_into_a_fabric_and_its_edge_is_shown(client, shawl):
