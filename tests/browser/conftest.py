@@ -74,6 +74,7 @@ def page(page, live_server):
     page.on("request", outside)
     page.wrong = wrong
     page.set_default_timeout(10_000)
+    page.set_default_navigation_timeout(30_000)  # the first page with the demo works out every piece
     yield page
     page.goto("about:blank")
     page.wait_for_timeout(200)  # a check that is under way ends before the next test's database

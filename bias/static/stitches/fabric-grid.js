@@ -236,10 +236,15 @@ function kept() {
 let pending = [];
 document.addEventListener("htmx:beforeSwap", (event) => {
   if (event.detail.target?.id !== "stitches") return;
-  const sent = event.detail.requestConfig?.elt;
-  pending = all(".wear select, .wear input").filter((each) => !sent?.contains(each) && differs(each));
-  pending = pending.map((/** @type {any} */ each) => [each.id, each.type === "checkbox" ? each.checked : each.value]);
+  const sent = event.detail.requestConfig;
+  const fields = all(".wear select, .wear input");
+  const left = fields.filter((each) => (sent?.elt.contains(each) ? !asSent(each, sent.formData) : differs(each)));
+  pending = left.map((/** @type {any} */ each) => [each.id, each.type === "checkbox" ? each.checked : each.value]);
 });
+
+function asSent(/** @type {any} */ field, /** @type {FormData} */ sent) {
+  return field.type === "checkbox" ? field.checked === sent.has(field.name) : field.value === sent.get(field.name);
+}
 
 function differs(/** @type {any} */ field) {
   if (field.type === "checkbox") return field.checked !== field.defaultChecked;
