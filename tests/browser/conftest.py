@@ -4,6 +4,7 @@ import os
 import time
 
 import pytest
+from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
 from bias.at_needles.actions import progress_of
@@ -12,6 +13,7 @@ from bias.home.demo import load_demo
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
+expect.set_options(timeout=10_000)  # patience for a machine of two cores that runs two browsers
 FLAGS = [
     "--headless",
     "--no-sandbox",
