@@ -20,7 +20,7 @@ self.addEventListener("message", (event) => {
         const answer = await fetch(href).catch(() => null);
         if (answer?.ok && !answer.redirected) await cache.put(href, answer);
       }),
-    ),
+    ).then(() => event.source?.postMessage("kept")),
   );
 });
 

@@ -318,8 +318,10 @@ document.addEventListener("alpine:init", () => {
         const ready = await navigator.serviceWorker.ready;
         const copies = all(".copies a").map((link) => /** @type {HTMLAnchorElement} */ (link).href);
         const pages = [this.data.log, this.data.offline].map((page) => new URL(page + this.query, location.href).href);
+        navigator.serviceWorker.addEventListener("message", () => {
+          document.documentElement.dataset.offline = "ready"; // all is kept: from now on it works without the network
+        });
         ready.active?.postMessage({ keep: [location.href, ...pages, ...filesOfPage()], once: copies });
-        document.documentElement.dataset.offline = "ready";
       } catch {
         // Without it the page works while the network does.
       }
