@@ -6,6 +6,20 @@ LARGEST = 99_999_999
 """No row, stitch, piece or revision has a higher number."""
 
 
+class NumberConverter:
+    """A number in the path of an address; nothing is found where it is larger than any that there is."""
+
+    regex = f"[0-9]{{1,{len(str(LARGEST))}}}"
+
+    def to_python(self, value: str) -> int:
+        """The number that stands there."""
+        return int(value)
+
+    def to_url(self, value: int) -> str:
+        """How a number is put there."""
+        return str(value)
+
+
 def whole_number(typed: str | None, most: int = LARGEST) -> int | None:
     """A whole number as it was typed, at most ``most``; ``None`` where it is none.
 

@@ -1,25 +1,38 @@
 """Settings of the site, from the environment where they differ by machine."""
 
+import os
+from contextlib import suppress
 from ipaddress import ip_address
 from pathlib import Path
 
 from csp.constants import NONE, SELF
+from django.core.exceptions import ImproperlyConfigured
 from django.core.management.utils import get_random_secret_key
 from environs import Env
 
 env = Env()
 ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(env.str("BIAS_VAR", str(ROOT / "var")))
+os.umask(0o077)  # what is kept is its owner's alone
 VAR.mkdir(parents=True, exist_ok=True)
+for kept in (VAR, *VAR.glob("*.sqlite3*")):  # also where an earlier release made them
+    if kept.stat().st_uid == os.geteuid():
+        kept.chmod(0o700 if kept.is_dir() else 0o600)
 
 
 def _kept_secret() -> str:
     """A secret of this machine, made at the first start and kept beside the database."""
     place = VAR / "secret-key"
     if not place.exists():
-        place.touch(mode=0o600)
-        place.write_text(get_random_secret_key())
-    return place.read_text()
+        fresh = VAR / f"secret-key.{os.getpid()}"
+        fresh.write_text(get_random_secret_key())
+        with suppress(FileExistsError):
+            os.link(fresh, place)  # whole or not at all; of two that begin at once, one makes it
+        fresh.unlink()
+    secret = place.read_text().strip()
+    if not secret:
+        raise ImproperlyConfigured(f"{place} is empty: delete it, and everybody signs in anew.")
+    return secret
 
 
 def is_loopback(host: str) -> bool:
@@ -46,6 +59,7 @@ INSTALLED_APPS = [
     "whitenoise.runserver_nostatic",
     "django.contrib.staticfiles",
     "csp",
+    "bias.serving",
     "bias.accounts",
     "bias.pieces",
     "bias.home",
@@ -56,6 +70,7 @@ INSTALLED_APPS = [
     "bias.printing",
 ]
 MIDDLEWARE = [
+    "bias.serving.request_log.RequestLogMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -68,6 +83,7 @@ MIDDLEWARE = [
     "bias.accounts.household.HouseholdMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "bias.home.unreadable.UnreadableMiddleware",
 ]
 ROOT_URLCONF = "bias.urls"
 WSGI_APPLICATION = "bias.wsgi.application"
@@ -113,7 +129,26 @@ LOGIN_REDIRECT_URL = "basket"
 LOGOUT_REDIRECT_URL = "sign-in"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("BIAS_HTTPS", False)
+SECURE_SSL_REDIRECT = env.bool("BIAS_HTTPS_REDIRECT", False)
+SECURE_HSTS_SECONDS = env.int("BIAS_HSTS_SECONDS", 0)
+if env.bool("BIAS_BEHIND_PROXY", False):  # only a server in front that sets it itself may be believed
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 90
+
+CSRF_FAILURE_VIEW = "bias.serving.error_pages.no_token"
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"without_texts": {"()": "bias.serving.request_log.WithoutTexts"}},
+    "handlers": {"server": {"class": "logging.StreamHandler", "formatter": "without_texts"}},
+    "loggers": {
+        "django.request": {"handlers": ["server"], "level": "ERROR"},
+        "django.security": {"handlers": ["server"], "level": "WARNING"},
+        "bias": {"handlers": ["server"], "level": "INFO"},
+    },
+}
+"""What breaks and what takes long is told on the error stream, never with a text of a knitter's."""
 
 LANGUAGE_CODE = "en"
 LANGUAGES = [("en", "English")]

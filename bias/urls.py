@@ -1,7 +1,11 @@
 """Every address of the site."""
 
 from django.contrib.auth.views import LoginView, LogoutView
-from django.urls import include, path
+from django.urls import include, path, register_converter
+
+from bias.parsing import NumberConverter
+
+register_converter(NumberConverter, "number")  # before the addresses of the apps are read
 
 urlpatterns = [
     path("", include("bias.home.urls")),
@@ -15,7 +19,7 @@ urlpatterns = [
     path("sign-out/", LogoutView.as_view(), name="sign-out"),
 ]
 
-handler400 = "bias.home.views.bad_request"
-handler403 = "bias.home.views.not_allowed"
-handler404 = "bias.home.views.not_found"
-handler500 = "bias.home.views.our_fault"
+handler400 = "bias.serving.error_pages.bad_request"
+handler403 = "bias.serving.error_pages.not_allowed"
+handler404 = "bias.serving.error_pages.not_found"
+handler500 = "bias.serving.error_pages.our_fault"

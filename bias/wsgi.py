@@ -6,6 +6,8 @@ import os
 from django.core.wsgi import get_wsgi_application
 from django.urls import get_resolver
 
+from bias.serving.checks import start_only_sound
+
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bias.settings")
 
 
@@ -18,4 +20,5 @@ def settle() -> None:
 
 
 application = get_wsgi_application()
+start_only_sound()
 settle()

@@ -23,6 +23,6 @@ def address(pattern: URLPattern, values: Mapping[str, object]) -> str:
     """An address with values for everything that may vary in it."""
     found = str(pattern.pattern)
     for name, converter in pattern.pattern.converters.items():
-        for kind in ("int", "str", "slug"):
+        for kind in ("number", "str", "slug"):
             found = found.replace(f"<{kind}:{name}>", converter.to_url({**GIVEN, **values}[name]))
     return f"/{found}"

@@ -8,14 +8,15 @@ from pathlib import Path
 import pytest
 
 ROOT = Path(__file__).resolve().parents[1]
-APPS = ("accounts", "at_needles", "charting", "home", "pieces", "planning", "printing", "writing")
+APPS = ("accounts", "at_needles", "charting", "home", "pieces", "planning", "printing", "serving", "writing")
 
 VALUES = frozenset(
     {
         "knitting.statements", "knitting.problems", "knitting.rows", "knitting.stitches", "knitting.fabric",
         "knitting.measures", "knitting.gauges", "knitting.needle.worked", "knitting.plan.plan", "knitting.plan.works",
         "knitting.plan.troubles", "knitting.plan.checks", "knitting.log", "knitting.pace", "knitting.reminders",
-        "knitting.diagnosis", "knitting.coding.shapes", "knitting.dialects.tokens", "knitting.dialects.dialect",
+        "knitting.diagnosis", "knitting.coding.shapes", "knitting.coding.lines",
+        "knitting.dialects.tokens", "knitting.dialects.dialect",
         "knitting.substitution",
     }
 )  # fmt: skip

@@ -26,9 +26,9 @@ def progress_of(piece: Piece, copy: int = 1) -> Progress:
     return progress(events, changed_at(piece, {event.revision for event in events}, piece.current))
 
 
-def last_rows_progress(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> Progress:
-    """The same by a piece's newest revision, told from the newest rows alone, as after each press: a log of thousands
-    of rows is not read whole.
+def last_events(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> tuple[list[log.Event], Progress]:
+    """The newest rows of a copy and all that was noted beside rows, with where it stands by them, as after each press:
+    a log of thousands of rows is not read whole.
 
     Only ``live`` is shorter then.
     """
@@ -40,7 +40,7 @@ def last_rows_progress(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN
         events = [*others, *rows]
         found = progress(events, changed_at(current.piece, {event.revision for event in events}, current))
         if len(rows) < rows_seen or rows[-1].row <= found.rows:
-            return found
+            return events, found
         rows_seen *= 8  # all of these were taken back, or are written otherwise now
 
 
@@ -82,18 +82,26 @@ def _last_worked(found: Iterable[Progress]) -> Progress:
     return max(begun, key=lambda timed: timed[0])[1] if begun else Progress()
 
 
-def take_in(current: Revision, events: Sequence[log.Event], rows: int) -> list[UUID]:
-    """Keep the events that are not known yet, and note that the piece was worked on.
+def take_in(current: Revision, events: Sequence[log.Event], rows: int) -> list[log.Event]:
+    """Keep the events that are not known yet, and note that the piece was worked on. Gives those that fit the piece.
 
-    Rows beyond the last of ``rows`` are passed over. All events are acknowledged: one that is sent again stays as it
-    was kept first. ``current`` is the newest revision of the piece. Nothing is read while others wait to write.
+    Rows beyond the last of ``rows`` are passed over. An event that is sent again stays as it was kept first.
+    ``current`` is the newest revision of the piece. Nothing is read while others wait to write.
     """
-    fitting = {each.id: Event.of(current.piece, each) for each in events if _fits(each, current.number, rows)}
+    fitting = {each.id: each for each in events if _fits(each, current.number, rows)}
     if fitting:
         with transaction.atomic():
-            Event.objects.bulk_create(fitting.values(), ignore_conflicts=True)
+            kept = [Event.of(current.piece, each) for each in fitting.values()]
+            Event.objects.bulk_create(kept, ignore_conflicts=True)
             touch(current.piece)
-    return [each.id for each in events]
+    return list(fitting.values())
+
+
+def known_elsewhere(piece: Piece, events: Iterable[log.Event]) -> set[UUID]:
+    """The ids under which something of another piece or copy was kept before: nothing was kept of these events."""
+    sent = {each.id: each for each in events}
+    known = Event.objects.filter(pk__in=sent).values_list("pk", "piece", "copy") if sent else ()
+    return {id_ for id_, at, copy in known if (at, copy) != (piece.pk, sent[id_].copy)}
 
 
 def _fits(event: log.Event, current: int, rows: int) -> bool:

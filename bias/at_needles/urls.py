@@ -4,7 +4,7 @@ from django.urls import path
 
 from bias.at_needles import copy_views, offline, views
 
-_AT = "pieces/<int:piece_id>/needles/"
+_AT = "pieces/<number:piece_id>/needles/"
 urlpatterns = [
     path(_AT, views.needles, name="needles"),
     path(f"{_AT}now/", views.now, name="now"),
@@ -16,8 +16,8 @@ urlpatterns = [
     path(f"{_AT}log/", views.log, name="log"),
     path(f"{_AT}log.<str:form>", views.log_file, name="log-file"),
     path(f"{_AT}copies/", copy_views.begin, name="copies"),
-    path(f"{_AT}copies/<int:number>/name/", copy_views.name, name="name-copy"),
-    path(f"{_AT}copies/<int:number>/away/", copy_views.put_away, name="put-copy-away"),
+    path(f"{_AT}copies/<number:number>/name/", copy_views.name, name="name-copy"),
+    path(f"{_AT}copies/<number:number>/away/", copy_views.put_away, name="put-copy-away"),
     path(f"{_AT}events/", views.events, name="event"),
     path("sw.js", offline.service_worker, name="service-worker"),
 ]

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
@@ -13,22 +12,20 @@ from django.utils import timezone
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.at_needles.actions import event_count, last_rows_progress, take_back, take_in
+from bias.at_needles.actions import known_elsewhere, take_back, take_in
 from bias.at_needles.count_check import check_counts
+from bias.at_needles.device_events import ELSEWHERE, take_from_device
 from bias.at_needles.find_place import find_place
 from bias.at_needles.forms import event_of_form
 from bias.at_needles.log_export import log_csv, log_json
 from bias.at_needles.page_context import log_context, page_context
 from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
 from bias.parsing import whole_number
-from bias.pieces.models import Revision
 from knitting.log import (
     MOST_COPIES,
-    Event,
     NotAnEvent,
     TakenBack,
     event_from_json,
-    events_of_request,
 )
 from knitting.saying.statements import said_refusal
 
@@ -148,49 +145,22 @@ def log_file(request: HttpRequest, piece_id: int, form: str) -> HttpResponse:
 def events(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Take events in: as a device sends them, many at once, or as a form that was sent without scripts."""
     if request.content_type == "application/json":
-        return _from_device(request, piece_id)
+        said, status = take_from_device(request.user, piece_id, request.body)
+        return JsonResponse(said, status=status)
     worked_copy = worked_copy_of(request.user, piece_id, copy_asked(request))
     try:
         event = event_from_json(event_of_form(request.POST, worked_copy.revision.number), timezone.now())
     except NotAnEvent as why:
-        said = _("This press could not be read. {why} Nothing was changed.").format(why=said_refusal(why))
-        return HttpResponse(said, status=422, content_type="text/plain")
+        refusal = _("This press could not be read. {why} Nothing was changed.").format(why=said_refusal(why))
+        return HttpResponse(refusal, status=422, content_type="text/plain")
     if isinstance(event, TakenBack) and not event.takes_back:
         take_back(worked_copy.piece, event.id, event.row, copy=worked_copy.copy)
     else:
-        take_in(worked_copy.revision, [event], len(worked_copy.on.results.worked.rows))
+        kept = take_in(worked_copy.revision, [event], len(worked_copy.on.results.worked.rows))
+        if known_elsewhere(worked_copy.piece, kept):
+            return HttpResponse(_(ELSEWHERE), status=422, content_type="text/plain")
     if "HX-Request" not in request.headers:
         return redirect(f"{reverse('needles', args=[piece_id])}{worked_copy.asked}")
     return render(
         request, "at_needles/_now.html", page_context(worked_copy_of(request.user, piece_id, worked_copy.copy))
     )
-
-
-def _from_device(request: HttpRequest, piece_id: int) -> JsonResponse:
-    current = Revision.objects.newest_of(request.user, piece_id)
-    try:
-        waiting = events_of_request(request.body)
-    except NotAnEvent as why:
-        return JsonResponse({"taken": [], "refused": [], "why": said_refusal(why)}, status=422)
-    sent, refused = list[Event](), []
-    for at, each in enumerate(waiting):
-        try:
-            # Events without a time happened in the order in which they are sent.
-            sent.append(event_from_json(each, timezone.now() + timedelta(microseconds=at)))
-        except NotAnEvent as why:
-            refused.append(
-                {"id": str(each.get("id", ""))[:40] if isinstance(each, dict) else "", "why": said_refusal(why)}
-            )
-    rows = len(current.results.worked.rows)
-    if any(each.row > rows for each in sent):  # what was measured may ask for more rows than are written
-        rows = len(worked_copy_of(request.user, piece_id, sent[0].copy).on.results.worked.rows)
-    taken = take_in(current, sent, rows)
-    copy = sent[0].copy if sent else 1
-    progress = last_rows_progress(current, copy)
-    stands = {"rows": progress.rows, "epoch": progress.epoch, "count": event_count(current, copy)}
-    said = {
-        "taken": [str(known) for known in taken],
-        "refused": refused,
-        "asks": bool(progress.stale or progress.conflict),
-    }
-    return JsonResponse({**said, **stands})

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, ClassVar
 
 from bias.at_needles.actions import progress_of_pieces
 from bias.at_needles.row_view import RowView
@@ -17,6 +17,8 @@ class Card:
 
     piece: Piece
     row_view: RowView
+
+    readable: ClassVar[bool] = True
 
     @property
     def results(self) -> Results:
@@ -49,12 +51,31 @@ class Card:
         return self.results.silhouette_svg(self.rows)
 
 
-def cards(owner: Any) -> list[Card]:
+@dataclass(frozen=True, slots=True)
+class UnreadableCard:
+    """A piece in the basket that was kept and can no longer be read."""
+
+    piece: Piece
+    number: int
+    """Its newest revision."""
+
+    readable: ClassVar[bool] = False
+    begun: ClassVar[bool] = False
+    done: ClassVar[bool] = False
+
+
+def cards(owner: Any) -> list[Card | UnreadableCard]:
     """The pieces of a knitter, last worked first."""
     pieces = list(Piece.objects.of(owner))
     newest = Revision.objects.filter(piece__in=pieces).order_by("piece_id", "-number")
     current: dict[int, Revision] = {}
     for revision in newest:
         current.setdefault(revision.piece_id, revision)
-    where = progress_of_pieces({piece: current[piece.pk] for piece in pieces})
-    return [Card(piece, RowView(current[piece.pk].results, where[piece.pk])) for piece in pieces]
+    unreadable = {piece.pk for piece in pieces if not current[piece.pk].readable}
+    where = progress_of_pieces({piece: current[piece.pk] for piece in pieces if piece.pk not in unreadable})
+    return [
+        UnreadableCard(piece, current[piece.pk].number)
+        if piece.pk in unreadable
+        else Card(piece, RowView(current[piece.pk].results, where[piece.pk]))
+        for piece in pieces
+    ]

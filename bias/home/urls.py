@@ -2,9 +2,11 @@
 
 from django.urls import path
 
-from bias.home import views
+from bias.home import unreadable, views
 
 urlpatterns = [
     path("", views.basket, name="basket"),
-    path("pieces/<int:piece_id>/take-out/", views.take_out, name="take-out"),
+    path("pieces/<number:piece_id>/unreadable/", unreadable.go_on, name="unreadable"),
+    path("pieces/<number:piece_id>/unreadable.txt", unreadable.kept_text, name="unreadable-text"),
+    path("pieces/<number:piece_id>/take-out/", views.take_out, name="take-out"),
 ]

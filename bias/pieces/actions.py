@@ -61,6 +61,15 @@ def revise_plan(piece: Piece, started_from: int, plan: str) -> Revision | Revisi
 
 
 @transaction.atomic
+def stand_again(piece: Piece, number: int) -> Revision | None:
+    """Save an older revision as the newest; nothing where there is none of that number."""
+    older = piece.revisions.filter(number=number).first()
+    if older is None:
+        return None
+    return Revision.objects.create(piece=piece, number=piece.current.number + 1, written=older.written, plan=older.plan)
+
+
+@transaction.atomic
 def turn_into_words(piece: Piece, started_from: int) -> Revision | RevisionConflict:
     """Save the rows of a plan as written rows; the plan stays in its own revision."""
     return _revised(piece, started_from, piece.title, written=piece.words)

@@ -16,6 +16,7 @@ from bias.results import (
     results_of_plan,
     results_of_words,
     trials_of_words,
+    why_unreadable,
     within,
 )
 
@@ -115,6 +116,11 @@ class Revision(models.Model):
 
     def __str__(self) -> str:
         return f"{self.piece} {self.number}"
+
+    @property
+    def readable(self) -> bool:
+        """Whether what was kept can still be read; written rows always can."""
+        return not (self.plan and why_unreadable(self.plan))
 
     @property
     def words(self) -> str:

@@ -103,6 +103,15 @@ def step(state: SketchState, by: int, page: str = "") -> SketchState:
     return _written(state, sketch, at=sketch.at + by, page=page)
 
 
+def go_back_to_readable(state: SketchState) -> SketchState:
+    """The newest change that can still be read stands again; where none can, the saved plan."""
+    sketch = state.sketch
+    if sketch is None:
+        return state
+    at = sketch.last_readable
+    return drop(state) if at is None else _written(state, sketch, at=at, plans=sketch.plans[: at + 1])
+
+
 def save(state: SketchState, over: bool = False) -> SketchState | RevisionConflict:
     """Save the sketch as the newest revision; it stays for undoing, counted from there.
 

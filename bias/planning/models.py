@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from bias.pieces.models import Piece
+from bias.results import why_unreadable
 
 
 class Sketch(models.Model):
@@ -26,3 +27,11 @@ class Sketch(models.Model):
         """The plan as it stands."""
         plan: str = self.plans[self.at]
         return plan
+
+    @property
+    def last_readable(self) -> int | None:
+        """The place of the newest plan up to where it stands that can still be read; ``None`` where none can."""
+        for at in reversed(range(min(self.at + 1, len(self.plans)))):
+            if not why_unreadable(self.plans[at]):
+                return at
+        return None

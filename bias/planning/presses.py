@@ -14,8 +14,7 @@ from bias.pieces.actions import RevisionConflict
 from bias.planning import actions
 from bias.planning.actions import Overtaken, SketchState, sketch_state
 from bias.planning.plan_changes import PlanChange
-from bias.results import results_of_plan
-from knitting.files import plan_text
+from bias.results import NotRead, kept_text, results_of_plan
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing.refusals import CannotEdit
@@ -99,7 +98,10 @@ def _answered(
     if reword is not None:
         plan, refused = reword(forecast)
         typed = plan != forecast.plan
-        state = actions.change(state, plan_text(plan), press.page) if typed else state
+        try:
+            state = actions.change(state, kept_text(plan), press.page) if typed else state
+        except NotRead as why:
+            refused.append(said_refusal(why))
     if refused or (reword is not None and not press.do):
         return PressAnswer(state, tuple(refused))
     if press.do in _STEPS:
@@ -108,10 +110,10 @@ def _answered(
         asked = PlanChange.of_words(press.do, changes)
         if typed and asked.of_this_plan_alone:
             raise CannotEdit(_TYPED_MEANWHILE)
-        plan = asked.made(results_of_plan(state.plan).forecast, sent)
-    except CannotEdit as why:
+        made = kept_text(asked.made(results_of_plan(state.plan).forecast, sent))
+    except (CannotEdit, NotRead) as why:
         return PressAnswer(state, (said_refusal(why),))
-    return PressAnswer(actions.change(state, plan_text(plan), press.page))
+    return PressAnswer(actions.change(state, made, press.page))
 
 
 def _saved(state: SketchState, over: bool) -> PressAnswer:

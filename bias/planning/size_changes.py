@@ -10,6 +10,7 @@ from bias.parsing import decimal, whole_number
 from bias.planning.fabric_changes import FitRepeats
 from bias.planning.gauge_form import GaugeForm
 from bias.planning.plan_changes import PlanChange, by_key
+from knitting.coding.lines import as_line
 from knitting.constructions.answers import answered, answers_of
 from knitting.forecast.forecast import Forecast
 from knitting.measures import Gauge
@@ -72,7 +73,7 @@ class GaugeFromRow(PlanChange):
                 sentence("The gauge or the row is not one that a piece has: 2 to 200 to 10 cm, row 1 to 5,000.")
             )
         others = [each for each in plan.gauges if each.row != from_row]
-        changed = GaugeFrom(from_row, gauge, " ".join(sent.get("why", "").split())[:_LONGEST_WHY])
+        changed = GaugeFrom(from_row, gauge, as_line(sent.get("why", ""))[:_LONGEST_WHY].strip())
         return replace(plan, gauges=tuple(sorted([*others, changed], key=lambda each: each.row)))
 
 

@@ -22,10 +22,10 @@ from bias.planning.plan_changes import PLAN_CHANGES, reworded
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.sentences import fields, paragraphs
 from bias.planning.shape_gallery import shape_offers
-from bias.results import NotRead, PlanResults, cloth_context, plan_of_words, results_of_plan, row_context
+from bias.results import NotRead, PlanResults, cloth_context, kept_text, plan_of_words, results_of_plan, row_context
 from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answered
-from knitting.files import plan_from_text, plan_text, plan_to_json
+from knitting.files import plan_from_text, plan_to_json
 from knitting.plan_editing.structure import bare_parts
 from knitting.saying.statements import said_refusal
 from knitting.sizing.trial_piece import trial_piece
@@ -43,10 +43,10 @@ def begin(request: HttpRequest) -> HttpResponse:
 def begin_shape(request: HttpRequest, key: str) -> HttpResponse:
     """A new piece of a shape with its defaults, to be sized and changed; or of bare parts."""
     if key == "bare":
-        return redirect("plan", keep_plan(request.user, plan_text(bare_parts())).pk)
+        return redirect("plan", keep_plan(request.user, kept_text(bare_parts())).pk)
     if key not in CONSTRUCTIONS:
         raise Http404("There is no such shape.")
-    return redirect("size", keep_plan(request.user, plan_text(answered(CONSTRUCTIONS[key], {}).plan())).pk)
+    return redirect("size", keep_plan(request.user, kept_text(answered(CONSTRUCTIONS[key], {}).plan())).pk)
 
 
 @require_POST
@@ -59,7 +59,7 @@ def begin_file(request: HttpRequest) -> HttpResponse:
         plan = plan_from_text(upload.read().decode("utf-8", "replace"))
     except NotRead as refused:
         return _begun_not(request, said_refusal(refused))
-    return redirect("plan", keep_plan(request.user, plan_text(plan)).pk)
+    return redirect("plan", keep_plan(request.user, kept_text(plan)).pk)
 
 
 def _begun_not(request: HttpRequest, why: str) -> HttpResponse:
@@ -139,7 +139,7 @@ def mended(request: HttpRequest, piece_id: int) -> HttpResponse:
     if plan is not None:
         state = state if state.revision.plan else _taken_up(state)
         with contextlib.suppress(Overtaken):  # the plan's page shows what stands there instead
-            actions.change(state, plan_text(plan))
+            actions.change(state, kept_text(plan))
     return redirect("plan", piece_id)
 
 
@@ -170,7 +170,7 @@ def _taken_up(state: SketchState) -> SketchState:
     found = plan_of_words(state.revision.words)
     if found.plan is None:
         return state
-    saved = actions.save(actions.change(state, plan_text(found.plan)))
+    saved = actions.save(actions.change(state, kept_text(found.plan)))
     return state if isinstance(saved, RevisionConflict) else actions.drop(saved)
 
 
@@ -180,7 +180,7 @@ def make_trial(request: HttpRequest, piece_id: int) -> HttpResponse:
     state = plan_state(request, piece_id)
     if not state.plan:
         return redirect("plan", piece_id)
-    return redirect("plan", keep_plan(request.user, plan_text(trial_piece(results_of_plan(state.plan).plan))).pk)
+    return redirect("plan", keep_plan(request.user, kept_text(trial_piece(results_of_plan(state.plan).plan))).pk)
 
 
 @require_GET

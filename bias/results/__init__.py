@@ -8,10 +8,12 @@ from bias.results.pieces import COMPACT, Results, dialects, recent, results_of_w
 from bias.results.plans import (
     PlanResults,
     advice_of_words,
+    kept_text,
     mended_words,
     plan_of_words,
     results_of_plan,
     trials_of_words,
+    why_unreadable,
     within,
 )
 from bias.results.row_display import cloth_context, row_context
@@ -58,6 +60,7 @@ __all__ = [
     "edge_view",
     "first_difference",
     "forget_all",
+    "kept_text",
     "meaning_of",
     "mended_words",
     "observation_of",
@@ -72,6 +75,7 @@ __all__ = [
     "swatch",
     "technique",
     "trials_of_words",
+    "why_unreadable",
     "within",
     "words_of_json",
 ]

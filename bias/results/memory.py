@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from functools import wraps
 from threading import RLock
+from time import monotonic
 from typing import Any, ParamSpec, TypeVar
 
 from cachetools import LRUCache
@@ -28,6 +31,7 @@ def _bytes_kept(value: object) -> int:
 
 _kept: LRUCache[Hashable, tuple[Any, int]] = LRUCache(MOST_BYTES, getsizeof=lambda kept: kept[1])
 _lock = RLock()
+_work: ContextVar[list[tuple[str, float]] | None] = ContextVar("work", default=None)
 
 
 def remembered(
@@ -47,7 +51,9 @@ def remembered(
                 if key in _kept:
                     found: _Result = _kept[key][0]
                     return found
+            began = monotonic()
             made = function(*args, **kwargs)
+            _note(function.__qualname__, monotonic() - began)
             weight = weigh(made)
             with _lock:
                 if weight <= MOST_BYTES:
@@ -57,6 +63,23 @@ def remembered(
         return once
 
     return kept_by
+
+
+@contextmanager
+def work_noted() -> Iterator[list[tuple[str, float]]]:
+    """What was worked out anew in the meantime: the name of each function and how many seconds it took."""
+    done: list[tuple[str, float]] = []
+    token = _work.set(done)
+    try:
+        yield done
+    finally:
+        _work.reset(token)
+
+
+def _note(name: str, seconds: float) -> None:
+    done = _work.get()
+    if done is not None:
+        done.append((name, seconds))
 
 
 def known(function: Callable[..., _Result], *args: object) -> _Result | None:

@@ -16,7 +16,7 @@ from bias.results.pieces import Results, results_of_words
 from knitting.cloth import lay_flat, measure
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
-from knitting.files import plan_from_text
+from knitting.files import NotRead, plan_from_text, plan_text
 from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.gauges import Swatch
 from knitting.in_pattern.growing_edges import GrowingEdges
@@ -27,7 +27,9 @@ from knitting.plan.split import RowSplit
 from knitting.recognise import Recognition, recognise
 from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
 from knitting.remedies.time_limit import to_the_end
+from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import RepeatFit, edges_of, uneven_fits
+from knitting.statements import sentence
 from knitting.words.patching import patched
 from knitting.words.writer import write
 
@@ -153,6 +155,23 @@ def results_of_plan(source: str) -> PlanResults:
     """What a kept plan comes to; the same text is done once. ``NotRead`` if it is no plan."""
     forecast = forecast_of(plan_from_text(source))
     return PlanResults(source, forecast, write(compiled(forecast)))
+
+
+def why_unreadable(source: object) -> str:
+    """Why a kept plan can no longer be read, in words; nothing for one that can."""
+    try:
+        results_of_plan(source if isinstance(source, str) else "")
+    except NotRead as why:
+        return said_refusal(why)
+    return ""
+
+
+def kept_text(plan: Plan) -> str:
+    """A plan as the text that is kept of it. ``NotRead`` where it would not be read back as the same plan."""
+    text = plan_text(plan)
+    if results_of_plan(text).plan != plan:
+        raise NotRead(sentence("It would not be read back as it is."))
+    return text
 
 
 @remembered()

@@ -9,6 +9,7 @@ from enum import Enum
 from typing import Any, TypeAlias, get_args, get_origin
 from uuid import UUID
 
+from knitting.coding.lines import is_line
 from knitting.coding.shapes import (
     AtMost,
     Bounds,
@@ -205,7 +206,7 @@ def _plain(hint: Any, data: Any, path: str) -> Any:
         return data
     if hint is bool and isinstance(data, bool):
         return data
-    if hint is str and isinstance(data, str) and len(data) <= _MOST_CHARACTERS and data.isprintable():
+    if hint is str and isinstance(data, str) and len(data) <= _MOST_CHARACTERS and is_line(data):
         return data
     wanted = {
         int: sentence("a whole number from 0 up"),

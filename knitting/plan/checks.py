@@ -52,6 +52,8 @@ FABRICS = tuple(PATTERNS)
 NAME = re.compile(r"[^\W\d_][\w' -]{0,59}")
 """What a part or a line may be called: its name is written in the rows when it rests on a holder."""
 MOST_STAGES = 40
+MOST_LINES = MOST_MARKS // 2
+"""Every line may have a mark on both sides."""
 
 
 def blocking_trouble(plan: Plan) -> Facts | None:
@@ -107,8 +109,8 @@ def start_troubles(plan: Plan) -> Iterator[Trouble]:
     for at, part in enumerate(plan.parts):
         yield from _part_troubles(plan, at, part)
     yield from fabric_troubles(plan)
-    if 2 * len(plan.lines) > MOST_MARKS or len(plan.stages) > MOST_STAGES:
-        yield Trouble(TooManyLines(MOST_MARKS // 2, MOST_STAGES), ("parts",), stops=True)
+    if len(plan.lines) > MOST_LINES or len(plan.stages) > MOST_STAGES:
+        yield Trouble(TooManyLines(MOST_LINES, MOST_STAGES), ("parts",), stops=True)
     if plan.gauge is not None and not plan.gauge.believable:
         yield Trouble(UnbelievableGauge(), ("gauge",), (PlanMend(LeaveGaugeOpen(), replace(plan, gauge=None)),))
 

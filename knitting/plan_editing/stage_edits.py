@@ -6,6 +6,7 @@ from dataclasses import replace
 from typing import TypeVar
 
 from knitting.forecast.forecast import forecast_of
+from knitting.plan.checks import MOST_LINES
 from knitting.plan.plan import (
     Beside,
     Count,
@@ -140,8 +141,15 @@ def _shaping(shaping: Shaping, what: str, text: str, stage: Stage) -> Shaping:
             shaping, leaning=Leaning(typed_choice(text, tuple(each.value for each in Leaning), sentence("The lean")))
         )
     if what == "at":
-        names = tuple(name for name in text.split(" + ") if name)
-        if not names:
-            raise CannotEdit(sentence("A shaping stands at one line or edge at least."))
-        return replace(shaping, at=names)
+        return replace(shaping, at=_places(text))
     raise CannotEdit(sentence("A shaping has no '{what}'.", what=what[:20]))
+
+
+def _places(text: str) -> tuple[str, ...]:
+    """The names of lines and edges, with a plus between them."""
+    names = tuple(typed_name(name, sentence("A line or an edge")) for name in text.split(" + ") if name.strip())
+    if not names:
+        raise CannotEdit(sentence("A shaping stands at one line or edge at least."))
+    if len(names) > MOST_LINES:
+        raise CannotEdit(sentence("A shaping stands at {most} lines and edges at most.", most=MOST_LINES))
+    return names

@@ -6,8 +6,7 @@ from dataclasses import replace
 
 from knitting.forecast.forecast import forecast_of
 from knitting.forecast.stages import with_lines, without_line
-from knitting.needle.walk import MOST_MARKS
-from knitting.plan.checks import MOST_STAGES
+from knitting.plan.checks import MOST_LINES, MOST_STAGES
 from knitting.plan.plan import (
     CENTRE,
     LEFT_EDGE,
@@ -36,8 +35,8 @@ def with_line(plan: Plan, part: int | None = None) -> Plan:
 
     A part of an even count gives up one stitch for a tab; a cast-on gets one more, so that both sides are equal.
     """
-    if 2 * len(plan.lines) + 2 > MOST_MARKS:
-        raise CannotEdit(sentence("A plan has {most} lines at most.", most=MOST_MARKS // 2))
+    if len(plan.lines) >= MOST_LINES:
+        raise CannotEdit(sentence("A plan has {most} lines at most.", most=MOST_LINES))
     at = part if part is not None else max(range(len(plan.parts)), key=lambda each: plan.parts[each].count)
     if not 0 <= at < len(plan.parts):
         raise CannotEdit(sentence("That part of the plan is not there any more."))

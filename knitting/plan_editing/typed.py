@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from knitting.coding import as_line
 from knitting.plan.checks import NAME
 from knitting.plan_editing.refusals import CannotEdit
 from knitting.statements import Sentence, sentence
@@ -19,15 +20,15 @@ def place_in(text: str, of: tuple[object, ...]) -> int:
 
 def typed_name(text: str, of: Sentence) -> str:
     """A name that only pages show: one line of letters."""
-    words = " ".join(text.split())
-    if not words or not words.isprintable() or len(words) > _LONGEST_NAME:
+    words = as_line(text)
+    if not words or len(words) > _LONGEST_NAME:
         raise CannotEdit(sentence("{of} needs a name of 1 to {most} letters.", of=of, most=_LONGEST_NAME))
     return words
 
 
 def typed_short_name(text: str, of: Sentence) -> str:
     """A name that the written rows hold as well, when its part rests on a holder."""
-    words = " ".join(text.split())
+    words = as_line(text)
     if not NAME.fullmatch(words):
         raise CannotEdit(
             sentence(

@@ -89,6 +89,21 @@ def test_page_and_answer_number_the_events_of_a_copy_alike(client, shawl):
     assert '"count": 1' in client.get(f"/pieces/{shawl.pk}/needles/?copy=2").content.decode()
 
 
+def test_an_id_that_another_piece_or_copy_has_is_refused_with_the_reason(client, shawl, knitter):
+    row, other = press("row", 1), keep_piece(knitter, SHAWL.replace("Quay", "Pier"))
+    send(client, shawl, row)
+    for piece, copy in ((other, 1), (shawl, 2)):
+        status, said = send(client, piece, {**row, "copy": copy}, fresh := press("row", 1, copy=copy))
+        assert (status, said["taken"]) == (200, [fresh["id"]])
+        assert said["refused"] == [
+            {
+                "id": row["id"],
+                "why": "A press with this id is known of another piece or copy. It was not kept here: press once more.",
+            }
+        ]
+    assert Event.objects.get(pk=row["id"]).piece == shawl
+
+
 def test_rows_ahead_are_given_as_they_are_shown(client, shawl):
     said = client.get(f"/pieces/{shawl.pk}/needles/rows.json").json()
     assert (said["rows"], said["items"][0]["number"], said["items"][-1]["number"]) == (30, 1, 31)

@@ -27,6 +27,13 @@ def test_what_another_knitter_has_is_not_there(client, theirs, name):
     assert set(answers) in ({404}, {404, NOT_SO_ASKED}), f"'{name}' must find pieces of the signed-in knitter alone."
 
 
+def test_a_number_larger_than_any_is_not_there(client, knitter):
+    for pattern in OF_A_PIECE.values():
+        for number in (2**31, 2**63, 10**40):
+            where = address(pattern, dict.fromkeys(("piece_id", "printing_id", "row", "row_group", "number"), number))
+            assert (client.get(where).status_code, client.post(where).status_code) == (404, 404), where
+
+
 @pytest.mark.parametrize("name", OF_A_PIECE)
 def test_nobody_is_let_in_without_signing_in(client, theirs, settings, name):
     settings.BIAS_HOUSEHOLD = False

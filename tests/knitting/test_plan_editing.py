@@ -4,11 +4,14 @@ from dataclasses import replace
 from pathlib import Path
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from knitting.compiling import compile_plan
 from knitting.constructions import CONSTRUCTIONS
+from knitting.files import plan_from_text, plan_text
 from knitting.forecast.forecast import forecast_of
-from knitting.plan.plan import CENTRE, LEFT_EDGE, RIGHT_EDGE, Beside, Count, LineKind, Repeats, Rows
+from knitting.plan.plan import CENTRE, LEFT_EDGE, RIGHT_EDGE, Beside, Count, LineKind, PartCount, Repeats, Rows
 from knitting.plan_editing.edits import Edit, edited
 from knitting.plan_editing.refusals import CannotEdit
 from knitting.plan_editing.structure import (
@@ -29,6 +32,7 @@ from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import bare, knitted, made, staged
+from tests.searching import searched
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"
 MITRE = made("mitre", cast_on=21)
@@ -88,6 +92,62 @@ CANNOT = [
 
 @pytest.mark.parametrize(("path", "text", "says"), CANNOT, ids=[f"{case[0]} {case[1]}" for case in CANNOT])
 def test_a_word_that_cannot_be_says_what_could(path, text, says):
+    with pytest.raises(CannotEdit) as refused:
+        edited(MITRE, Edit(path, text))
+    assert said_refusal(refused.value) == says
+
+
+FAMILY = "\N{WOMAN}\N{ZERO WIDTH JOINER}\N{GIRL}"
+NONSENSE = st.one_of(
+    st.text(max_size=80),
+    st.lists(
+        st.sampled_from(["spine", " + ", "\0", "\t", "\xa0", "\u202e", "\ud800", "\u2028", FAMILY, "4", "a" * 70])
+    ).map("".join),
+)
+PATHS = [
+    "name", "cast_on", "parts.0.name", "parts.0.count", "parts.0.fabric", "lines.0.name", "lines.0.kind",
+    "stages.0.name", "stages.0.rhythm", "stages.0.ending", "stages.0.until", "stages.0.until_kind", "stages.1.until",
+    "stages.1.until_part", "stages.0.shapings.0.at", "stages.0.shapings.0.rows", "stages.0.shapings.0.work",
+    "stages.0.shapings.0.away", "stages.0.shapings.0.side", "stages.0.shapings.0.leaning", "finish.way",
+    "finish.manner", "finish.dropped",
+]  # fmt: skip
+TWO_STAGES = replace(MITRE, stages=(*MITRE.stages, replace(MITRE.stages[0], until=PartCount(MITRE.parts[0].name, 3))))
+
+
+@searched(400)
+@given(path=st.sampled_from(PATHS), text=NONSENSE)
+def test_whatever_is_typed_is_refused_or_read_back_as_it_was_kept(path, text):
+    try:
+        plan = edited(TWO_STAGES, Edit(path, text))
+    except CannotEdit:
+        return
+    assert plan_from_text(plan_text(plan)) == plan
+
+
+@pytest.mark.parametrize(
+    ("typed", "kept"),
+    [
+        (f"{FAMILY} both", f"{FAMILY} both"),
+        ("spine\xa0and\ttail", "spine and tail"),
+        ("left\0 \u202eedge", "left edge"),
+        ("half \ud800", "half"),
+    ],
+)
+def test_a_line_of_text_is_kept_as_it_can_be_read(typed, kept):
+    plan = edited(MITRE, Edit("stages.0.name", typed))
+    assert plan.stages[0].name == kept
+    assert plan_from_text(plan_text(plan)) == plan
+
+
+@pytest.mark.parametrize(
+    ("path", "text", "says"),
+    [
+        ("stages.0.shapings.0.at", "a" * 4001, "A line or an edge needs a name of 1 to 60 letters."),
+        ("stages.0.shapings.0.at", " + ".join("abcdefgh" * 13), "A shaping stands at 100 lines and edges at most."),
+        ("name", "\u202e\0", "A piece needs a name of 1 to 60 letters."),
+    ],
+)
+def test_a_name_that_would_not_be_read_back_is_refused(path, text, says):
     with pytest.raises(CannotEdit) as refused:
         edited(MITRE, Edit(path, text))
     assert said_refusal(refused.value) == says
