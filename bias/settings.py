@@ -74,6 +74,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "bias.serving.privacy.PrivacyMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "bias.language.LanguageMiddleware",
@@ -171,6 +172,8 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 DATA_UPLOAD_MAX_NUMBER_FIELDS = 3_000
 """Room for every word of the largest plan: its form is sent whole."""
 
+BIAS_KEPT_BY_WORKER = ("needles", "log", "offline", "needle-rows")
+"""Addresses whose pages the device keeps for the needles, until its session ends."""
 BIAS_TRY_SECONDS = 0.6
 """How long one request tries what would make a cloth lie better; the page asks again until all was tried."""
 

@@ -3,6 +3,10 @@ shows in place of one that only the server can answer."""
 
 from __future__ import annotations
 
+import json
+from functools import cache
+from pathlib import Path
+
 from django.contrib.auth.decorators import login_not_required
 from django.contrib.staticfiles import finders
 from django.contrib.staticfiles.storage import staticfiles_storage
@@ -29,16 +33,17 @@ def page(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_safe
 def service_worker(request: HttpRequest) -> HttpResponse:
     """The script, from the root so that it may serve every page."""
-    found = finders.find(_NAME)
-    if found:
-        with open(str(found), "rb") as script:
-            body = script.read()
-    elif staticfiles_storage.exists(_NAME):
-        with staticfiles_storage.open(_NAME) as kept:
-            body = kept.read()
-    else:
-        raise Http404("There is no service worker.")
-    answer = HttpResponse(body, content_type="text/javascript; charset=utf-8")
+    answer = HttpResponse(_script(), content_type="text/javascript; charset=utf-8")
     answer["Cache-Control"] = "no-cache"
     answer["Service-Worker-Allowed"] = "/"
     return answer
+
+
+@cache
+def _script() -> str:
+    """The script after the names of all files that ship: it is another one wherever one of them is."""
+    found = finders.find(_NAME)
+    if not found:
+        raise Http404("There is no service worker.")
+    shipped = sorted(staticfiles_storage.url(name) for finder in finders.get_finders() for name, _ in finder.list(None))
+    return f"const SHIPPED = {json.dumps(shipped)};\n{Path(str(found)).read_text('utf-8')}"

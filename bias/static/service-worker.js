@@ -1,67 +1,92 @@
 // Pages at the needles open without the network: what was seen last is kept. Everything else is asked of the server.
+// The server puts before it which files ship: SHIPPED.
 const PAGES = "bias-pages",
-  FILES = "bias-files";
+  FILES = "bias-files",
+  ROWS = "bias-rows";
 const isPage = (url) => /^\/pieces\/\d+\/needles\/(log\/)?$/.test(url.pathname);
 const isAsked = (url) => /^\/pieces\/\d+\/needles\/(count|lost)\/$/.test(url.pathname);
 const isFile = (url) => url.pathname.startsWith("/static/");
 
 self.addEventListener("install", () => self.skipWaiting());
-self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+self.addEventListener("activate", (event) => event.waitUntil(Promise.all([self.clients.claim(), dropOldFiles()])));
 
 self.addEventListener("message", (event) => {
-  const { keep = [], once = [] } = event.data ?? {}; // what is kept once need be no newer: it takes over what is
-  event.waitUntil(
-    Promise.all(
-      [...keep, ...once].map(async (href) => {
-        const url = new URL(href);
-        if (url.origin !== location.origin) return;
-        const cache = await caches.open(isFile(url) ? FILES : PAGES);
-        if (once.includes(href) && (await cache.match(href))) return;
-        const answer = await fetch(href).catch(() => null);
-        if (answer?.ok && !answer.redirected) await cache.put(href, answer);
-      }),
-    ).then(() => event.source?.postMessage("kept")),
-  );
+  const { keep = [], once = [], forget = false } = event.data ?? {}; // what is kept once need be no newer
+  if (forget) event.waitUntil(forgetPages());
+  else event.waitUntil(keepAll(keep, once).then(() => event.source?.postMessage("kept")));
 });
 
 self.addEventListener("fetch", (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== "GET" || url.origin !== location.origin) return;
-  if (isFile(url)) event.respondWith(kept(event.request));
-  else if (isPage(url) && event.request.mode === "navigate") event.respondWith(fresh(event.request));
-  else if (isAsked(url) && event.request.mode === "navigate") event.respondWith(asked(event.request, url));
+  // A file: the network's, as its name may stay while it changes.
+  if (isFile(url)) event.respondWith(answered(event, FILES, event.request));
+  else if (event.request.mode !== "navigate") return;
+  else if (isPage(url)) event.respondWith(answered(event, PAGES, event.request));
+  else if (isAsked(url)) event.respondWith(answered(event, null, offlinePage(url)));
 });
 
-// A file: the network's, as its name may stay while it changes; the kept one where there is none.
-async function kept(request) {
-  const cache = await caches.open(FILES);
+// The network's answer at once, kept afterwards: a device without room for it still shows it. What is kept stands in
+// for it where there is no network; of a question that only the server can answer, the page that says so.
+async function answered(event, cache, instead) {
+  let answer;
   try {
-    const answer = await fetch(request);
-    if (answer.ok) await cache.put(request, answer.clone());
-    return answer;
+    answer = await fetch(event.request);
   } catch {
-    return (await cache.match(request)) ?? Response.error();
+    return (await kept(cache ?? PAGES, instead)) ?? Response.error();
+  }
+  if (answer.type === "opaqueredirect")
+    event.waitUntil(forgetPages()); // the session has ended: it leads to signing in
+  else if (cache && answer.ok && !answer.redirected) event.waitUntil(keep(cache, event.request, answer.clone()));
+  return answer;
+}
+
+function offlinePage(url) {
+  const copy = url.searchParams.get("copy");
+  return new URL(`../offline/${copy ? `?copy=${copy}` : ""}`, url).href;
+}
+
+async function kept(name, request) {
+  try {
+    return await (await caches.open(name)).match(request);
+  } catch {
+    return undefined;
   }
 }
 
-async function fresh(request) {
-  const cache = await caches.open(PAGES);
+async function keep(name, request, answer) {
   try {
-    const answer = await fetch(request);
-    if (answer.ok && !answer.redirected) await cache.put(request, answer.clone());
-    return answer;
+    await (await caches.open(name)).put(request, answer);
   } catch {
-    return (await cache.match(request)) ?? Response.error();
+    // No room: it is asked of the server again.
   }
 }
 
-// What only the server can answer: without it the page that says so.
-async function asked(request, url) {
+async function keepAll(hrefs, once) {
+  await Promise.all(
+    [...hrefs, ...once].map(async (href) => {
+      const url = new URL(href);
+      if (url.origin !== location.origin) return;
+      const name = isFile(url) ? FILES : PAGES;
+      if (once.includes(href) && (await kept(name, href))) return;
+      const answer = await fetch(href).catch(() => null);
+      if (answer?.redirected) await forgetPages();
+      else if (answer?.ok) await keep(name, href, answer);
+    }),
+  );
+}
+
+async function forgetPages() {
+  await Promise.all([caches.delete(PAGES), caches.delete(ROWS)]);
+}
+
+// Files of earlier releases: this worker is another one as soon as a file that ships is.
+async function dropOldFiles() {
   try {
-    return await fetch(request);
+    const cache = await caches.open(FILES);
+    const old = (await cache.keys()).filter((request) => !SHIPPED.includes(new URL(request.url).pathname));
+    await Promise.all(old.map((request) => cache.delete(request)));
   } catch {
-    const copy = url.searchParams.get("copy");
-    const page = new URL(`../offline/${copy ? `?copy=${copy}` : ""}`, url);
-    return (await (await caches.open(PAGES)).match(page.href)) ?? Response.error();
+    // Nothing can be kept on this device.
   }
 }

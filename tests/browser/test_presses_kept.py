@@ -11,6 +11,10 @@ from bias.at_needles.actions import progress_of
 from tests.browser.conftest import wait_for_rows
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
+CLOSED = """
+    Storage.prototype.setItem = () => { throw new DOMException("full", "QuotaExceededError"); };
+    IDBFactory.prototype.open = () => { throw new DOMException("closed", "SecurityError"); };
+"""
 LOG_CASES = json.loads((Path(__file__).parent.parent / "knitting" / "log" / "cases.json").read_text("utf-8"))
 
 
@@ -67,10 +71,7 @@ def test_presses_that_waited_in_the_way_of_an_earlier_release_are_sent(page, liv
 def test_a_device_that_keeps_nothing_says_so_at_once_and_sends_all_the_same(page, live_server, demo):
     piece = demo["Harbour corner cloth"]
     rows = progress_of(piece).rows
-    page.add_init_script(
-        """Storage.prototype.setItem = () => { throw new DOMException("full", "QuotaExceededError"); };
-        IDBFactory.prototype.open = () => { throw new DOMException("closed", "SecurityError"); };"""
-    )
+    page.add_init_script(CLOSED)
     page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
     page.context.set_offline(True)
     for _ in range(3):
@@ -81,3 +82,60 @@ def test_a_device_that_keeps_nothing_says_so_at_once_and_sends_all_the_same(page
     wait_for_rows(piece, rows + 3)
     expect(page.get_by_text("This device cannot keep what you press")).to_be_hidden()
     page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]
+
+
+FILL = """() => {
+    let text = "x".repeat(1 << 20);
+    for (let at = 0; text.length; at++) {
+        try { localStorage.setItem(`filler-${at}`, text); } catch { text = text.slice(text.length / 2 + 1); }
+    }
+}"""
+
+
+def test_with_its_storage_truly_full_every_press_counts_is_sent_and_it_says_so(page, live_server, demo, context):
+    """Both of the browser's stores are filled to the last byte, as a phone full of pictures has them."""
+    piece = demo["Harbour corner cloth"]
+    rows = progress_of(piece).rows
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    page.evaluate(FILL)
+    context.new_cdp_session(page).send("Storage.overrideQuotaForOrigin", {"origin": live_server.url, "quotaSize": 1})
+    page.reload()
+    context.set_offline(True)
+    for _ in range(3):
+        page.keyboard.press("Space")
+    expect(page.locator(f".shown-row[data-number='{rows + 4}']")).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="This device cannot keep what you press")).to_be_visible()
+    context.set_offline(False)
+    wait_for_rows(piece, rows + 3)
+    page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]
+
+
+def test_a_note_that_can_be_neither_kept_nor_sent_stays_in_its_form(page, live_server, demo, context):
+    piece = demo["Harbour corner cloth"]
+    page.add_init_script(CLOSED)
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/log/")
+    page.locator("textarea[name=text]").fill("tighter at the edge")
+    context.set_offline(True)
+    page.locator("form[data-event=note] button").click()
+    expect(page.get_by_role("alert").filter(has_text="it could not be sent: stay on this page")).to_be_visible()
+    expect(page.locator("textarea[name=text]")).to_have_value("tighter at the edge")
+    context.set_offline(False)
+    page.locator("form[data-event=note] button").click()
+    page.wait_for_url("**/needles/")
+    assert piece.events.filter(kind="note").count() == 1
+    page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]
+
+
+def test_what_the_server_cannot_keep_waits_and_is_told(page, live_server, demo):
+    piece = demo["Harbour corner cloth"]
+    rows = progress_of(piece).rows
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    full = {"status": 503, "json": {"why": "The server's disk is full."}}
+    page.route("**/needles/events/", lambda route: route.fulfill(**full))
+    page.keyboard.press("Space")
+    expect(page.get_by_role("status").filter(has_text="The server's disk is full. · 1 press waits")).to_be_visible()
+    expect(page.locator(f".shown-row[data-number='{rows + 2}']")).to_be_visible()
+    page.unroute("**/needles/events/")
+    wait_for_rows(piece, rows + 1)
+    expect(page.get_by_text("The server's disk is full.")).to_be_hidden()
+    page.wrong[:] = [each for each in page.wrong if "503" not in each]

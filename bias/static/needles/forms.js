@@ -11,11 +11,15 @@ document.addEventListener("submit", async (submitted) => {
   submitted.preventDefault();
   const waiting = new Waiting(/\/pieces\/(\d+)\//.exec(form.action)?.[1] ?? "");
   const event = eventOf(form.dataset.event ?? "", Object.fromEntries(new FormData(form)));
-  await waiting.add(event);
+  const kept = await waiting.add(event);
   await waiting.load();
   const said = await waiting.send(form.action);
   const signedOut = said?.signedOut ? gettext("You are signed out: it is sent once you sign in.") : "";
-  const why = said?.refused?.find((each) => each.id === event.id)?.why ?? signedOut;
+  const lost = !kept && (!said || said.unavailable || said.signedOut); // to leave the page would lose it
+  const unkept = gettext(
+    "This device cannot keep it, and it could not be sent: stay on this page and press once more.",
+  );
+  const why = said?.refused?.find((each) => each.id === event.id)?.why ?? (lost ? unkept : signedOut);
   if (why) tell(form, why);
   else location.assign(new URL(`../${state().asked ?? ""}`, form.action));
 });

@@ -227,9 +227,9 @@ document.addEventListener("alpine:init", () => {
         this.waitsFor && !this.items.has(this.waitsFor)
           ? gettext("Row {row} is not on this device yet", { row: this.waitsFor })
           : "";
-      const presses = waiting && (net || this.refused || this.out) ? held : "";
+      const presses = waiting && (net || this.refused || this.out || this.trouble) ? held : "";
       const out = this.out ? gettext("You are signed out: sign in, and all is sent") : "";
-      this.said = [net, presses, out, missing, this.refused].filter(Boolean).join(" · ");
+      this.said = [this.trouble, net, presses, out, missing, this.refused].filter(Boolean).join(" · ");
     },
 
     // -- the network
@@ -248,11 +248,13 @@ document.addEventListener("alpine:init", () => {
       this.unkept = this.waiting.unkept.size > 0;
       this.cut = said === null;
       this.out = Boolean(said?.signedOut);
+      this.trouble = said?.unavailable ? said.why : "";
+      if (this.out) navigator.serviceWorker?.controller?.postMessage({ forget: true });
       if (said?.refused?.length) this.refused = gettext("Not taken: {why}", { why: said.refused[0].why });
       this.tell();
       const again = this.more;
       this.more = false;
-      const goesOn = said && !said.signedOut && this.waiting.size && (again || said.taken?.length);
+      const goesOn = said && !said.signedOut && !said.unavailable && this.waiting.size && (again || said.taken?.length);
       if (goesOn) {
         await this.flush();
       } else if (said?.taken && !this.mine.length) {

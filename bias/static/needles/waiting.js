@@ -1,9 +1,10 @@
 // What happened at the needles and is not sent yet: it waits on the device, and is sent when it can be.
 // Each event is kept under its own id, so that neither two tabs nor sending twice lose or double anything.
+import { gettext } from "../said.js";
 import { createStore, delMany, entries, set } from "../vendor/idb-keyval.js";
 
 /** @typedef {import("./progress.js").PressEvent} PressEvent */
-/** @typedef {{taken?: string[], refused?: {id: string, why: string}[], rows?: number, epoch?: number, count?: number, asks?: boolean, signedOut?: boolean, why?: string}} Answer */
+/** @typedef {{taken?: string[], refused?: {id: string, why: string}[], rows?: number, epoch?: number, count?: number, asks?: boolean, signedOut?: boolean, unavailable?: boolean, why?: string}} Answer */
 
 const MOST_SENT_AT_ONCE = 400;
 const NOTE = "bias-press";
@@ -133,10 +134,19 @@ export class Waiting {
       return null;
     }
     if (answer.type === "opaqueredirect" || answer.status === 403) return { signedOut: true };
-    if (!answer.ok && answer.status !== 422) return null;
+    if (!answer.ok && answer.status !== 422) return { unavailable: true, why: await whyNot(answer) };
     const said = await answer.json();
     await this.forget([...said.taken, ...said.refused.map((each) => each.id)]);
     return said;
+  }
+}
+
+/** @param {Response} answer */
+async function whyNot(answer) {
+  try {
+    return (await answer.json()).why;
+  } catch {
+    return gettext("The server could not answer.");
   }
 }
 

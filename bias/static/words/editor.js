@@ -5,7 +5,28 @@ import { UndoStack } from "./undo.js";
 
 const PAUSE = 220;
 const CARET_PAUSE = 90;
+const ASKS_AGAIN_AFTER = 5000;
 const LARGEST_FILE = 200_000;
+
+const unkeptKey = () => `unkept ${location.pathname}`;
+
+function unkeptText() {
+  try {
+    return sessionStorage.getItem(unkeptKey());
+  } catch {
+    return null;
+  }
+}
+
+/** @param {string | null} text */
+function keepUnkept(text) {
+  try {
+    if (text === null) sessionStorage.removeItem(unkeptKey());
+    else sessionStorage.setItem(unkeptKey(), text);
+  } catch {
+    // No room, or a private window: it is in this page alone.
+  }
+}
 
 document.addEventListener("alpine:init", () => {
   Alpine.data("rowsEditor", () => ({
@@ -43,14 +64,22 @@ document.addEventListener("alpine:init", () => {
       document.addEventListener("selectionchange", () => {
         if (document.activeElement === area) this.caret();
       });
-      this.$el.addEventListener("htmx:afterRequest", (event) =>
-        this.say(event.detail.successful ? gettext("draft kept") : gettext("not kept just now: it stays in this page")),
-      );
+      this.$el.addEventListener("htmx:afterRequest", (event) => this.answered(event.detail.successful));
       document.querySelector("[data-open-file]")?.addEventListener("change", (event) => {
         this.take(/** @type {HTMLInputElement} */ (event.target).files[0]);
         /** @type {HTMLInputElement} */ (event.target).value = "";
       });
+      const unkept = unkeptText();
+      if (unkept && unkept !== area.value) area.value = unkept;
       if (area.value !== area.defaultValue) this.typed();
+    },
+
+    // What the server could not keep stays in this tab, and is sent again until it is kept.
+    answered(kept) {
+      this.say(kept ? gettext("draft kept") : gettext("not kept just now: it stays in this page"));
+      clearTimeout(this.again);
+      keepUnkept(kept ? null : this.$refs.words.value);
+      if (!kept) this.again = setTimeout(() => this.check(), ASKS_AGAIN_AFTER);
     },
 
     typed() {

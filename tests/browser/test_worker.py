@@ -1,0 +1,55 @@
+"""The worker of the needles: what it keeps on a device without room, of an earlier release, after signing out."""
+
+import pytest
+from django.contrib.sessions.models import Session
+from playwright.sync_api import expect
+
+pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
+
+KEPT = """async (name) => {
+    const found = await (await caches.open(name)).keys();
+    return found.map((request) => new URL(request.url).pathname);
+}"""
+
+
+def at_needles(page, live_server, piece):
+    """The page at the needles, once all of it is on the device."""
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    page.wait_for_selector("html[data-offline=ready]")
+
+
+def test_a_device_without_room_still_shows_what_the_server_answers(page, live_server, demo, context):
+    piece = demo["Harbour corner cloth"]
+    at_needles(page, live_server, piece)
+    quota = {"origin": live_server.url, "quotaSize": 1}
+    context.new_cdp_session(page).send("Storage.overrideQuotaForOrigin", quota)
+    other = next(each for each in demo.values() if each != piece)
+    page.goto(f"{live_server.url}/pieces/{other.pk}/needles/")
+    expect(page.locator(".shown-row")).to_be_visible()
+    assert other.title in page.title()
+
+
+def test_files_of_an_earlier_release_go(page, live_server, demo):
+    page.goto(f"{live_server.url}/")
+    old = """async () => (await caches.open("bias-files")).put("/static/bias.0ld0ld.css", new Response("body {}"))"""
+    page.evaluate(old)
+    at_needles(page, live_server, demo["Harbour corner cloth"])
+    kept = page.evaluate(KEPT, "bias-files")
+    assert "/static/bias.0ld0ld.css" not in kept
+    assert "/static/bias.css" in kept
+
+
+def test_a_kept_page_does_not_open_once_the_session_is_known_to_have_ended(page, live_server, demo, settings, context):
+    piece = demo["Harbour corner cloth"]
+    at_needles(page, live_server, piece)
+    assert f"/pieces/{piece.pk}/needles/" in page.evaluate(KEPT, "bias-pages")
+    settings.BIAS_HOUSEHOLD = False
+    Session.objects.all().delete()
+    page.keyboard.press("Space")
+    expect(page.get_by_role("status").filter(has_text="You are signed out")).to_be_visible()
+    page.wait_for_function("async () => !(await caches.has('bias-pages'))")
+    context.set_offline(True)
+    with pytest.raises(Exception, match="ERR_"):
+        page.reload()
+    context.set_offline(False)
+    page.wrong[:] = []
