@@ -15,6 +15,8 @@ class Draft(models.Model):
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, null=True, blank=True, related_name="drafts")
     words = models.TextField(blank=True)
     started_from = models.PositiveIntegerField(default=0)
+    changes = models.PositiveIntegerField(default=0, help_text="how often it was changed: what a page has seen")
+    page = models.CharField(max_length=40, blank=True, default="", help_text="the page that changed it last")
     typed_at = models.DateTimeField(auto_now=True)
 
     class Meta:
@@ -24,6 +26,11 @@ class Draft(models.Model):
                 fields=["owner"], condition=models.Q(piece__isnull=True), name="one_draft_to_bring_in"
             ),
         ]
+
+    @property
+    def stamp(self) -> str:
+        """A name of what is kept now: another change, and another draft, has another."""
+        return f"{self.pk}-{self.changes}"
 
     def __str__(self) -> str:
         return f"draft of {self.piece or 'a new piece'}"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import secrets
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
@@ -15,13 +16,14 @@ from bias.parsing import whole_number
 from bias.pieces.actions import RevisionConflict, keep_piece, revise
 from bias.pieces.models import Piece
 from bias.results import NotRead, Results, dialects, mended_words, recent, remembered, results_of_words, words_of_json
-from bias.writing.actions import draft_of, drop_draft, keep_draft, text_of
+from bias.writing.actions import DraftConflict, Editor, draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
 from knitting.dialects.tokens import MOST_BYTES
 from knitting.saying.statements import said_refusal
 from knitting.statements import N_
 
+_LONGEST_NAME = 40
 _TYPED_ALREADY = N_("Words that you typed are not saved yet: keep them or give them up before a mend is tried.")
 
 
@@ -30,12 +32,14 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     """Paste or drop written rows; keep them as a piece."""
     if request.method == "GET":
         draft = draft_of(request.user, None)
-        return _page(request, "writing/begin.html", draft.words if draft else "", {})
+        return _page(request, "writing/begin.html", draft.words if draft else "", {"draft": draft})
     words = _typed(request)
-    keep_draft(request.user, None, words)
+    kept = keep_draft(request.user, None, words, 0, _editor(request))
+    if isinstance(kept, DraftConflict):
+        return _page(request, "writing/begin.html", words, {"elsewhere": kept.other})
     refusal = _refusal(words)
     if refusal:
-        return _page(request, "writing/begin.html", words, {"refusal": refusal})
+        return _page(request, "writing/begin.html", words, {"refusal": refusal, "draft": kept})
     piece = keep_piece(request.user, words)
     drop_draft(request.user, None)
     return redirect("piece", piece.pk)
@@ -51,10 +55,14 @@ def edit(request: HttpRequest, piece_id: int) -> HttpResponse:
         words = draft.words if draft else current.words
         started = draft.started_from if draft else current.number
         drafted = bool(draft) and words != current.words
-        return _page(request, "writing/edit.html", words, {"piece": piece, "started_from": started, "drafted": drafted})
+        about: dict[str, Any] = {"piece": piece, "started_from": started, "drafted": drafted, "draft": draft}
+        return _page(request, "writing/edit.html", words, about)
     words, started = _typed(request), _number(request, "started_from")
-    keep_draft(request.user, piece, words, started)
-    about: dict[str, Any] = {"piece": piece, "started_from": started}
+    about = {"piece": piece, "started_from": started}
+    kept = keep_draft(request.user, piece, words, started, _editor(request))
+    if isinstance(kept, DraftConflict):
+        return _page(request, "writing/edit.html", words, {**about, "elsewhere": kept.other})
+    about["draft"] = kept
     refusal = _refusal(words)
     if refusal:
         return _page(request, "writing/edit.html", words, {**about, "refusal": refusal})
@@ -92,12 +100,14 @@ def check(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
     """
     piece = Piece.objects.one_of(request.user, piece_id) if piece_id is not None else None
     words = _typed(request)
-    keep_draft(request.user, piece, words, _number(request, "started_from"))
+    kept = keep_draft(request.user, piece, words, _number(request, "started_from"), _editor(request))
+    conflict = kept.other if isinstance(kept, DraftConflict) else None
     found, seen = results_of_words(words), recent(request.POST.get("seen", ""))
     changed = changed_lines(seen, found) if seen is not None else None
     about = {**_shown(found, changed), **_under(found, _number(request, "line"), _number(request, "time"))}
     beside = _beside(found.text)
     about["beside"] = "" if seen is not None and _beside(seen.text) == beside else beside
+    about |= {"draft": None if conflict else kept, "elsewhere": conflict}
     return render(request, "writing/_checked.html", {**about, "all_lines": changed is None})
 
 
@@ -149,9 +159,8 @@ def _beside(text: str) -> SafeString:
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
-    return render(
-        request, template, {**_shown(results_of_words(words), None), "dialects": dialects(), **about, "words": words}
-    )
+    shown = {**_shown(results_of_words(words), None), "dialects": dialects(), "page_name": secrets.token_hex(8)}
+    return render(request, template, {**shown, **about, "words": words})
 
 
 def _shown(found: Results, changed: list[MarginLine] | None) -> dict[str, Any]:
@@ -167,6 +176,14 @@ def _typed(request: HttpRequest) -> str:
         .replace("\r", "\n")
         .replace("\x00", "\N{REPLACEMENT CHARACTER}")
     )
+
+
+def _editor(request: HttpRequest) -> Editor:
+    """The page that sends a text; one that was made to keep its own has seen everything."""
+    page = request.POST.get("page_name", "")[:_LONGEST_NAME]
+    if request.POST.get("draft") == "mine":
+        return Editor(page)
+    return Editor(page, request.POST.get("draft_seen", "") if page else None)
 
 
 def _number(request: HttpRequest, key: str) -> int:

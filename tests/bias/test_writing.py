@@ -1,5 +1,6 @@
 """Typed text is checked, kept as a draft, saved as revisions, and never lost."""
 
+import re
 from html import unescape
 
 import pytest
@@ -10,6 +11,7 @@ from bias.writing.actions import draft_of
 from bias.writing.margin import margin
 from tests.bias.conftest import WORDS
 from tests.bias.long_texts import NONSENSE
+from tests.bias.pages import shown
 
 
 def test_the_margin_counts_every_line_and_marks_where_it_is_wrong(client, knitter):
@@ -26,6 +28,46 @@ def test_what_is_typed_is_there_again_after_a_reload(client, knitter):
     assert "Cast on 7" in client.get("/bring-in/").content.decode()
     client.post("/bring-in/check/", {"words": "Cast on 77"})
     assert draft_of(knitter, None).words == "Cast on 77"
+
+
+def stamp_of(client, where):
+    """What a page of the editor has seen of the draft, and its own name."""
+    page = client.get(where).content.decode()
+    seen, name = (re.search(rf'id="{each}" value="([^"]*)"', page)[1] for each in ("draft-seen", "page-name"))
+    return {"draft_seen": seen, "page_name": name}
+
+
+@pytest.mark.parametrize("where", ["/bring-in/", "/pieces/{}/words/"])
+def test_of_two_tabs_the_one_that_has_not_seen_the_other_is_asked(client, knitter, piece, where):
+    where = where.format(piece.pk)
+    of = None if where == "/bring-in/" else piece
+    one, other = stamp_of(client, where), stamp_of(client, where)
+    first = {"words": "Cast on 7 sts.", "started_from": 1}
+    client.post(f"{where}check/", {**first, **one})
+    said = shown(client.post(f"{where}check/", {"words": "Cast on 9 sts.", "started_from": 1, **other}))
+    assert "This text was typed in elsewhere since you opened it" in said
+    assert "Cast on 7 sts." in said
+    assert draft_of(knitter, of).words == "Cast on 7 sts."
+    assert "typed in elsewhere" not in shown(client.post(f"{where}check/", {**first, "words": "Cast on 8 sts.", **one}))
+    saved = client.post(where, {"words": "Cast on 9 sts.", "started_from": 1, **other})
+    assert saved.status_code == 200
+    assert "typed in elsewhere" in shown(saved)
+    assert (draft_of(knitter, of).words, piece.current.number) == ("Cast on 8 sts.", 1)
+    mine = client.post(f"{where}check/", {"words": "Cast on 9 sts.", "started_from": 1, **other, "draft": "mine"})
+    assert "typed in elsewhere" not in shown(mine)
+    assert draft_of(knitter, of).words == "Cast on 9 sts."
+    assert "typed in elsewhere" in shown(client.post(f"{where}check/", {**first, **one}))
+
+
+def test_a_draft_that_was_saved_meanwhile_is_no_draft_that_a_page_has_seen(client, knitter, piece):
+    where = f"/pieces/{piece.pk}/words/"
+    client.post(f"{where}check/", {"words": "Cast on 7 sts.", "started_from": 1, **stamp_of(client, where)})
+    stale = stamp_of(client, where)
+    client.post(where, {"words": "Cast on 7 sts.", "started_from": 1, **stamp_of(client, where)})
+    client.post(f"{where}check/", {"words": "Cast on 8 sts.", "started_from": 2, **stamp_of(client, where)})
+    said = shown(client.post(f"{where}check/", {"words": "Cast on 9 sts.", "started_from": 1, **stale}))
+    assert "typed in elsewhere" in said
+    assert draft_of(knitter, piece).words == "Cast on 8 sts."
 
 
 def test_kept_rows_become_a_piece_and_the_draft_goes(client, knitter):

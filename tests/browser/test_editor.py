@@ -243,3 +243,45 @@ def test_a_reload_after_a_refused_saving_keeps_what_was_typed_since(page, live_s
     page.wait_for_timeout(200)
     page.reload()
     expect(field(page)).to_have_value("Cast on 9 sts.\nRow 1: Knit.\n")
+
+
+def test_two_tabs_that_type_in_one_text_are_asked_which_stands(page, live_server, demo, context):
+    """The other text can be taken, and Undo brings one's own back; or one's own is kept."""
+    piece = demo["Harbour corner cloth"]
+    where = f"{live_server.url}/pieces/{piece.pk}/words/"
+    page.goto(where)
+    other = context.new_page()
+    other.goto(where)
+    for tab, words in ((page, "Cast on 7 sts."), (other, "Cast on 9 sts.")):
+        tab.get_by_label("Written rows").fill(words)
+        expect(tab.locator("[data-kept]")).to_have_text("draft kept")
+    told = other.get_by_role("alert").filter(has_text="typed in elsewhere")
+    expect(told).to_be_visible()
+    other.get_by_text("Take the other one").click()
+    expect(other.get_by_label("Written rows")).to_have_value("Cast on 7 sts.")
+    expect(told).to_be_hidden()
+    other.get_by_role("button", name="Undo", exact=True).click()
+    expect(other.get_by_label("Written rows")).to_have_value("Cast on 9 sts.")
+    expect(told).to_be_hidden()
+    page.get_by_label("Written rows").fill("Cast on 8 sts.")
+    page.get_by_text("Keep mine").click()
+    expect(page.get_by_role("alert")).to_be_hidden()
+    page.reload()
+    expect(page.get_by_label("Written rows")).to_have_value("Cast on 8 sts.")
+    other.close()
+
+
+def test_what_could_not_be_kept_is_sent_again_and_outlives_a_reload(page, live_server, demo):
+    piece = demo["Harbour corner cloth"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/words/")
+    full = {"status": 503, "body": "The server's disk is full.", "content_type": "text/plain"}
+    page.route("**/words/check/", lambda route: route.fulfill(**full))
+    page.get_by_label("Written rows").fill("Cast on 7 sts.")
+    expect(page.locator("#trouble")).to_have_text("The server's disk is full.")
+    page.reload()
+    expect(page.get_by_label("Written rows")).to_have_value("Cast on 7 sts.")
+    expect(page.locator("#trouble")).to_be_visible()
+    page.unroute("**/words/check/")
+    expect(page.locator("#trouble")).to_be_hidden()
+    expect(page.locator("[data-kept]")).to_have_text("draft kept")
+    page.wrong[:] = [each for each in page.wrong if "503" not in each]

@@ -152,3 +152,17 @@ def test_the_stitches_page_is_accessible_on_the_desk_and_on_a_phone(page, live_s
         found = Axe().run(page)
         assert found.violations_count == 0, found.generate_report()
         assert page.evaluate("document.documentElement.scrollWidth") <= page.viewport_size["width"]
+
+
+def test_a_fabric_chosen_before_the_scripts_are_there_counts(page, live_server, shawl):
+    """On a slow network the page is there first, and its scripts a moment later."""
+
+    def late(route):
+        page.wait_for_timeout(1500)
+        route.continue_()
+
+    page.route("**/htmx.min.js", late)
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/", wait_until="commit")
+    page.get_by_label("fabric of cloth", exact=True).select_option("rib3x3")
+    assert not page.evaluate("() => 'htmx' in window")
+    wait_for_fabrics(page, shawl, cloth="rib3x3")

@@ -18,11 +18,13 @@ from tests.addresses import address, patterns
 
 POSTED = 405
 """What an address answers that is only for presses."""
+MISSING = ("print-pdf", "unreadable-text")
+"""A print that is not whole yet has no file, and a piece that can be read no text that cannot be."""
 OF_PLANS = (
     "plan-row", "plan-row-group", "plan-lies", "plan-json", "plan-chart-stitch", "plan-chart-json", "plan-chart-svg",
     "stitches-edge", "stitches-fits",
 )  # fmt: skip
-"""Addresses that written rows have not; a print that is not whole yet has no file."""
+"""Addresses that written rows have not."""
 
 
 def addresses() -> Iterator[tuple[str, bool]]:
@@ -38,7 +40,7 @@ def addresses() -> Iterator[tuple[str, bool]]:
                 continue
             known = {"piece_id": piece.pk if piece else 0, "printing_id": prints.get(piece.pk if piece else 0)}
             written = piece is not None and not piece.is_planned
-            yield address(pattern, known), pattern.name == "print-pdf" or (written and pattern.name in OF_PLANS)
+            yield address(pattern, known), pattern.name in MISSING or (written and pattern.name in OF_PLANS)
 
 
 def main() -> int:

@@ -159,6 +159,18 @@ document.addEventListener("alpine:init", () => {
       htmx.trigger(this.$refs.words, "check");
     },
 
+    // The same text was typed in elsewhere: this one stands, or the other comes in its place and Undo brings this back.
+    keepMine() {
+      field("draft-mine").value = "mine";
+      this.check();
+    },
+    takeOther() {
+      field("draft-seen").value = field("draft-other").value;
+      const other = field("other-text").value;
+      this.put(0, this.$refs.words.value.length, other);
+      this.check();
+    },
+
     say(words) {
       const place = document.querySelector("[data-kept]");
       if (place) place.textContent = words;
