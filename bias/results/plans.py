@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import count
@@ -26,7 +25,7 @@ from knitting.plan.plan import LineKind, Plan
 from knitting.plan.split import RowSplit
 from knitting.recognise import Recognition, recognise
 from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
-from knitting.remedies.time_limit import to_the_end
+from knitting.remedies.time_limit import Steps, to_the_end
 from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import RepeatFit, edges_of, uneven_fits
 from knitting.statements import sentence
@@ -40,7 +39,7 @@ _ROWS_TO_A_BORDER = 200
 
 
 _BYTES, _BYTES_A_ROW = 100_000, 4_000
-_TRIED = 16
+_TRIED, _STITCHES_TRIED = 16, 1_000_000
 """How many other rows are kept for a piece whose cloth is to lie better."""
 
 
@@ -180,10 +179,17 @@ def plan_of_words(words: str) -> Recognition:
     return recognise(results_of_words(words).worked)
 
 
-@remembered(weigh=lambda trials: _TRIED * _BYTES_A_ROW * len(trials.worked.rows))
+def _weight_of_trials(trials: WordsTrials) -> int:
+    """Of large pieces few others are tried."""
+    tried = min(_TRIED, 2 + _STITCHES_TRIED // max(trials.worked.stitches, 1))
+    return tried * _BYTES_A_ROW * len(trials.worked.rows)
+
+
+@remembered(weigh=_weight_of_trials)
 def trials_of_words(words: str) -> WordsTrials:
     """What is tried to make the cloth of written rows lie better."""
-    return WordsTrials(results_of_words(words).worked, plan_of_words(words))
+    found = results_of_words(words)
+    return WordsTrials(found.worked, lambda: found.layout, lambda: plan_of_words(words))
 
 
 def advice_of_words(words: str) -> tuple[WordsAdvice, ...]:
@@ -192,7 +198,7 @@ def advice_of_words(words: str) -> tuple[WordsAdvice, ...]:
 
 
 class _Trials(Protocol[Each]):
-    go_on: Callable[[], bool]
+    steps: Steps
 
     def advice(self) -> tuple[Each, ...]: ...
 
@@ -201,13 +207,13 @@ def within(trials: _Trials[Each], seconds: float) -> tuple[Each, ...] | None:
     """The advice of some trials if it can be had so soon; at least one change is tried each time it is asked."""
     until = monotonic() + seconds
     tried = count()
-    trials.go_on = lambda: next(tried) == 0 or monotonic() < until
+    trials.steps.go_on = lambda: next(tried) == 0 or monotonic() < until
     try:
         return trials.advice()
     except StillTrying:
         return None
     finally:
-        trials.go_on = to_the_end
+        trials.steps.go_on = to_the_end
 
 
 def mended_words(words: str, finding: int, mend: int) -> str | None:

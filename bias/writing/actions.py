@@ -56,7 +56,8 @@ def keep_draft(
         return Draft.objects.create(
             owner=owner, piece=piece, words=words, started_from=started_from, page=editor.page, changes=1
         )
-    if words != draft.words and not editor.knows(draft):
+    saved_already = piece is not None and draft.words == piece.words
+    if words != draft.words and not saved_already and not editor.knows(draft):
         return DraftConflict(draft)
     if words != draft.words or draft.started_from != started_from:
         draft.changes += 1

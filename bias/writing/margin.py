@@ -11,7 +11,7 @@ from django.utils.translation import gettext as _
 
 from bias.results import Results, remembered, results_of_words
 from bias.writing.equal_lines import equal_ends
-from knitting.dialects.tokens import lines_of
+from knitting.dialects.tokens import MOST_LINES, lines_of
 from knitting.needle.worked import LineCount
 from knitting.problems import Span
 from knitting.rows import Side
@@ -76,7 +76,7 @@ class MarginLine:
 
 
 def margin(found: Results) -> tuple[MarginLine, ...]:
-    """Every line of the text in order."""
+    """Every line of the text in order, as :func:`shown_lines` has them."""
     return _margin(found.text)
 
 
@@ -99,8 +99,18 @@ def _margin(text: str) -> tuple[MarginLine, ...]:
             misreadings.get(number, ""),
             sides.get(counts[number].side, "") if number in counts else "",
         )
-        for number, text in enumerate(lines_of(found.text), start=1)
+        for number, text in enumerate(shown_lines(found.text), start=1)
     )
+
+
+def shown_lines(text: str) -> list[str]:
+    """The lines of a text that have an entry each; those that are too many to be read are one entry together.
+
+    >>> len(shown_lines("a\\nb")), len(shown_lines("\\n" * 190_000))
+    (2, 3001)
+    """
+    lines = lines_of(text)
+    return lines if len(lines) <= MOST_LINES else [*lines[:MOST_LINES], "\n".join(lines[MOST_LINES:])]
 
 
 def changed_lines(old: Results, new: Results) -> list[MarginLine] | None:
@@ -109,7 +119,7 @@ def changed_lines(old: Results, new: Results) -> list[MarginLine] | None:
     Lines are matched as the page matches them while typing: equal ones from the top, and equal ones from the end.
     """
     before, after = margin(old), margin(new)
-    texts, new_texts = lines_of(old.text), lines_of(new.text)
+    texts, new_texts = shown_lines(old.text), shown_lines(new.text)
     same, tail = equal_ends(texts, new_texts)
     shift = len(texts) - len(new_texts)
     found = []

@@ -19,7 +19,7 @@ from bias.results import NotRead, Results, dialects, mended_words, recent, remem
 from bias.writing.actions import DraftConflict, Editor, draft_of, drop_draft, keep_draft, text_of
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
-from knitting.dialects.tokens import MOST_BYTES
+from knitting.dialects.tokens import MOST_BYTES, MOST_LINES
 from knitting.saying.statements import said_refusal
 from knitting.statements import N_
 
@@ -159,7 +159,12 @@ def _beside(text: str) -> SafeString:
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
-    shown = {**_shown(results_of_words(words), None), "dialects": dialects(), "page_name": secrets.token_hex(8)}
+    shown = {
+        **_shown(results_of_words(words), None),
+        "dialects": dialects(),
+        "page_name": secrets.token_hex(8),
+        "most_lines": MOST_LINES,
+    }
     return render(request, template, {**shown, **about, "words": words})
 
 

@@ -19,7 +19,7 @@ from knitting.plan.troubles import Path, PlanMend
 from knitting.problems import ProblemKind
 from knitting.remedies.judgement import BendLeft, ClothFindings, bend_left, findings_of
 from knitting.remedies.plan_candidates import plan_candidates
-from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
+from knitting.remedies.time_limit import Steps
 from knitting.statements import Statement, sentence
 from knitting.working.piece_worker import work_piece
 
@@ -53,9 +53,9 @@ class PlanTrials:
     def __init__(self, plan: Plan, wanted: Curvature | None) -> None:
         self.plan = plan
         self.wanted = wanted
+        self.steps = Steps()
         self.laid: dict[Plan, _LaidPlan] = {}
         self.asked: set[Plan] = set()
-        self.go_on: GoOn = to_the_end
 
     @cached_property
     def troubles(self) -> frozenset[tuple[ProblemKind, Path]]:
@@ -78,11 +78,13 @@ class PlanTrials:
     def findings_of(self, plan: Plan) -> ClothFindings:
         """How the cloth of a plan lies."""
         if plan not in self.laid:
-            if plan is not self.plan and not self.go_on():
-                raise StillTrying
-            worked = work_piece(compiled(forecast_of(plan)), gauge=plan.gauge)
+            rows, cloth = ("rows", plan), ("cloth", plan)
+            worked = self.steps.once(rows, lambda: work_piece(compiled(forecast_of(plan)), gauge=plan.gauge))
             later = tuple((change.row, change.gauge) for change in plan.gauges)
-            self.laid[plan] = _LaidPlan(findings_of(lay_flat(worked, plan.gauge, later), self.wanted), worked.stitches)
+            layout = self.steps.once(cloth, lambda: lay_flat(worked, plan.gauge, later))
+            self.laid[plan] = _LaidPlan(findings_of(layout, self.wanted), worked.stitches)
+            self.steps.forget(rows)
+            self.steps.forget(cloth)
         self.asked.add(plan)
         return self.laid[plan].cloth_findings
 

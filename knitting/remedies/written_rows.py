@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
 from itertools import islice
 from typing import NamedTuple
 
-from knitting.cloth import lay_flat
+from knitting.cloth import Layout, NoLayout, lay_flat
 from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES
 from knitting.flatness import Bend, Finding, flatness
 from knitting.flatness.verdicts import FLAT_DEG
@@ -18,7 +18,7 @@ from knitting.recognise import Recognition
 from knitting.remedies.advice import MOST_OFFERED, PlanTrials
 from knitting.remedies.judgement import BendLeft, ClothFindings, bend_left, findings_of
 from knitting.remedies.row_candidates import RewrittenRows, row_candidates
-from knitting.remedies.time_limit import GoOn, StillTrying, to_the_end
+from knitting.remedies.time_limit import Steps
 from knitting.remedies.turned_eyelets import turned_in_turn
 from knitting.remedies.unrolled_piece import rolled
 from knitting.rows import Piece
@@ -60,7 +60,7 @@ class WordsAdvice:
 
 def advise_words(worked: WorkedPiece, read: Recognition) -> tuple[WordsAdvice, ...]:
     """How the cloth of a written piece lies, with mends that were tried. ``read`` is the plan read out of it."""
-    return WordsTrials(worked, read).advice()
+    return WordsTrials(worked, lambda: lay_flat(worked), lambda: read).advice()
 
 
 def _turned(worked: WorkedPiece) -> list[WordsMend]:
@@ -84,14 +84,22 @@ def _fits(piece: Piece) -> bool:
 class WordsTrials:
     """Other rows tried in the place of some, no more than there is patience for, and each once."""
 
-    def __init__(self, worked: WorkedPiece, read: Recognition) -> None:
+    def __init__(
+        self, worked: WorkedPiece, lay: Callable[[], Layout | NoLayout], read: Callable[[], Recognition]
+    ) -> None:
         self.worked = worked
-        self.now = findings_of(lay_flat(worked))
-        self.as_plan = PlanTrials(read.plan, None) if read.plan else None
+        self.lay = lay
+        self.read = read
+        self.steps = Steps()
+        self.plan_trials: PlanTrials | None = None
         self.stitches = 0
         self.offered: list[_TriedRows] = []
-        self.known: dict[tuple[Finding, Statement], _LaidRows | None] = {}
-        self.go_on: GoOn = to_the_end
+        self.laid: dict[tuple[Finding, Statement], _LaidRows | None] = {}
+
+    @property
+    def now(self) -> ClothFindings:
+        """How the cloth lies as it is written."""
+        return self.steps.once("now", lambda: findings_of(self.lay()))
 
     def advice(self) -> tuple[WordsAdvice, ...]:
         """Every finding with its mends; :class:`StillTrying` if one shall not go on."""
@@ -99,7 +107,7 @@ class WordsTrials:
         planned = self._planned()
         mends: dict[Finding, list[WordsMend]] = {}
         for each in self.now.found:
-            found = _turned(self.worked) if each.bend is Bend.SLANT else []
+            found = self._turned() if each.bend is Bend.SLANT else []
             found = found or [WordsMend(mend.says, plan=mend.plan) for mend in planned.get((each.bend, each.rows), ())]
             mends[each] = (found or self.mends(each)) if each.asks else []
         return tuple(
@@ -107,12 +115,17 @@ class WordsTrials:
             for each in self.now.found
         )
 
+    def _turned(self) -> list[WordsMend]:
+        return self.steps.once("turned", lambda: _turned(self.worked))
+
     def _planned(self) -> dict[tuple[Bend, tuple[int, int]], tuple[PlanMend, ...]]:
         """The mends of the plan that the rows can be read as, by finding."""
-        if self.as_plan is None:
+        plan = self.steps.once("plan", lambda: self.read().plan)
+        if plan is None:
             return {}
-        self.as_plan.go_on = self.go_on
-        return {(each.finding.bend, each.finding.rows): each.mends for each in self.as_plan.advice()}
+        self.plan_trials = self.plan_trials or PlanTrials(plan, None)
+        self.plan_trials.steps.go_on = self.steps.go_on
+        return {(each.finding.bend, each.finding.rows): each.mends for each in self.plan_trials.advice()}
 
     def mends(self, finding: Finding) -> list[WordsMend]:
         """The rows that lie best, one or two of them."""
@@ -149,15 +162,20 @@ class WordsTrials:
     def _again(self, finding: Finding, other: RewrittenRows) -> _LaidRows | None:
         """Other rows worked and laid out; ``None`` where they do not come out."""
         key = (finding, other.says)
-        if key not in self.known:
-            if not self.go_on():
-                raise StillTrying
-            piece = rolled(self.worked, other.items, other.headers)
-            again = work_piece(piece)
-            longer = len(again.rows) > _MOST_LONGER * len(self.worked.rows)
-            sound = not again.problems and not longer and _fits(piece)
-            self.known[key] = _LaidRows(again, findings_of(lay_flat(again))) if sound else None
-        return self.known[key]
+        if key in self.laid:
+            return self.laid[key]
+        rows = ("rows", *key)
+        again = self.steps.once(rows, lambda: self._worked(other))
+        self.laid[key] = self.steps.once(key, lambda: _laid(again))
+        self.steps.forget(rows)
+        self.steps.forget(key)
+        return self.laid[key]
+
+    def _worked(self, other: RewrittenRows) -> WorkedPiece | None:
+        piece = rolled(self.worked, other.items, other.headers)
+        again = work_piece(piece)
+        longer = len(again.rows) > _MOST_LONGER * len(self.worked.rows)
+        return again if not again.problems and not longer and _fits(piece) else None
 
     def _twice(self, finding: Finding, spoiled: list[_TriedRows]) -> list[_TriedRows]:
         """Two changes, where every one that helps makes another bend: the second mends that one."""
@@ -178,6 +196,10 @@ class _LaidRows(NamedTuple):
 
     worked: WorkedPiece
     cloth_findings: ClothFindings
+
+
+def _laid(again: WorkedPiece | None) -> _LaidRows | None:
+    return _LaidRows(again, findings_of(lay_flat(again))) if again is not None else None
 
 
 class _TriedRows(NamedTuple):

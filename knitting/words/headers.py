@@ -101,6 +101,10 @@ class HeaderReader:
 
     def _take_fabric(self, name: str, value: str, span: Span) -> None:
         """A fabric of the piece's own; one whose name is taken replaces nothing."""
+        if len(self.fabrics) == MOST_FABRICS:  # before it is read: there may be thousands
+            said = sentence("A piece has {most} fabrics of its own at most.", most=MOST_FABRICS)
+            self.problems.append(unreadable(ProblemKind.TOO_LONG, span, said, None))
+            return
         try:
             fabric = read_fabric(name, value, with_own(self.fabrics), self.dialect)
             if any(known.key == fabric.key for known in self.fabrics):
@@ -108,8 +112,6 @@ class HeaderReader:
                     sentence("There is a fabric '{fabric}' already.", fabric=fabric.key),
                     sentence("Take another name for this one."),
                 )
-            if len(self.fabrics) == MOST_FABRICS:
-                raise NotAFabric(sentence("A piece has {most} fabrics of its own at most.", most=MOST_FABRICS))
         except NotAFabric as why:
             self.problems.append(unreadable(ProblemKind.CANNOT_READ, span, why.why, why.hint))
             return

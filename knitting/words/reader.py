@@ -53,7 +53,7 @@ def read(text: str, words: Dialect | None = None) -> Reading:
         )
         return reader.reading()
     for number, line_text in enumerate(lines_of(text), start=1):
-        if len(reader.problems) >= _MOST_PROBLEMS or number > MOST_LINES:
+        if reader.said >= _MOST_PROBLEMS or number > MOST_LINES:
             message = sentence(
                 "Reading stopped at line {number}: at most {most:,} lines are read.", number=number, most=MOST_LINES
             )
@@ -79,6 +79,11 @@ class _Reader:
     @property
     def begun(self) -> bool:
         return any(orders for _, orders in self.sections)
+
+    @property
+    def said(self) -> int:
+        """How many problems there are by now."""
+        return len(self.problems) + len(self.headers.problems)
 
     def reading(self) -> Reading:
         sections = tuple(Section(name, tuple(orders)) for name, orders in self.sections if orders or not name)

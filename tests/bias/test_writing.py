@@ -70,6 +70,16 @@ def test_a_draft_that_was_saved_meanwhile_is_no_draft_that_a_page_has_seen(clien
     assert draft_of(knitter, piece).words == "Cast on 8 sts."
 
 
+def test_a_draft_of_what_is_saved_already_stands_in_nobodys_way(client, knitter, piece):
+    """A check that was under way while its page saved comes after it."""
+    where = f"/pieces/{piece.pk}/words/"
+    stale = stamp_of(client, where)
+    client.post(f"{where}check/", {"words": piece.words, "started_from": 1, **stamp_of(client, where)})
+    said = shown(client.post(f"{where}check/", {"words": "Cast on 9 sts.", "started_from": 1, **stale}))
+    assert "typed in elsewhere" not in said
+    assert draft_of(knitter, piece).words == "Cast on 9 sts."
+
+
 def test_kept_rows_become_a_piece_and_the_draft_goes(client, knitter):
     client.post("/bring-in/check/", {"words": WORDS})
     answer = client.post("/bring-in/", {"words": WORDS})

@@ -65,6 +65,12 @@ document.addEventListener("alpine:init", () => {
         if (document.activeElement === area) this.caret();
       });
       this.$el.addEventListener("htmx:afterRequest", (event) => this.answered(event.detail.successful));
+      // What is saved needs no draft any more.
+      field("keep").addEventListener("submit", () => {
+        clearTimeout(this.timer);
+        clearTimeout(this.again);
+        htmx.trigger(area, "htmx:abort");
+      });
       document.querySelector("[data-open-file]")?.addEventListener("change", (event) => {
         this.take(/** @type {HTMLInputElement} */ (event.target).files[0]);
         /** @type {HTMLInputElement} */ (event.target).value = "";
@@ -178,7 +184,7 @@ document.addEventListener("alpine:init", () => {
 
     // The lines behind the text wrap as the text does, so each gets the text at once; its counts come later.
     level() {
-      const texts = this.$refs.words.value.split("\n");
+      const texts = this.shownLines();
       const lines = this.$refs.lines;
       const old = [...lines.children];
       let same = 0;
@@ -208,6 +214,13 @@ document.addEventListener("alpine:init", () => {
         line.id = `ln-${at + 1}`;
         line.children[0].textContent = at + 1;
       });
+    },
+
+    // Lines beyond those that are read stand together, as the server has them.
+    shownLines() {
+      const texts = this.$refs.words.value.split("\n");
+      const most = Number(this.$root.dataset.mostLines);
+      return texts.length > most ? [...texts.slice(0, most), texts.slice(most).join("\n")] : texts;
     },
 
     put(from, to, text) {
