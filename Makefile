@@ -23,7 +23,7 @@ serve:
 	@echo
 	@echo "  Bias is at http://$(BIND)   (end it with Ctrl+C)"
 	@echo
-	@exec $(BIN)/gunicorn bias.wsgi --bind $(BIND) --workers 2 --threads 4 --log-level warning
+	@MALLOC_ARENA_MAX=2 exec $(BIN)/gunicorn bias.wsgi --bind $(BIND) --workers 2 --threads 16 --log-level warning
 
 test: setup-dev browser check  ## set everything up and run every check and test
 	WHOLE_SEARCH=1 $(BIN)/python -m pytest -n 2 --dist worksteal tests knitting drawing bias

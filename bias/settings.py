@@ -76,6 +76,7 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "bias.serving.privacy.PrivacyMiddleware",
     "django.middleware.gzip.GZipMiddleware",
+    "bias.serving.lanes.BusyMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "bias.language.LanguageMiddleware",
     "django.middleware.common.CommonMiddleware",
@@ -115,7 +116,7 @@ DATABASES = {
             "transaction_mode": "IMMEDIATE",
             # FULL: a row that was acknowledged survives a power cut as well as a killed process.
             "init_command": "PRAGMA journal_mode=WAL;PRAGMA synchronous=FULL;"
-            "PRAGMA temp_store=MEMORY;PRAGMA cache_size=-20000;",
+            "PRAGMA temp_store=MEMORY;PRAGMA cache_size=-4000;",
         },
     },
 }
@@ -132,7 +133,8 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("BIAS_HTTPS", False)
 SECURE_SSL_REDIRECT = env.bool("BIAS_HTTPS_REDIRECT", False)
 SECURE_HSTS_SECONDS = env.int("BIAS_HSTS_SECONDS", 0)
-if env.bool("BIAS_BEHIND_PROXY", False):  # only a server in front that sets it itself may be believed
+BIAS_BEHIND_PROXY = env.bool("BIAS_BEHIND_PROXY", False)
+if BIAS_BEHIND_PROXY:  # only a server in front that sets it itself may be believed
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 90
 

@@ -1,9 +1,8 @@
 """Every address of the site."""
 
-from django.contrib.auth.views import LoginView
 from django.urls import include, path, register_converter
 
-from bias.accounts.sign_in import SignOutView
+from bias.accounts.sign_in import SignInView, SignOutView
 from bias.parsing import NumberConverter
 
 register_converter(NumberConverter, "number")  # before the addresses of the apps are read
@@ -16,7 +15,7 @@ urlpatterns = [
     path("", include("bias.at_needles.urls")),
     path("", include("bias.printing.urls")),
     path("", include("bias.accounts.urls")),
-    path("sign-in/", LoginView.as_view(template_name="accounts/sign_in.html"), name="sign-in"),
+    path("sign-in/", SignInView.as_view(), name="sign-in"),
     path("sign-out/", SignOutView.as_view(), name="sign-out"),
 ]
 

@@ -16,7 +16,7 @@ from bias.results import first_difference
 from knitting import log
 from knitting.log import Progress, progress
 
-_ROWS_SEEN = 12
+_ROWS_SEEN = 4
 _BESIDE_ROWS = [kind for kind in log.KINDS if kind != log.RowWorked.kind]
 
 

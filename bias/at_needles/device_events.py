@@ -63,7 +63,7 @@ def _read(waiting: list[object]) -> tuple[list[Event], list[dict[str, str]]]:
 
 def _rows(owner: Any, current: Revision, sent: list[Event]) -> int:
     """How many rows there are; what was measured may ask for more than are written."""
-    rows = len(current.results.worked.rows)
+    rows = current.row_count
     if all(each.row <= rows for each in sent):
         return rows
     return len(worked_copy_of(owner, current.piece_id, sent[0].copy).on.results.worked.rows)

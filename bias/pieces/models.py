@@ -15,6 +15,7 @@ from bias.results import (
     advice_of_words,
     results_of_plan,
     results_of_words,
+    row_count,
     trials_of_words,
     why_unreadable,
     within,
@@ -126,6 +127,11 @@ class Revision(models.Model):
     def words(self) -> str:
         """The written rows: as they were written, or as the plan gives them."""
         return results_of_plan(self.plan).text if self.plan else self.written
+
+    @property
+    def row_count(self) -> int:
+        """How many rows there are."""
+        return row_count(self.written, self.plan)
 
     @property
     def results(self) -> Results:

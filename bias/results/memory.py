@@ -14,7 +14,7 @@ from typing import Any, ParamSpec, TypeVar
 from cachetools import LRUCache
 from django.utils.translation import get_language
 
-MOST_BYTES = 128_000_000
+MOST_BYTES = 96_000_000
 """About as much as a process keeps; what was used longest ago goes first."""
 _SMALL = 60_000
 """Bytes of what says nothing of its size."""

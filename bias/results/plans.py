@@ -38,7 +38,7 @@ _ROWS_TO_A_BORDER = 200
 """Rows within which it is told when a pattern is whole at its borders."""
 
 
-_BYTES, _BYTES_A_ROW = 100_000, 4_000
+_BYTES, _BYTES_A_ROW, _BYTES_OF_A_NUMBER = 100_000, 4_000, 300
 _TRIED, _STITCHES_TRIED = 16, 1_000_000
 """How many other rows are kept for a piece whose cloth is to lie better."""
 
@@ -154,6 +154,13 @@ def results_of_plan(source: str) -> PlanResults:
     """What a kept plan comes to; the same text is done once. ``NotRead`` if it is no plan."""
     forecast = forecast_of(plan_from_text(source))
     return PlanResults(source, forecast, write(compiled(forecast)))
+
+
+@remembered(weigh=lambda _: _BYTES_OF_A_NUMBER)
+def row_count(written: str, plan: str) -> int:
+    """How many rows there are, of written rows or of a plan: what a press has to know, kept when all else is not."""
+    results = results_of_plan(plan).results if plan else results_of_words(written)
+    return len(results.worked.rows)
 
 
 def why_unreadable(source: object) -> str:

@@ -163,6 +163,29 @@ def test_an_exception_is_charted_by_hand_and_undone(chart, shawl):
     assert len(results_of_plan(sketch_state(shawl).plan).plan.stages) == 2
 
 
+def test_nothing_can_be_pressed_for_a_stitch_that_is_chosen_no_more(chart):
+    """What can be done is fetched for each stitch: until it comes, that of the one before cannot be pressed."""
+
+    def late(route):
+        chart.wait_for_timeout(700)
+        route.continue_()
+
+    told = "() => document.getElementById('by-hand').dataset.shown === document.getElementById('by-hand').dataset.asked"
+    deeds = chart.locator("#by-hand [data-stitch]")
+    chart.locator("canvas").focus()
+    chart.keyboard.press("ArrowLeft")
+    assert deeds.evaluate("place => place.inert")
+    chart.wait_for_function(told)
+    before = deeds.locator("[name=stitch]").input_value()
+    chart.route("**/plan/chart/stitch/**", late)
+    chart.keyboard.press("ArrowLeft")
+    assert deeds.evaluate("place => place.inert")
+    chart.wait_for_function(told)
+    expect(deeds.locator("[name=stitch]")).not_to_have_value(before)
+    assert not deeds.evaluate("place => place.inert")
+    chart.unroute("**/plan/chart/stitch/**")
+
+
 def test_what_would_break_the_count_is_said_where_it_was_pressed(chart):
     chart.locator("canvas").focus()
     for _ in range(12):

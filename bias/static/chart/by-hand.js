@@ -9,6 +9,7 @@ document.addEventListener("chart-stitch", (event) => {
   if (!form) return;
   const { row, stitch, between } = event.detail;
   form.dataset.asked = `${row} ${stitch} ${between}`;
+  deeds(form).inert = true; // they are still those of the stitch before
   clearTimeout(resting);
   resting = setTimeout(() => fetchDeeds(form.dataset.stitchUrl, form.dataset.asked, row, stitch, between), RESTS_AFTER);
 });
@@ -18,10 +19,14 @@ async function fetchDeeds(address, asked, row, stitch, between) {
   const answer = await fetch(`${address}?${query}`, { headers: { "HX-Request": "true" } }).catch(() => null);
   const form = document.getElementById("by-hand");
   if (!answer?.ok || form?.dataset.asked !== asked) return;
-  form.querySelector("[data-stitch]").innerHTML = await answer.text();
+  deeds(form).innerHTML = await answer.text();
+  deeds(form).inert = false;
   form.dataset.shown = asked;
   if (wantsFocus) toDeeds();
 }
+
+/** @param {HTMLElement} form */
+const deeds = (form) => /** @type {HTMLElement} */ (form.querySelector("[data-stitch]"));
 
 function toDeeds() {
   wantsFocus = false;
