@@ -11,6 +11,7 @@ from django.utils.translation import gettext as _
 
 from bias.at_needles.models import LONGEST_NAME, Copy
 from bias.pieces.models import Piece
+from knitting.coding.lines import as_line
 from knitting.log import MOST_COPIES
 
 
@@ -60,7 +61,7 @@ def begin_copy(piece: Piece) -> int | None:
 def rename_copy(piece: Piece, number: int, name: str) -> None:
     """Give a copy a name; an empty one takes it away. A copy that there is not is passed over."""
     if number in {known.number for known in copies_of(piece)}:
-        said = " ".join(name.replace("\0", "").split())[:LONGEST_NAME]
+        said = as_line(name)[:LONGEST_NAME].strip()
         Copy.objects.update_or_create(piece=piece, number=number, defaults={"name": said})
 
 

@@ -8,6 +8,7 @@ import json
 from typing import Any
 
 from bias.at_needles.worked_copy import WorkedCopy
+from knitting.files import harmless_cell
 from knitting.log import Event, RowWorked, details
 
 _COLUMNS = ("id", "happened", "kind", "copy", "row", "label", "stitches", "counts", "details")
@@ -22,13 +23,8 @@ def log_csv(worked_copy: WorkedCopy) -> str:
     for event in worked_copy.events:
         about = _about(worked_copy, event)
         details = json.dumps(about["details"], ensure_ascii=False) if about["details"] else ""
-        lines.writerow([*(_harmless(about[key]) for key in _COLUMNS[:-1]), _harmless(details)])
+        lines.writerow([*(harmless_cell(about[key]) for key in _COLUMNS[:-1]), harmless_cell(details)])
     return out.getvalue()
-
-
-def _harmless(value: Any) -> Any:
-    """Text that a spreadsheet would take for a formula is led by an apostrophe."""
-    return f"'{value}" if isinstance(value, str) and value[:1] in ("=", "+", "-", "@", "\t", "\r") else value
 
 
 def log_json(worked_copy: WorkedCopy) -> dict[str, Any]:

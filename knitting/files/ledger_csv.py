@@ -25,9 +25,14 @@ def ledger_csv(worked: WorkedPiece, words: Dialect | None = None) -> str:
         work = " | ".join(said for part in row.work if (said := say_runs(part.runs, words)))
         parts = " ".join(str(part) for part in row.parts)
         cells = (number, row.label, row.section, row.time, row.side.value, row.colour, row.span.line)
-        writer.writerow([_safe(cell) for cell in (*cells, row.start, row.end, row.change, parts, work)])
+        writer.writerow([harmless_cell(cell) for cell in (*cells, row.start, row.end, row.change, parts, work)])
     return out.getvalue()
 
 
-def _safe(cell: object) -> object:
+def harmless_cell(cell: object) -> object:
+    """A cell that no spreadsheet takes for a formula: a text that begins as one is led by an apostrophe.
+
+    >>> harmless_cell("=1+1"), harmless_cell(-4)
+    ("'=1+1", -4)
+    """
     return f"'{cell}" if isinstance(cell, str) and cell.startswith(_FORMULA) else cell

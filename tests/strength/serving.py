@@ -14,6 +14,8 @@ import time
 from contextlib import closing
 from dataclasses import dataclass, field
 from pathlib import Path
+from typing import Any
+from urllib.parse import urlencode
 from uuid import uuid4
 
 ROOT = Path(__file__).resolve().parent.parent.parent
@@ -50,8 +52,9 @@ class Server:
     @property
     def environment(self) -> dict[str, str]:
         """What the server is told."""
-        own = {"BIAS_VAR": str(self.var), "BIAS_BIND": f"127.0.0.1:{self.port}", "BIAS_HOUSEHOLD": "1"}
-        return {**os.environ, **own, "DJANGO_SETTINGS_MODULE": "bias.settings", "PYTHONPATH": str(ROOT), **LEAN}
+        own = {"BIAS_VAR": str(self.var), "BIAS_BIND": f"127.0.0.1:{self.port}"}
+        own |= {"DJANGO_SETTINGS_MODULE": "bias.settings", "PYTHONPATH": str(ROOT)}
+        return {"BIAS_HOUSEHOLD": "1", **os.environ, **own, **LEAN}
 
     def manage(self, *words: str) -> str:
         """One command of the site on the server's data; what it prints."""
@@ -98,29 +101,80 @@ class Hand:
     """A knitter's device: it keeps its cookies and presses."""
 
     def __init__(self, server: Server, piece: int) -> None:
-        self.server, self.piece = server, piece
-        self.line = http.client.HTTPConnection("127.0.0.1", server.port, timeout=20)
-        self.line.request("GET", f"/pieces/{piece}/needles/")
+        self._open(server.port, piece)
+
+    @classmethod
+    def signed_in(cls, port: int, piece: int, name: str, password: str) -> Hand:
+        """A device whose knitter has signed in."""
+        hand = cls.__new__(cls)
+        hand.line, hand.cookies, hand.headers = _line(port), {}, {}
+        hand._sign_in(name, password)
+        hand._open(port, piece)
+        return hand
+
+    @classmethod
+    def tries(cls, port: int, name: str, password: str) -> int:
+        """The status of the answer to a name and a password."""
+        hand = cls.__new__(cls)
+        hand.line, hand.cookies, hand.headers = _line(port), {}, {}
+        return hand._sign_in(name, password)
+
+    def _sign_in(self, name: str, password: str) -> int:
+        status, page = self.ask("/sign-in/")
+        if status != 200:
+            return status
+        body = urlencode({"username": name, "password": password, "csrfmiddlewaretoken": _token(page)})
+        kind = {"Content-Type": "application/x-www-form-urlencoded"}
+        return self._answer("POST", "/sign-in/", body, kind)[0]
+
+    def _open(self, port: int, piece: int) -> None:
+        self.piece = piece
+        if not hasattr(self, "line"):
+            self.line, self.cookies, self.headers = _line(port), {}, {}
+        status, page = self.ask(f"/pieces/{piece}/needles/")
+        assert status == 200, status
+        about = {"Content-Type": "application/json", "Origin": f"http://127.0.0.1:{port}"}
+        self.headers = {"X-CSRFToken": _token(page), **about, "Cookie": self._said_cookies()}
+
+    def _said_cookies(self) -> str:
+        return "; ".join(f"{name}={value}" for name, value in self.cookies.items())
+
+    def _answer(self, way: str, address: str, body: str, headers: dict[str, str]) -> tuple[int, bytes]:
+        self.line.request(way, address, body or None, {**headers, "Cookie": self._said_cookies()})
         answer = self.line.getresponse()
-        page = answer.read().decode()
-        assert answer.status == 200, answer.status
-        cookies = [value.split(";")[0] for name, value in answer.getheaders() if name == "Set-Cookie"]
-        token = re.search(r'X-CSRFToken": "([^"]+)"', page)
-        assert token is not None
-        self.headers = {
-            "Cookie": "; ".join(cookies),
-            "X-CSRFToken": token[1],
-            "Content-Type": "application/json",
-            "Origin": f"http://127.0.0.1:{server.port}",
-        }
+        held = answer.read()
+        for name, value in answer.getheaders():
+            if name == "Set-Cookie":
+                key, _, rest = value.partition("=")
+                self.cookies[key] = rest.split(";")[0]
+        return answer.status, held
 
     def press(self, *events: dict[str, object]) -> list[str]:
         """Send one event, or those that waited; the ids that were acknowledged."""
+        status, said = self.send(*events)
+        return list(said["taken"]) if status == 200 else []
+
+    def send(self, *events: dict[str, object]) -> tuple[int, dict[str, Any]]:
+        """The status and the words of the answer to some events."""
         body = json.dumps({"events": events})
-        self.line.request("POST", f"/pieces/{self.piece}/needles/events/", body, self.headers)
-        answer = self.line.getresponse()
-        said = answer.read()
-        return list(json.loads(said)["taken"]) if answer.status == 200 else []
+        status, held = self._answer("POST", f"/pieces/{self.piece}/needles/events/", body, self.headers)
+        return status, json.loads(held)
+
+    def ask(self, address: str) -> tuple[int, str]:
+        """The status and the text of a page."""
+        status, held = self._answer("GET", address, "", self.headers)
+        return status, held.decode()
+
+
+def _line(port: int) -> http.client.HTTPConnection:
+    return http.client.HTTPConnection("127.0.0.1", port, timeout=20)
+
+
+def _token(page: str) -> str:
+    """The token of a page, from its headers for scripts or from its form."""
+    found = re.search(r'(?:X-CSRFToken": "|csrfmiddlewaretoken" value=")([^"]+)"', page)
+    assert found is not None
+    return found[1]
 
 
 def row_event(row: int) -> dict[str, object]:

@@ -1,0 +1,1 @@
+"""What a thief, a careless knitter and bad luck try."""

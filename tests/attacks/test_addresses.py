@@ -1,0 +1,54 @@
+"""Every address of the site, told from the urls, in every way of asking: as nobody, and as another knitter."""
+
+import pytest
+from django.test import Client
+
+from bias.at_needles.models import Event
+from bias.pieces.models import Piece, Revision
+from bias.planning.models import Sketch
+from bias.printing.models import Printing
+from bias.writing.models import Draft
+from tests.addresses import address, patterns
+
+WAYS = ("get", "head", "post", "put", "patch", "delete", "options", "trace")
+OPEN = {"sign-in", "sign-out", "service-worker"}
+"""What is open to somebody who is not signed in."""
+NOTHING_HERE = {302, 403, 404, 405}
+EVERY = {pattern.name: pattern for pattern in patterns()}
+
+
+def everything():
+    """How much is kept of everybody."""
+    return [table.objects.count() for table in (Piece, Revision, Sketch, Draft, Event, Printing)]
+
+
+@pytest.fixture
+def theirs(planned, settings):
+    """The addresses of what the household has, while people sign in."""
+    settings.BIAS_HOUSEHOLD = False
+    made = Printing.objects.create(revision=planned.current, choices={}, parts_in_all=1)
+    known = {"piece_id": planned.pk, "printing_id": made.pk}
+    return {name: address(pattern, known) for name, pattern in EVERY.items()}
+
+
+@pytest.mark.parametrize("way", WAYS)
+def test_nobody_is_let_in_anywhere(client, theirs, way):
+    before = everything()
+    for name, where in theirs.items():
+        answer = getattr(client, way)(where)
+        if name not in OPEN:
+            assert answer.status_code == 302, (way, where)
+            assert answer["Location"].startswith("/sign-in/"), (way, where)
+    assert everything() == before
+
+
+@pytest.mark.parametrize("way", WAYS)
+def test_another_knitter_finds_nothing_of_a_piece(theirs, django_user_model, way):
+    stranger = Client(raise_request_exception=False)
+    stranger.force_login(django_user_model.objects.create_user("stranger", password="a long enough word"))
+    before = everything()
+    for name, where in theirs.items():
+        if "piece_id" in EVERY[name].pattern.converters:
+            answer = getattr(stranger, way)(where)
+            assert answer.status_code in NOTHING_HERE - {302}, (way, where)
+    assert everything() == before
