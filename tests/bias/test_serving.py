@@ -3,7 +3,7 @@
 import json
 import logging
 import sqlite3
-from contextlib import suppress
+from contextlib import closing, suppress
 
 import pytest
 from django.db import OperationalError, connection
@@ -96,6 +96,18 @@ def test_a_database_that_can_only_be_read_still_shows_its_pages(calm, shawl, rea
     assert (status, said["why"][:57]) == (503, "The server's database can only be read at the moment. Not")
     answer = calm.post(f"/pieces/{shawl.pk}/words/check/", {"words": SHAWL}, headers={"HX-Request": "true"})
     assert (answer.status_code, answer["Content-Type"]) == (503, "text/plain; charset=utf-8")
+
+
+def test_a_database_that_another_program_writes_to_is_said_so(calm, shawl, transactional_db):
+    calm.get(f"/pieces/{shawl.pk}/needles/")
+    connection.cursor().execute("PRAGMA busy_timeout = 20")
+    with closing(sqlite3.connect(connection.settings_dict["NAME"])) as other:
+        other.execute("BEGIN IMMEDIATE")
+        status, said = send(calm, shawl, row := press("row", 1))
+        other.rollback()
+    connection.cursor().execute("PRAGMA busy_timeout = 10000")
+    assert (status, said["why"][:57]) == (503, "Something else is writing to the server's database. Nothi")
+    assert send(calm, shawl, row)[1]["taken"] == [row["id"]]
 
 
 @pytest.mark.filterwarnings("ignore:Overriding setting DATABASES")
