@@ -101,5 +101,7 @@ def our_fault(request: HttpRequest, **_exception: Any) -> HttpResponse:
         words = _("The fault is ours, not yours. What was kept is kept; go back and try once more.")
         return error_page(request, 500, _("Something broke"), words)
     kept = _("Nothing was changed. What you press at the needles waits on this device; what you typed stays with you.")
+    if request.content_type == "application/json":  # the page at the needles says itself how many presses wait
+        return unavailable(request, _("Not at the moment"), fault.said)
     ask = _("Whoever runs Bias has to look at it.") if not fault.passes else ""
     return unavailable(request, _("Not at the moment"), " ".join(filter(None, (fault.said, kept, ask))))

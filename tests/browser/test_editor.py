@@ -252,9 +252,10 @@ def test_two_tabs_that_type_in_one_text_are_asked_which_stands(page, live_server
     page.goto(where)
     other = context.new_page()
     other.goto(where)
-    for tab, words in ((page, "Cast on 7 sts."), (other, "Cast on 9 sts.")):
+    not_kept = "not kept yet: choose which text stands"
+    for tab, words, kept in ((page, "Cast on 7 sts.", "draft kept"), (other, "Cast on 9 sts.", not_kept)):
         tab.get_by_label("Written rows").fill(words)
-        expect(tab.locator("[data-kept]")).to_have_text("draft kept")
+        expect(tab.locator("[data-kept]")).to_have_text(kept)
     told = other.get_by_role("alert").filter(has_text="typed in elsewhere")
     expect(told).to_be_visible()
     other.get_by_text("Take the other one").click()

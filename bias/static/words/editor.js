@@ -52,6 +52,8 @@ document.addEventListener("alpine:init", () => {
       });
       area.addEventListener("htmx:afterSettle", () => {
         this.showLine();
+        if (document.querySelector("#elsewhere [role=alert]"))
+          this.say(gettext("not kept yet: choose which text stands"));
         this.$refs.dialect.value = document.getElementById("told").dataset.dialect;
       });
       area.addEventListener("beforeinput", (event) => {
