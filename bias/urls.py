@@ -1,11 +1,8 @@
 """Every address of the site."""
 
-from django.urls import include, path, register_converter
+from django.urls import include, path
 
 from bias.accounts.sign_in import SignInView, SignOutView
-from bias.parsing import NumberConverter
-
-register_converter(NumberConverter, "number")  # before the addresses of the apps are read
 
 urlpatterns = [
     path("", include("bias.home.urls")),

@@ -1,6 +1,9 @@
 """What a request meets before and after the pages."""
 
 from django.apps import AppConfig
+from django.urls import register_converter
+
+from bias.parsing import NumberConverter
 
 
 class ServingConfig(AppConfig):
@@ -9,5 +12,7 @@ class ServingConfig(AppConfig):
     name = "bias.serving"
 
     def ready(self) -> None:
-        """Register the checks at the start."""
+        """Register the checks at the start, and how numbers stand in addresses."""
         from bias.serving import checks  # noqa: F401
+
+        register_converter(NumberConverter, "number")
