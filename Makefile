@@ -22,6 +22,7 @@ serve:
 	$(BIN)/python manage.py check --tag security
 	@echo
 	@echo "  Bias is at http://$(BIND)   (end it with Ctrl+C)"
+	@echo "  It is for this machine. To serve others, put a server in front: deploy/nginx.conf"
 	@echo
 	@MALLOC_ARENA_MAX=2 exec $(BIN)/gunicorn bias.wsgi --bind $(BIND) --workers 2 --threads 16 --log-level warning
 

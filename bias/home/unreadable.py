@@ -106,7 +106,7 @@ def go_on(request: HttpRequest, piece_id: int) -> HttpResponse:
 
 
 @require_safe
-def kept_text(request: HttpRequest, piece_id: int) -> HttpResponse:
+def text_file(request: HttpRequest, piece_id: int) -> HttpResponse:
     """What is kept of an unreadable piece, as it is, for taking away."""
     found = _of(request, piece_id)
     if not (found.why or found.why_not_the_sketch):

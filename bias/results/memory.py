@@ -51,9 +51,7 @@ def remembered(
                 if key in _kept:
                     found: _Result = _kept[key][0]
                     return found
-            began = monotonic()
-            made = function(*args, **kwargs)
-            _note(function.__qualname__, monotonic() - began)
+            made = noted(function)(*args, **kwargs)
             weight = weigh(made)
             with _lock:
                 if weight <= MOST_BYTES:
@@ -76,10 +74,20 @@ def work_noted() -> Iterator[list[tuple[str, float]]]:
         _work.reset(token)
 
 
-def _note(name: str, seconds: float) -> None:
-    done = _work.get()
-    if done is not None:
-        done.append((name, seconds))
+def noted(function: Callable[_Arguments, _Result]) -> Callable[_Arguments, _Result]:
+    """Has a function note that it was done, and how long that took, for :func:`work_noted`."""
+
+    @wraps(function)
+    def timed(*args: _Arguments.args, **kwargs: _Arguments.kwargs) -> _Result:
+        began = monotonic()
+        try:
+            return function(*args, **kwargs)
+        finally:
+            done = _work.get()
+            if done is not None:
+                done.append((function.__qualname__, monotonic() - began))
+
+    return timed
 
 
 def known(function: Callable[..., _Result], *args: object) -> _Result | None:

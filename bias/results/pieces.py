@@ -10,7 +10,7 @@ from typing import Any
 
 from django.utils.translation import gettext as _
 
-from bias.results.memory import digest, known, remembered
+from bias.results.memory import digest, known, noted, remembered
 from drawing import inks
 from drawing.canvas import to_canvas
 from drawing.chart import ChartPage, lay_out_chart
@@ -78,6 +78,7 @@ class Results:
         return f"{self.worked.stitches:,}"
 
     @cached_property
+    @noted
     def layout(self) -> Layout | NoLayout:
         """The cloth laid flat."""
         return lay_flat(self.worked, later=self.later)
@@ -93,6 +94,7 @@ class Results:
         return measure(self.layout)
 
     @cached_property
+    @noted
     def flatness(self) -> tuple[Finding, ...]:
         """How the cloth lies: where it cups, ruffles or pulls."""
         return flatness(self.layout)
@@ -110,21 +112,25 @@ class Results:
         return _("{area}, corners of {corners}.").format(area=area, corners=corners) if corners else f"{area}."
 
     @cached_property
+    @noted
     def row_groups(self) -> tuple[RowGroup, ...]:
         """The rows, folded."""
         return row_groups(self.worked)
 
     @cached_property
+    @noted
     def highlights(self) -> dict[int, tuple[Highlight, ...]]:
         """What each word of a line is, by the lines."""
         return highlights(self.reading)
 
     @cached_property
+    @noted
     def problems(self) -> tuple[SaidProblem, ...]:
         """What does not add up, in reading order, in the words of the piece."""
         return problems_of(self.worked, self.reading.dialect)
 
     @cached_property
+    @noted
     def misreadings(self) -> tuple[Misreading, ...]:
         """Places that makers misread."""
         return misreadings(self.worked)
@@ -151,6 +157,7 @@ class Results:
         """The places (from 0) of the rows that a written line called for."""
         return [at for at, row in enumerate(self.worked.rows) if row.order_line == line]
 
+    @noted
     def written(self, code: str) -> str:
         """The piece as a good editor would print it, in the words of a dialect."""
         return write(format_piece(self.worked), dialect(code))
@@ -159,6 +166,7 @@ class Results:
         """The abbreviations that the piece uses in a dialect."""
         return glossary(self.worked.piece, dialect(code))
 
+    @noted
     def in_hand(self, habits: OwnHand) -> tuple[str, Substitution]:
         """The piece in the knitter's own hand: its words, and what was exchanged or refused."""
         found = substitute(self.worked, habits)
@@ -185,11 +193,13 @@ class Results:
         return isinstance(self.layout, Layout)
 
     @cached_property
+    @noted
     def chart(self) -> ChartPage:
         """Every stitch of every row in its column."""
         return lay_out_chart(self.worked)
 
     @cached_property
+    @noted
     def chart_data(self) -> dict[str, Any]:
         """The chart for the canvas."""
         yarns = {colour: self.yarn(colour) for colour in self.chart.colours}
@@ -212,6 +222,7 @@ class Results:
         """The chart as an SVG that stands alone, or nothing; refused where it has more cells than a drawing can."""
         return chart_svg(self.chart, style=inks.CHART) if self.charted else ""
 
+    @noted
     def chart_window(self, window: Window, as_worked: bool) -> str:
         """A window of the chart as an SVG that stands alone."""
         return chart_svg(self.chart, window, as_worked, style=inks.CHART)
@@ -225,11 +236,13 @@ class Results:
         """The cloth as an SVG that stands alone, so wide, or nothing."""
         return to_svg(self.page, style=inks.CLOTH, size=size) if self.page else ""
 
+    @noted
     def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
         """The cloth as SVG, or nothing."""
         return to_svg(self.page, row, worked) if self.page else ""
 
     @cached_property
+    @noted
     def cells(self) -> list[str]:
         """What every stitch shows after each row, where some row is in a stitch pattern; else nothing."""
         return cells(self.worked) if is_patterned(self.worked.piece) else []

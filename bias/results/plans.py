@@ -10,7 +10,7 @@ from typing import Protocol, TypeVar
 
 from django.utils.translation import gettext as _
 
-from bias.results.memory import remembered
+from bias.results.memory import noted, remembered
 from bias.results.pieces import Results, results_of_words
 from knitting.cloth import lay_flat, measure
 from knitting.compiling import compiled
@@ -210,6 +210,7 @@ class _Trials(Protocol[Each]):
     def advice(self) -> tuple[Each, ...]: ...
 
 
+@noted
 def within(trials: _Trials[Each], seconds: float) -> tuple[Each, ...] | None:
     """The advice of some trials if it can be had so soon; at least one change is tried each time it is asked."""
     until = monotonic() + seconds

@@ -71,6 +71,17 @@ def test_a_full_disk_is_said_and_presses_go_on_waiting(calm, shawl, full_disk):
     assert Event.objects.count() == 1
 
 
+def test_signing_in_with_a_full_disk_is_told_what_is_wrong(calm, full_disk, settings, django_user_model):
+    settings.BIAS_HOUSEHOLD = False
+    wren = {"username": "wren", "password": "a long pass phrase"}
+    django_user_model.objects.create_user(**wren)
+    calm.cookies.clear()
+    full_disk()
+    answer = calm.post("/sign-in/", wren)
+    assert answer.status_code == 503
+    assert FULL in shown(answer).replace("&#x27;", "'")
+
+
 def test_what_was_typed_is_given_back_where_it_cannot_be_kept(calm, shawl, full_disk):
     full_disk()
     typed = SHAWL + "Row 3: " + "K1, " * 4000
@@ -107,6 +118,42 @@ def test_a_database_that_another_program_writes_to_is_said_so(calm, shawl, trans
     connection.cursor().execute("PRAGMA busy_timeout = 10000")
     assert (status, said["why"]) == (503, "Something else is writing to the server's database.")
     assert send(calm, shawl, row)[1]["taken"] == [row["id"]]
+
+
+FAULTS = [
+    (11, "The server's database is damaged.", "Whoever runs Bias has to look at it."),
+    (26, "The server's database is damaged.", "Whoever runs Bias has to look at it."),
+    (10 | 3 << 8, "The server's disk cannot be written or read.", ""),
+    (14, "The server's disk cannot be written or read.", ""),
+    (13, "The server's disk is full.", ""),
+    (6, "Something else is writing to the server's database.", ""),
+]
+
+
+@pytest.mark.parametrize(("code", "says", "asks"), FAULTS)
+def test_what_sqlite_says_is_told_in_plain_words(calm, knitter, monkeypatch, code, says, asks):
+    def break_(*_args, **_kwargs):
+        behind = sqlite3.OperationalError("as SQLite has it")
+        behind.sqlite_errorcode = code
+        raise OperationalError from behind
+
+    monkeypatch.setattr("bias.home.views.cards", break_)
+    answer = calm.get("/")
+    assert answer.status_code == 503
+    told = shown(answer).replace("&#x27;", "'")
+    assert says in told
+    assert asks in told
+
+
+def test_where_even_the_page_of_a_fault_breaks_its_words_are_told(calm, knitter, monkeypatch):
+    def break_(*_args, **_kwargs):
+        raise ValueError(SECRET)
+
+    monkeypatch.setattr("bias.home.views.cards", break_)
+    monkeypatch.setattr("bias.serving.error_pages.render", break_)
+    answer = calm.get("/")
+    assert (answer.status_code, answer["Content-Type"]) == (500, "text/plain; charset=utf-8")
+    assert answer.content.decode().startswith("Something broke. The fault is ours, not yours.")
 
 
 @pytest.mark.filterwarnings("ignore:Overriding setting DATABASES")
@@ -160,6 +207,7 @@ def test_what_takes_long_is_written_down_with_what_it_did(client, shawl, monkeyp
     written = caplog.records[-1].getMessage()
     assert "GET /pieces/<number:piece_id>/ took" in written
     assert "results_of_words" in written
+    assert "Results.layout" in written
     assert "statements" in written
     assert SECRET not in written
 
