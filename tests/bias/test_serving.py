@@ -4,6 +4,7 @@ import json
 import logging
 import sqlite3
 from contextlib import closing, suppress
+from pathlib import Path
 
 import pytest
 from django.db import OperationalError, connection
@@ -176,7 +177,7 @@ def test_the_file_of_the_database_is_looked_at_before_anything_is_served(tmp_pat
 
 
 def test_the_database_of_these_tests_is_sound(transactional_db):
-    assert database_trouble(connection.settings_dict["NAME"]) == ("", "")
+    assert database_trouble(Path(connection.settings_dict["NAME"])) == ("", "")
 
 
 # -- the log ----------------------------------------------------------------------------------------------------
