@@ -4,13 +4,14 @@ import os
 
 from django.core.wsgi import get_wsgi_application
 
-from bias.serving.checks import start_only_sound
-from bias.serving.lanes import Lanes
-from bias.serving.settling import settle
-
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bias.settings")
 
+site = get_wsgi_application()
 
-application = Lanes(get_wsgi_application())
+from bias.serving.checks import start_only_sound  # noqa: E402
+from bias.serving.lanes import Lanes  # noqa: E402
+from bias.serving.settling import settle  # noqa: E402
+
 start_only_sound()
 settle()
+application = Lanes(site)

@@ -4,7 +4,7 @@ import gc
 
 from django.urls import get_resolver
 
-_YOUNG, _OLDER = 5_000, (20, 500)
+_YOUNG, _OLDER = 1_000, (10, 1_000)
 """How often the collector looks: results are many small values that live long, and looking through all of them stops
 every thread for longer than a press takes."""
 

@@ -20,6 +20,7 @@ from uuid import uuid4
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 _START_S = 30.0
+_KEPT_OPEN_S = 1.0
 LEAN = {"MALLOC_ARENA_MAX": "2"}
 """As the Makefile has it: threads that each keep memory of their own would keep several times as much."""
 
@@ -100,6 +101,8 @@ class Server:
 class Hand:
     """A knitter's device: it keeps its cookies and presses."""
 
+    used = 0.0
+
     def __init__(self, server: Server, piece: int) -> None:
         self._open(server.port, piece)
 
@@ -140,6 +143,9 @@ class Hand:
         return "; ".join(f"{name}={value}" for name, value in self.cookies.items())
 
     def _answer(self, way: str, address: str, body: str, headers: dict[str, str]) -> tuple[int, bytes]:
+        if time.monotonic() - self.used > _KEPT_OPEN_S:  # the server may have closed it by now
+            self.line.close()
+        self.used = time.monotonic()
         self.line.request(way, address, body or None, {**headers, "Cookie": self._said_cookies()})
         answer = self.line.getresponse()
         held = answer.read()
