@@ -62,7 +62,7 @@ class Lanes:
         if answered is None:
             return self._busy(environ, start_response)
         start_response(answered.status, answered.headers)
-        return [answered.body]
+        return [] if environ.get("REQUEST_METHOD") == "HEAD" else [answered.body]
 
     def _at_the_desk(self, environ: Environ, body: bytes) -> Answered | None:
         """The answer of the lane for pages; ``None`` where it did not begin in time, or its process has ended."""

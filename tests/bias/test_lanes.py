@@ -84,6 +84,11 @@ def test_what_was_sent_goes_with_the_page_and_what_is_too_large_does_not(desk, s
     assert asked(served, PAGE, CONTENT_LENGTH="9000000") == [b"beside"]
 
 
+def test_whoever_asks_for_the_head_alone_gets_no_body(desk, served):
+    desk.let.set()
+    assert asked(served, PAGE, REQUEST_METHOD="HEAD") == []
+
+
 def test_a_lane_whose_process_has_ended_begins_anew(desk):
     desk.let.set()
     ended = []
