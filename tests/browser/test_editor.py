@@ -2,13 +2,16 @@
 
 import json
 import re
+import time
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
+from bias.accounts.household import household_knitter
 from bias.pieces.models import Piece
 from bias.results import results_of_words
+from bias.writing.actions import text_of
 from tests.browser.conftest import DESK, PHONE
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
@@ -245,6 +248,14 @@ def test_a_reload_after_a_refused_saving_keeps_what_was_typed_since(page, live_s
     expect(field(page)).to_have_value("Cast on 9 sts.\nRow 1: Knit.\n")
 
 
+def wait_for_draft(page, piece, words, within=10.0):
+    """What is typed is sent by itself: wait until it is the draft that is kept."""
+    until = time.monotonic() + within
+    while text_of(household_knitter(), piece) != words:
+        assert time.monotonic() < until
+        page.wait_for_timeout(100)
+
+
 def test_two_tabs_that_type_in_one_text_are_asked_which_stands(page, live_server, demo, context):
     """The other text can be taken, and Undo brings one's own back; or one's own is kept."""
     piece = demo["Harbour corner cloth"]
@@ -264,9 +275,11 @@ def test_two_tabs_that_type_in_one_text_are_asked_which_stands(page, live_server
     other.get_by_role("button", name="Undo", exact=True).click()
     expect(other.get_by_label("Written rows")).to_have_value("Cast on 9 sts.")
     expect(told).to_be_hidden()
+    wait_for_draft(other, piece, "Cast on 9 sts.")
     page.get_by_label("Written rows").fill("Cast on 8 sts.")
     page.get_by_text("Keep mine").click()
     expect(page.get_by_role("alert")).to_be_hidden()
+    wait_for_draft(page, piece, "Cast on 8 sts.")
     page.reload()
     expect(page.get_by_label("Written rows")).to_have_value("Cast on 8 sts.")
     other.close()
@@ -279,8 +292,14 @@ def test_what_could_not_be_kept_is_sent_again_and_outlives_a_reload(page, live_s
     page.route("**/words/check/", lambda route: route.fulfill(**full))
     page.get_by_label("Written rows").fill("Cast on 7 sts.")
     expect(page.locator("#trouble")).to_have_text("The server's disk is full.")
+    with page.expect_response("**/words/row/**"):  # another answer says nothing of what was typed
+        page.keyboard.press("ControlOrMeta+Home")
+        page.get_by_label("Written rows").press("End")
+        page.get_by_label("Written rows").press("Enter")
+    expect(page.locator("#trouble")).to_have_text("The server's disk is full.")
+    expect(page.locator("[data-kept]")).to_have_text("not kept just now: it stays in this page")
     page.reload()
-    expect(page.get_by_label("Written rows")).to_have_value("Cast on 7 sts.")
+    expect(page.get_by_label("Written rows")).to_have_value("Cast on 7 sts.\n")
     expect(page.locator("#trouble")).to_be_visible()
     page.unroute("**/words/check/")
     expect(page.locator("#trouble")).to_be_hidden()

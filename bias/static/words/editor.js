@@ -66,7 +66,9 @@ document.addEventListener("alpine:init", () => {
       document.addEventListener("selectionchange", () => {
         if (document.activeElement === area) this.caret();
       });
-      this.$el.addEventListener("htmx:afterRequest", (event) => this.answered(event.detail.successful));
+      area.addEventListener("htmx:afterRequest", (event) => {
+        if (event.target === area) this.answered(/** @type {CustomEvent} */ (event).detail.successful);
+      });
       // What is saved needs no draft any more.
       field("keep").addEventListener("submit", () => {
         clearTimeout(this.timer);
