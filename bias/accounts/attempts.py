@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from contextlib import suppress
 from dataclasses import dataclass
 
 from django.conf import settings
@@ -45,7 +46,8 @@ class Attempts:
         """One wrong password more."""
         for key in self._limits():
             cache.add(key, 0, WITHIN_S)
-            cache.incr(key)
+            with suppress(ValueError):  # it ended between the two
+                cache.incr(key)
 
     def forget(self) -> None:
         """The right password from this place: what was wrong before it was a slip."""

@@ -50,8 +50,8 @@ class Lanes:
     def __call__(self, environ: Environ, start_response: Any) -> Iterable[bytes]:
         """Answer when it is the request's turn, or that it has to come again."""
         path = environ.get("PATH_INFO", "")
-        body = b"" if path.endswith(_PRESS) or path.startswith(_BESIDE) else _body(environ)
-        if path.endswith(_PRESS) or path.startswith(_BESIDE) or body is None:
+        body = None if path.endswith(_PRESS) or path.startswith(_BESIDE) else _body(environ)
+        if body is None:
             return self.app(environ, start_response)
         if not self.places.acquire(blocking=False):
             return self._busy(environ, start_response)
