@@ -309,3 +309,8 @@ def test_a_change_reads_sketch_and_revision_once(client, shawl, django_assert_ma
     with django_assert_max_num_queries(5):  # session and knitter, the revision with its piece, the sketch, one to write
         client.post(f"/pieces/{shawl.pk}/plan/change/", fields, headers={"HX-Request": "true"})
     assert sketch_state(shawl).changes == 2
+
+
+def test_the_sentences_beneath_the_cloth_stand_apart(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("capelet")))
+    assert "stitches. Its parts do not fit flat" in shown(client.get(f"/pieces/{piece.pk}/plan/"))
