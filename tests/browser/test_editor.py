@@ -285,6 +285,21 @@ def test_two_tabs_that_type_in_one_text_are_asked_which_stands(page, live_server
     other.close()
 
 
+def test_what_was_typed_a_moment_before_a_reload_is_not_lost(page, live_server, demo):
+    piece = demo["Harbour corner cloth"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/words/")
+    rows = page.get_by_label("Written rows")
+    rows.fill("Cast on 7 sts.")
+    expect(page.locator("[data-kept]")).to_have_text("draft kept")
+    rows.press("End")
+    rows.type("\nRow 1: Knit.")
+    page.reload()
+    expect(rows).to_have_value("Cast on 7 sts.\nRow 1: Knit.")
+    expect(page.locator("[data-kept]")).to_have_text("draft kept")
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/words/")
+    expect(rows).to_have_value("Cast on 7 sts.\nRow 1: Knit.")
+
+
 def test_what_could_not_be_kept_is_sent_again_and_outlives_a_reload(page, live_server, demo):
     piece = demo["Harbour corner cloth"]
     page.goto(f"{live_server.url}/pieces/{piece.pk}/words/")

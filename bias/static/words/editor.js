@@ -34,6 +34,7 @@ document.addEventListener("alpine:init", () => {
     timer: 0,
     caretTimer: 0,
     asked: "",
+    unkept: false,
     line: 0,
     nothingBack: true,
     nothingOn: true,
@@ -71,6 +72,7 @@ document.addEventListener("alpine:init", () => {
       });
       // What is saved needs no draft any more.
       field("keep").addEventListener("submit", () => {
+        this.unkept = false;
         clearTimeout(this.timer);
         clearTimeout(this.again);
         htmx.trigger(area, "htmx:abort");
@@ -79,8 +81,13 @@ document.addEventListener("alpine:init", () => {
         this.take(/** @type {HTMLInputElement} */ (event.target).files[0]);
         /** @type {HTMLInputElement} */ (event.target).value = "";
       });
+      // What was typed a moment before the page is left has not been sent yet.
+      addEventListener("pagehide", () => {
+        if (this.unkept) keepUnkept(area.value);
+      });
       const unkept = unkeptText();
-      if (unkept && unkept !== area.value) area.value = unkept;
+      if (unkept === area.value) keepUnkept(null);
+      else if (unkept) area.value = unkept;
       if (area.value !== area.defaultValue) this.typed();
     },
 
@@ -88,11 +95,13 @@ document.addEventListener("alpine:init", () => {
     answered(kept) {
       this.say(kept ? gettext("draft kept") : gettext("not kept just now: it stays in this page"));
       clearTimeout(this.again);
+      this.unkept = !kept || this.$refs.words.value !== this.asked;
       keepUnkept(kept ? null : this.$refs.words.value);
       if (!kept) this.again = setTimeout(() => this.check(), ASKS_AGAIN_AFTER);
     },
 
     typed() {
+      this.unkept = true;
       this.history.note(this.$refs.words.value);
       this.showHistory();
       this.level();
