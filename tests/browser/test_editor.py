@@ -135,12 +135,15 @@ def test_undo_survives_a_reload(page, live_server, demo):
     page.reload()
     expect(page.locator(".editor.is-alive")).to_be_visible()
     expect(field(page)).to_have_value(typed)
-    page.get_by_role("button", name="Undo").click()
+    undo, redo = (page.get_by_role("button", name=name) for name in ("Undo", "Redo"))
+    while undo.is_enabled():  # once, or more often where a pause fell between two letters
+        undo.click()
     expect(field(page)).to_have_value(piece.words)
-    expect(page.get_by_role("button", name="Undo")).to_be_disabled()
-    field(page).press("ControlOrMeta+y")
+    while redo.is_enabled():
+        field(page).press("ControlOrMeta+y")
     expect(field(page)).to_have_value(typed)
-    field(page).press("ControlOrMeta+z")
+    while undo.is_enabled():
+        field(page).press("ControlOrMeta+z")
     expect(field(page)).to_have_value(piece.words)
 
 
