@@ -23,9 +23,21 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    # Parts of its own window that Chromium draws with pages of their own, a process for every test.
+    "--disable-features=InitialWebUI,PreloadTopChromeWebUI,WebUIToolbar,WebUIReloadButton,WebUIBackForwardButton,"
+    "WebUIHomeButton,WebUISplitTabsButton,WebUILocationBar,WebUIPinnedToolbarActions,WebUIAppMenuButton,"
+    "WebUIAvatarButton,WebUIOmniboxPopup,WebUIOmniboxFullPopup,WebUIOmniboxAimPopup,Translate",
 ]
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
+
+
+def in_both_themes(page):
+    """The page as it is seen in the light, then in the dark."""
+    for theme in ("light", "dark"):
+        page.emulate_media(color_scheme=theme)
+        page.wait_for_timeout(200)  # colours change slowly
+        yield theme
 
 
 def wait_for_rows(piece, rows, within=10.0, copy=1, presses=0):
