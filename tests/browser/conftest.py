@@ -13,7 +13,7 @@ from bias.home.demo import load_demo
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
-expect.set_options(timeout=10_000)  # patience for a machine of two cores that runs two browsers
+expect.set_options(timeout=30_000)  # patience for a machine of two cores that runs two browsers
 FLAGS = [
     "--headless",
     "--no-sandbox",
@@ -40,7 +40,7 @@ def in_both_themes(page):
         yield theme
 
 
-def wait_for_rows(piece, rows, within=10.0, copy=1, presses=0):
+def wait_for_rows(piece, rows, within=30.0, copy=1, presses=0):
     """What is pressed is sent by itself: wait until the log says that so many rows are worked.
 
     Where rows are taken back the log passes through the same number twice: say how many presses it then has.
@@ -89,7 +89,7 @@ def page(page, live_server):
     page.on("pageerror", lambda error: wrong.append(f"page error: {error}"))
     page.on("request", outside)
     page.wrong = wrong
-    page.set_default_timeout(10_000)
+    page.set_default_timeout(30_000)
     page.set_default_navigation_timeout(30_000)  # the first page with the demo works out every piece
     yield page
     page.goto("about:blank")

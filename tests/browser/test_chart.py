@@ -172,12 +172,12 @@ def test_nothing_can_be_pressed_for_a_stitch_that_is_chosen_no_more(chart):
 
     told = "() => document.getElementById('by-hand').dataset.shown === document.getElementById('by-hand').dataset.asked"
     deeds = chart.locator("#by-hand [data-stitch]")
+    chart.route("**/plan/chart/stitch/**", late)
     chart.locator("canvas").focus()
     chart.keyboard.press("ArrowLeft")
     assert deeds.evaluate("place => place.inert")
     chart.wait_for_function(told)
     before = deeds.locator("[name=stitch]").input_value()
-    chart.route("**/plan/chart/stitch/**", late)
     chart.keyboard.press("ArrowLeft")
     assert deeds.evaluate("place => place.inert")
     chart.wait_for_function(told)

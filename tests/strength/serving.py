@@ -173,7 +173,7 @@ class Hand:
 
 
 def _line(port: int) -> http.client.HTTPConnection:
-    return http.client.HTTPConnection("127.0.0.1", port, timeout=20)
+    return http.client.HTTPConnection("127.0.0.1", port, timeout=60)
 
 
 def _token(page: str) -> str:

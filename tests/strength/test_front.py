@@ -80,7 +80,7 @@ def slow_header(port: int) -> socket.socket:
     return line
 
 
-@pytest.mark.timeout(120)
+@pytest.mark.timeout(240)
 def test_slow_requests_keep_no_press_waiting_and_are_let_go_of(site):
     front, piece = site
     hand = Hand.signed_in(front.port, piece, "wren", "a long pass phrase")
@@ -98,7 +98,7 @@ def test_slow_requests_keep_no_press_waiting_and_are_let_go_of(site):
             assert line.recv(4096)[:12] in (b"", b"HTTP/1.1 408")
 
 
-@pytest.mark.timeout(120)
+@pytest.mark.timeout(240)
 def test_one_place_cannot_take_every_connection_or_try_every_password(site):
     front, _ = site
     slow = [slow_header(front.port) for _ in range(3)]

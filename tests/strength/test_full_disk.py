@@ -21,7 +21,7 @@ def limit_files(server, size: int) -> None:
         resource.prlimit(each, resource.RLIMIT_FSIZE, (size, resource.RLIM_INFINITY))
 
 
-@pytest.mark.timeout(120)
+@pytest.mark.timeout(240)
 def test_a_full_disk_loses_nothing_and_passes(tmp_path):
     server, (piece,) = served(tmp_path, pieces=1)
     server.start()

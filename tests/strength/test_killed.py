@@ -15,7 +15,7 @@ _PRESSES, _HANDS = 2_000, 4
 _KILLED_AFTER = 700
 
 
-@pytest.mark.timeout(180)
+@pytest.mark.timeout(300)
 def test_every_acknowledged_press_outlives_a_server_that_is_killed(tmp_path):
     server, (piece,) = served(tmp_path, pieces=1)
     server.start()
