@@ -2,45 +2,34 @@
 
 from __future__ import annotations
 
-import tomllib
-from collections.abc import Mapping, Sequence
+import re
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache, cached_property, lru_cache
-from importlib.resources import files
 from typing import Any, TypeAlias
 
+from knitting.dialects.tables import FIRST, dialect_codes, table_of, whole_table
 from knitting.dialects.templates import Found, SlotReader, Template, compile_template, fill_template
-from knitting.dialects.tokens import Token, tokens_of
+from knitting.dialects.tokens import Token
+from knitting.dialects.vocabulary import Doing, HeadWord, LetterRules, Spelling, Spellings, heads_of, spellings_of
 from knitting.stitches import STITCHES, StitchKind
 
-_FORM_TABLES = ("goals", "steps", "times", "until", "repeats", "head_forms", "row_forms", "orders")
-_FIRST = "us"
+__all__ = ["Dialect", "LetterRules", "Spelling", "dialect", "dialect_codes", "dialect_from", "spelled_at"]
 
-
-@dataclass(frozen=True)
-class Spelling:
-    """One way to write something, as tokens, and the key of what it means."""
-
-    tokens: tuple[str, ...]
-    key: str
-
-    @property
-    def kind(self) -> StitchKind:
-        """The stitch of that key."""
-        return STITCHES[self.key]
-
-
-Spellings: TypeAlias = Mapping[str, tuple[Spelling, ...]]
-"""Spellings by their first word, the longest first."""
-
-
-@dataclass(frozen=True, slots=True)
-class HeadWord:
-    """The word of a row's head: which kind of row, and how it is written of one and of many."""
-
-    key: str
-    one: str
-    many: str
+_FORM_TABLES = (
+    "goals",
+    "steps",
+    "times",
+    "until",
+    "repeats",
+    "head_forms",
+    "row_forms",
+    "counts",
+    "shaping",
+    "company",
+    "long_stitches",
+    "orders",
+)
 
 
 _Entries: TypeAlias = tuple[tuple[str, Template], ...]
@@ -59,6 +48,15 @@ class Dialect:
     heads: Mapping[str, HeadWord]
     sides: Mapping[str, str]
     numbers: Mapping[str, int]
+    ordinals: Mapping[str, int]
+    letter_rules: LetterRules
+    dangling: frozenset[str]
+    not_colours: frozenset[str]
+    limits: frozenset[str]
+    halves: Mapping[str, str]
+    talk_starts: frozenset[str]
+    size_words: frozenset[str]
+    doing: Doing
     fixed_times: Mapping[str, int]
     counting: Mapping[str, str]
     headers: Mapping[str, str]
@@ -151,6 +149,55 @@ class Dialect:
         return {first: s.kind for first, found in self.stitches.items() for s in found if len(s.tokens) == 1}
 
     @cached_property
+    def telling_stitches(self) -> frozenset[str]:
+        """Spellings of one word that are no verb of plain speech: "yo", "ssk", "k2tog"."""
+        return frozenset(word for word in self.short_stitches if len(word) > 1) - self.doing.verbs
+
+    @cached_property
+    def count_endings(self) -> frozenset[str]:
+        """Words with which a stated count may end."""
+        return frozenset(word for template in self._counts for word in template.words)
+
+    @cached_property
+    def count_openings(self) -> frozenset[str]:
+        """Words with which a stated count may begin, wherever it stands."""
+        words = {word for template in self._counts for word in template.openings if len(word) > 1}
+        return frozenset(words - self.doing.verbs - set(self.short_stitches))
+
+    @property
+    def _counts(self) -> Iterator[Template]:
+        return (template for form in ("count_total", "count_gain", "count_loss") for template in self.forms[form])
+
+    @cached_property
+    def told_stitches(self) -> tuple[str, ...]:
+        """The forms of stitches that are told in several words."""
+        return tuple(form for form in self.forms if form.startswith("as_"))
+
+    @cached_property
+    def no_label(self) -> frozenset[str]:
+        """Words that are no part of the name of a row."""
+        classes = (word for name in ("rep", "the", "row", "following", "and", "be") for word in self.classes[name])
+        return frozenset(
+            [*classes, *self.numbers, *self.ordinals, "last", "next", "this", "these", "previous", "questo"]
+        )
+
+    @cached_property
+    def plain_head(self) -> re.Pattern[str]:
+        """A line that begins with a head of the plainest form and has a row behind it."""
+        heads = "|".join(sorted(map(re.escape, self.heads), key=len, reverse=True))
+        return re.compile(rf"\s*(?:{heads}) \d+(?: \(\w+\))?:\s*\w", re.IGNORECASE)
+
+    @cached_property
+    def gathering(self) -> frozenset[str]:
+        """Words behind the number of a row with which others are gathered under it."""
+        return frozenset([*self.classes["and"], *self.classes["following"], *self.classes["gathers"]])
+
+    @cached_property
+    def counted_things(self) -> frozenset[str]:
+        """What a number may count in a row: stitches, rows, times."""
+        return frozenset(word for name in ("st", "row", "time") for word in self.classes[name])
+
+    @cached_property
     def counts_first(self) -> bool:
         """Whether the number of plain stitches stands before them ("5 dir")."""
         return self.counting["plain"].startswith("{n}")
@@ -170,7 +217,7 @@ class Dialect:
 
 @lru_cache(maxsize=256)
 def _knowing(words: Dialect, names: tuple[str, ...]) -> Dialect:
-    own = _spellings({name: [words.own_fabric.replace("{name}", name), name] for name in names})
+    own = spellings_of({name: [words.own_fabric.replace("{name}", name), name] for name in names})
     merged = {
         first: tuple(sorted((*own.get(first, ()), *words.fabrics.get(first, ())), key=lambda s: -len(s.tokens)))
         for first in {*own, *words.fabrics}
@@ -191,29 +238,15 @@ def spelled_at(spellings: Spellings, tokens: Sequence[Token], at: int) -> tuple[
     return None
 
 
-def dialect_codes() -> tuple[str, ...]:
-    """The dialects that there are a table for, the one that is taken in doubt first."""
-    folder = files("knitting.dialects")
-    codes = sorted(entry.name.removesuffix(".toml") for entry in folder.iterdir() if entry.name.endswith(".toml"))
-    return (_FIRST, *sorted((code for code in codes if code != _FIRST), key=lambda code: (code != "uk", code)))
-
-
 @cache
-def dialect(code: str = _FIRST) -> Dialect:
+def dialect(code: str = FIRST) -> Dialect:
     """A dialect by its code; ``KeyError`` if there is no such table."""
-    return dialect_from(_table(code))
-
-
-def _table(code: str) -> Mapping[str, Any]:
-    source = files("knitting.dialects").joinpath(f"{code}.toml")
-    if not code.isalnum() or not source.is_file():
-        raise KeyError(f"no dialect {code!r}")
-    return tomllib.loads(source.read_text("utf-8"))
+    return dialect_from(table_of(code))
 
 
 def dialect_from(table: Mapping[str, Any]) -> Dialect:
     """A dialect made ready from its table; where it is based on another, only what differs stands in it."""
-    table = _whole(table)
+    table = whole_table(table)
     classes = {key: tuple(words) for key, words in table["classes"].items()}
     listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers", "wearing")
     return Dialect(
@@ -222,9 +255,24 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         telling=tuple(table.get("telling", ())),
         classes=classes,
         singular=table["singular"],
-        heads=_heads(table["heads"]),
+        heads=heads_of(table["heads"]),
         sides={word.lower(): key for key, words in table["sides"].items() for word in words},
         numbers=table["numbers"],
+        ordinals=table["ordinals"],
+        letter_rules=LetterRules(
+            frozenset(table["dotted"]["words"]),
+            frozenset(table["dotted"]["before_numbers"]),
+            tuple(sorted(classes["row"], key=len, reverse=True)),
+        ),
+        dangling=frozenset(table["dangling"]["words"]),
+        not_colours=frozenset(table["not_colours"]["words"]),
+        limits=frozenset(table["limits"]["words"]),
+        size_words=frozenset(table["sizes"]["words"]),
+        talk_starts=frozenset(table["talk"]["starts"]),
+        halves={word: key for key, words in table["halves"].items() for word in words},
+        doing=Doing(
+            *(frozenset(table["doing"][name]) for name in ("verbs", "objects", "before", "finishing")),
+        ),
         fixed_times=table["fixed_times"],
         counting=table["counting"],
         headers={word: key for key, words in table["headers"].items() for word in words},
@@ -232,12 +280,12 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         spoken=table.get("spoken", {}),
         worked=table["worked"],
         neighbours=table.get("neighbours", {}),
-        stitches=_spellings(table["stitches"]),
-        modifiers=_spellings(table["modifiers"]),
-        fabrics=_spellings(table["fabrics"]),
-        manners=_spellings(table["manners"]),
-        recipes=_spellings(table["recipes"]),
-        wearing=_spellings(table["wearing"]),
+        stitches=spellings_of(table["stitches"]),
+        modifiers=spellings_of(table["modifiers"]),
+        fabrics=spellings_of(table["fabrics"]),
+        manners=spellings_of(table["manners"]),
+        recipes=spellings_of(table["recipes"]),
+        wearing=spellings_of(table["wearing"]),
         own_fabric=table["own_fabric"],
         forms={
             form: tuple(compile_template(source, classes) for source in sources)
@@ -245,49 +293,3 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
             for form, sources in table[name].items()
         },
     )
-
-
-def _whole(table: Mapping[str, Any]) -> Mapping[str, Any]:
-    return _laid_over(_whole(_table(table["based_on"])), table) if "based_on" in table else table
-
-
-def _laid_over(base: Mapping[str, Any], table: Mapping[str, Any]) -> Mapping[str, Any]:
-    """A table over its base: lists of words are put before the base's, single values replace them.
-
-    What a spelling means in the dialect itself wins over what it means in the base.
-    """
-    merged: dict[str, Any] = dict(base)
-    for name, entries in table.items():
-        under = base.get(name)
-        if not isinstance(entries, Mapping) or not isinstance(under, Mapping):
-            merged[name] = entries
-            continue
-        if name == "heads":
-            merged[name] = {**under, **entries}
-            continue
-        own = {word for words in entries.values() if isinstance(words, list) for word in words}
-        merged[name] = {
-            key: [*entries.get(key, ()), *(word for word in words if word not in own)]
-            if isinstance(words, list)
-            else entries.get(key, words)
-            for key, words in {**entries, **under}.items()
-        }
-    return merged
-
-
-def _heads(table: Mapping[str, Sequence[str]]) -> dict[str, HeadWord]:
-    found: dict[str, HeadWord] = {}
-    for key, pairs in table.items():
-        for pair in pairs:
-            one, many = pair.split("/")
-            found |= {word.lower(): HeadWord(key, one, many) for word in (many, one)}
-    return found
-
-
-def _spellings(table: Mapping[str, Sequence[str]]) -> dict[str, tuple[Spelling, ...]]:
-    by_first: dict[str, list[Spelling]] = {}
-    for key, all_ in table.items():
-        for words in all_:
-            tokens = tuple(token.text for token in tokens_of(words))
-            by_first.setdefault(tokens[0], []).append(Spelling(tokens, key))
-    return {first: tuple(sorted(found, key=lambda s: -len(s.tokens))) for first, found in by_first.items()}

@@ -27,6 +27,8 @@ PLACES = {
     "marker": Place.MARKER,
     "marked": Place.MARKED_STITCH,
     "edge": Place.EDGE,
+    "beginning": Place.BEGINNING,
+    "end": Place.END,
     "here": Place.HERE,
 }
 """Where a change falls, by the last part of its form's name."""
@@ -54,7 +56,8 @@ def _shape(increase: bool, place: Place) -> Callable[[Found, Span], Step]:
 
 SINGLE_STEPS: Mapping[str, Callable[[Found, Span], Step]] = {
     "hold_to": lambda f, span: Hold(str(f["held"]), span, goal=_goal(f)),
-    "hold": lambda f, span: Hold(str(f["held"]), span, count=_int(f)),
+    "hold": lambda f, span: Hold(str(f.get("held", "holder")), span, count=_int(f)),
+    "hold_rest": lambda f, span: Hold(str(f.get("held", "holder")), span, goal=ToEnd()),
     "return": lambda f, span: Return(str(f["held"]), span),
     "unworked": lambda f, span: Turn(span, leaving=True),
     "turn": lambda f, span: Turn(span),

@@ -9,7 +9,7 @@ from typing import TypeAlias
 
 from knitting.dialects.tokens import Token
 
-_PIECE = re.compile(r"\[|\]|\{\w+\}|<\w+>|[^\s\[\]]+")
+_PIECE = re.compile(r"\[|\]|\{\w+\}|[^\s\[\]{}]+")
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,11 +41,12 @@ SlotReader: TypeAlias = Callable[[str, Sequence[Token], int], Iterator[tuple[obj
 
 @dataclass(frozen=True, slots=True)
 class Template:
-    """One form: its elements, and the words that it may begin with (empty: any)."""
+    """One form: its elements, the words that it may begin with and those that may stand second (empty: any)."""
 
     source: str
     elements: tuple[Element, ...]
     openings: frozenset[str]
+    seconds: frozenset[str] = frozenset()
 
     @property
     def words(self) -> frozenset[str]:
@@ -55,6 +56,8 @@ class Template:
     def match(self, tokens: Sequence[Token], at: int, read_slot: SlotReader) -> tuple[Found, int] | None:
         """The slots' values and the place after the form, if it stands at ``at``."""
         if at >= len(tokens) or (self.openings and tokens[at].text not in self.openings):
+            return None
+        if self.seconds and (at + 1 >= len(tokens) or tokens[at + 1].text not in self.seconds):
             return None
         return _match(self.elements, 0, tokens, at, read_slot)
 
@@ -69,7 +72,7 @@ def compile_template(source: str, classes: Mapping[str, Sequence[str]]) -> Templ
     elements, rest = _elements(pieces, 0, classes)
     if rest != len(pieces):
         raise ValueError(f"unbalanced bracket in {source!r}")
-    return Template(source, elements, _openings(elements))
+    return Template(source, elements, _openings(elements), _seconds(elements))
 
 
 def _elements(pieces: Sequence[str], at: int, classes: Mapping[str, Sequence[str]]) -> tuple[tuple[Element, ...], int]:
@@ -81,12 +84,18 @@ def _elements(pieces: Sequence[str], at: int, classes: Mapping[str, Sequence[str
             found.append(Maybe(inner))
         elif piece.startswith("{"):
             found.append(Slot(piece[1:-1]))
-        elif piece.startswith("<"):
-            found.append(Literal(frozenset(classes[piece[1:-1]])))
         else:
-            found.append(Literal(frozenset(piece.lower().split("|"))))
+            found.append(Literal(_choices(piece, classes)))
         at += 1
     return tuple(found), at
+
+
+def _choices(piece: str, classes: Mapping[str, Sequence[str]]) -> frozenset[str]:
+    """Every word that may stand for "a|b" or "a|<class>"."""
+    found: set[str] = set()
+    for word in piece.split("|"):
+        found.update(classes[word[1:-1]] if word.startswith("<") else [word.lower()])
+    return frozenset(found)
 
 
 def _openings(elements: Sequence[Element]) -> frozenset[str]:
@@ -101,6 +110,13 @@ def _openings(elements: Sequence[Element]) -> frozenset[str]:
             return frozenset()
         words |= inner
     return frozenset()
+
+
+def _seconds(elements: Sequence[Element]) -> frozenset[str]:
+    """The words that may follow the first one; none where the form may be one word, or a slot may follow."""
+    rest = elements[1:]
+    certain = isinstance(elements[0], Literal) and any(not isinstance(element, Maybe) for element in rest)
+    return _openings(rest) if certain else frozenset()
 
 
 def _words(elements: Sequence[Element]) -> frozenset[str]:

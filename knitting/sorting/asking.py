@@ -1,0 +1,75 @@
+"""Whether words ask the knitter to do something: only what does not may be passed over as talk."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.tokens import Token
+
+_MARKS = frozenset({",", ";", ".", ":", "(", "[", "{", "*", "-", ")"})
+
+
+def asks(tokens: Sequence[Token], at: int, start: int, words: Dialect) -> bool:
+    """Whether the word at ``at`` begins something to be done; the clause begins at ``start``.
+
+    A verb of the trade does so before a number, and at the beginning of a clause before one of its objects or
+    before nothing; so does a stitch written in short.
+    """
+    token = tokens[at]
+    if _is_short_stitch(token, words):
+        return True
+    if token.text not in words.doing.verbs:
+        return False
+    following = tokens[at + 1] if at + 1 < len(tokens) else None
+    if following is not None and _is_number(following, words):
+        return True
+    before = tokens[at - 1].text if at > start else ","
+    if before not in _MARKS and before not in words.doing.before:
+        return False
+    if following is None or following.text in _MARKS:
+        return True
+    return following.text in words.doing.objects or _is_short_stitch(following, words) or _is_verb(following, words)
+
+
+def is_talk(tokens: Sequence[Token], words: Dialect, begun: bool) -> bool:
+    """Whether nothing in some words could change a count.
+
+    Once stitches are on the needle a number of stitches or rows is something to be understood, too.
+    """
+    finishing = any(token.text in words.doing.finishing for token in tokens)
+    for at, token in enumerate(tokens):
+        following = tokens[at + 1] if at + 1 < len(tokens) else None
+        numbered = following is not None and _is_number(token, words) and not _is_decimal(token)
+        if begun and numbered and following is not None and following.text in words.counted_things:
+            return False
+        if asks(tokens, at, 0, words) and not (
+            finishing
+            and not _is_short_stitch(token, words)
+            and not (following is not None and _is_number(following, words))
+        ):
+            return False
+    return True
+
+
+def _is_verb(token: Token, words: Dialect) -> bool:
+    return token.text in words.doing.verbs
+
+
+def _is_number(token: Token, words: Dialect) -> bool:
+    return token.number is not None or token.text in words.numbers
+
+
+def _is_decimal(token: Token) -> bool:
+    return "." in token.text
+
+
+def _is_short_stitch(token: Token, words: Dialect) -> bool:
+    """ "k2", "yo", "k2tog": never a word of plain speech."""
+    text = token.text
+    stem = text.rstrip("0123456789")
+    if not stem:
+        return False
+    if stem in words.short_stitches and (stem != text or any(letter.isdigit() for letter in text)):
+        return True
+    return text in words.telling_stitches
