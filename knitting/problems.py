@@ -128,6 +128,25 @@ class Unreadable(Facts):
     hint: Statement | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class Question:
+    """What is asked, where, and what may be answered: the first answer is taken until another one is pressed."""
+
+    where: Span
+    asks: Statement
+    answers: tuple[Mend, ...]
+    row: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class InSize(Facts):
+    """What does not add up in another size than the chosen one."""
+
+    kind: ProblemKind  # type: ignore[misc]
+    size: str
+    facts: Facts
+
+
 def unreadable(
     kind: ProblemKind, where: Span, why: Statement, hint: Statement | None = None, mends: tuple[TextMend, ...] = ()
 ) -> Problem:

@@ -28,6 +28,8 @@ from knitting.rows.replacements import ShapingHeader, StepsInstead
 from knitting.stitches import STITCHES, StitchKind
 
 _TOP = Span(1, 1)
+_AT_START = frozenset({Place.EDGE, Place.BEGINNING})
+_AT_END = frozenset({Place.EDGE, Place.END})
 _RECIPES = {True: ("m1_pair", "lifted_pair"), False: ("k2tog_pair",)}
 _SINGLE = {True: ("kfb", "yo"), False: ("k2tog", "ssk")}
 _IN_PLACE = {True: ("m1l", "m1r", "yo"), False: ("k2tog", "ssk")}
@@ -71,11 +73,12 @@ class _ShorthandWriter:
     def _whole(self, filler: Step, shapes: Sequence[Shape]) -> list[Step]:
         for shape in shapes:
             self._check_mark(shape)
-        edge = next((shape for shape in shapes if shape.place is Place.EDGE), None)
+        edge = next((shape for shape in shapes if shape.place in _AT_START), None)
         found = list(self._at_start(edge, filler))
         for mark in self.needle.marks:
             target = next((s for s in shapes if _is_target(s, mark)), None)
             found += self._at_mark(mark, target, filler)
+        edge = next((shape for shape in shapes if shape.place in _AT_END), None)
         return [*found, *self._at_end(edge, filler)]
 
     def _at_start(self, edge: Shape | None, filler: Step) -> Iterator[Step]:
@@ -122,7 +125,7 @@ class _ShorthandWriter:
         if shape.place is Place.HERE:
             found.append(self._here(shape))
             return
-        if shape.place in (Place.EDGE, Place.EVERY_MARKER):
+        if shape.place in (*_AT_START, *_AT_END, Place.EVERY_MARKER):
             raise Stop(shape.span, PlaceNotSaid(shape))
         before, after = self._pair(shape)
         step = found[-1] if found else None

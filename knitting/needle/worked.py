@@ -9,7 +9,7 @@ from itertools import accumulate
 from typing import NamedTuple, TypeAlias
 
 from knitting.needle.needle import Mark, Needle
-from knitting.problems import Problem, Span
+from knitting.problems import Problem, Question, Span
 from knitting.rows import Cluster, Order, Piece, Side, Step
 from knitting.stitches import Family, StitchKind
 
@@ -219,6 +219,7 @@ class WorkedPiece:
     breaks: tuple[int, ...] = ()
     rests: tuple[RestingStitches, ...] = ()
     course: tuple[WorkedOrder, ...] = ()
+    questions: tuple[Question, ...] = ()
 
     @property
     def on_needle(self) -> int:

@@ -9,6 +9,7 @@ from typing import TypeAlias
 from knitting.fabric import Fabric
 from knitting.measures import Gauge
 from knitting.problems import NOWHERE, Span
+from knitting.rows.repeat_ends import RepeatEnd
 from knitting.rows.steps import Step
 from knitting.stitches import StitchKind
 
@@ -35,6 +36,20 @@ class Claim:
 
 
 @dataclass(frozen=True, slots=True)
+class Gain:
+    """How many stitches the words say were gained, or ``lost``."""
+
+    stitches: int
+    span: Span
+    lost: bool = False
+
+    @property
+    def change(self) -> int:
+        """Stitches gained, or below zero lost."""
+        return -self.stitches if self.lost else self.stitches
+
+
+@dataclass(frozen=True, slots=True)
 class Row:
     """A row as written. ``numbers`` is empty for a row without a number ("Next row").
 
@@ -58,6 +73,7 @@ class Row:
     body: Span = NOWHERE
     side_span: Span | None = None
     number_span: Span | None = None
+    gain: Gain | None = None
 
     def label(self, number: int | None) -> str:
         """The head as it is said of one worked row: "Row 2", "Next row"."""
@@ -76,40 +92,16 @@ class SameAs:
     colour: str = ""
     claim: Claim | None = None
     head: str = "row"
-
-
-@dataclass(frozen=True, slots=True)
-class UntilCount:
-    """Repeat until so many stitches are on the needle at the end of a time; ``remain`` if they grow fewer."""
-
-    count: int
-    span: Span
-    remain: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Times:
-    """Repeat so many further times."""
-
-    more: int
-    span: Span
-
-
-@dataclass(frozen=True, slots=True)
-class UntilLength:
-    """Repeat until the piece, or the section, measures so much."""
-
-    length_cm: float
-    span: Span
-    section: bool = False
-
-
-RepeatEnd: TypeAlias = UntilCount | Times | UntilLength
+    gain: Gain | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Repeat:
-    """Work rows again. ``numbers`` names them; empty with ``last`` set means the last n rows."""
+    """Work rows again. ``numbers`` names them; empty with ``last`` set means the last n rows.
+
+    ``named`` is the name of a row without a number ("dec" of "Dec row"). ``as_set`` is "in this way": the last row
+    that changed the count, and those after it.
+    """
 
     numbers: tuple[int, ...]
     until: RepeatEnd
@@ -118,6 +110,25 @@ class Repeat:
     ending: int | None = None
     ending_side: Side | None = None
     claim: Claim | None = None
+    gain: Gain | None = None
+    named: str = ""
+    as_set: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """Rows told in one sentence, worked one after another until an end: "Inc 1 st at each end of every 4th row".
+
+    ``rows`` are worked in turn, from the first that the side in hand allows. The last ``rest`` of them are not worked
+    any more once the end is reached.
+    """
+
+    rows: tuple[Row, ...]
+    until: RepeatEnd
+    span: Span
+    rest: int = 0
+    claim: Claim | None = None
+    gain: Gain | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -236,6 +247,7 @@ Order: TypeAlias = (
     Row
     | SameAs
     | Repeat
+    | Stretch
     | CastOn
     | Tab
     | MarkStitches

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from knitting.measures import Gauge
 from knitting.problems import Mend
-from knitting.rows.piece import Order, Side, UntilCount
+from knitting.rows.piece import Order, Side
+from knitting.rows.repeat_ends import UntilCount
 from knitting.rows.steps import Step
 
 

@@ -99,6 +99,8 @@ class Place(Enum):
     EVERY_MARKER = "each side of every m"
     MARKED_STITCH = "each side of marked st"
     EDGE = "at each edge"
+    BEGINNING = "at the beginning of the row"
+    END = "at the end of the row"
 
 
 @dataclass(frozen=True, slots=True)

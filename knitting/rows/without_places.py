@@ -20,6 +20,12 @@ def without_places(value: _Value) -> _Value:
     return bare
 
 
+def with_places(value: _Value, change: Callable[[Span], Span]) -> _Value:
+    """A step, an order or a tuple of them with every place changed."""
+    changed: _Value = _changed(value, change)
+    return changed
+
+
 class SharedByWords(Generic[_Key, _Result]):
     """Results for equal words, made once: rows with the same body share their steps (see the reader).
 
@@ -36,6 +42,18 @@ class SharedByWords(Generic[_Key, _Result]):
         if known is None:
             known = self._known[id(steps), key] = steps, self._make(steps, key)
         return known[1]
+
+
+def _changed(value: Any, change: Callable[[Span], Span]) -> Any:
+    if isinstance(value, tuple):
+        return tuple(_changed(each, change) for each in value)
+    if isinstance(value, Span):
+        return change(value)
+    if not is_dataclass(value) or isinstance(value, type) or type(value).__module__.startswith("knitting.stitches"):
+        return value
+    found = {field.name: getattr(value, field.name) for field in fields(value)}
+    changed = {name: _changed(old, change) for name, old in found.items()}
+    return replace(value, **{name: new for name, new in changed.items() if new is not found[name]})
 
 
 def _bare(value: Any) -> Any:

@@ -39,6 +39,30 @@ def header_of(line_text: str) -> tuple[str, str, int] | None:
     return (match[1], match[2], match.start(2) + 1) if match else None
 
 
+_PROSE_GAUGE = re.compile(
+    rf"{_NUMBER}\s*(?:sts?|stitch(?:es)?|m|maglie|maglia)\b\.?(?:\s*(?:x|×|,|/|and|&|e|by)\s*{_NUMBER}\s*(?:rows?|rnds?|rounds?|f|ferri|giri)\b\.?)?"
+    rf"\s*(?:=|to|in|per|over|measure[s]?|make[s]?|a|su)\s*(?:a\s+)?{_NUMBER}?\s*(cm|in\b|inch(?:es)?|\")",
+    re.IGNORECASE,
+)
+_ROWS_PER_STITCH = 1.4
+"""Rows in the height of as many stitches are wide, where only stitches are told: common practice of stockinette."""
+
+
+def gauge_in_prose(text: str) -> Gauge | None:
+    """A gauge told in a sentence of its own: "22 sts and 28 rows to 10 cm over st st", "5 sts = 1 inch"."""
+    match = _PROSE_GAUGE.search(text)
+    if match is None:
+        return None
+    stitches = float(match[1].replace(",", "."))
+    rows = float(match[2].replace(",", ".")) if match[2] else stitches * _ROWS_PER_STITCH
+    length = float(match[3].replace(",", ".")) if match[3] else 1.0
+    length_cm = length if match[4].lower() == "cm" else length * CM_PER_INCH
+    if not (stitches > 0 and rows > 0 and length_cm > 0):
+        return None
+    gauge = gauge_over(stitches, rows, length_cm, "")
+    return gauge if gauge.believable else None
+
+
 @dataclass
 class HeaderReader:
     """Collects the headers of one piece."""
@@ -77,6 +101,10 @@ class HeaderReader:
             self.language = value
         else:
             self.others.append((meaning.capitalize() if meaning and len(words) == 1 else key, value))
+
+    def take_gauge(self, gauge: Gauge) -> None:
+        """Take a gauge that was told in a sentence."""
+        self.gauge = gauge
 
     def names_a_fabric(self, key: str) -> bool:
         """Whether a key is the word for fabrics and a name."""

@@ -25,12 +25,15 @@ from knitting.rows import (
     SameAs,
     Shape,
     Step,
+    Stretch,
     ToEnd,
     Turn,
     Unread,
     Work,
     WorkTo,
 )
+from knitting.rows.lists import every_step
+from knitting.sorting.roles import Role
 from knitting.stitches import Family
 from knitting.words.reader import Reading
 
@@ -67,10 +70,39 @@ def highlights(reading: Reading) -> dict[int, tuple[Highlight, ...]]:
     bodies: dict[int, tuple[Highlight, ...]] = {}
     for section in reading.piece.sections:
         for order in section.orders:
-            found.setdefault(order.span.line, []).extend(_order(order, bodies))
+            if isinstance(order, Row) and any(step.span.line for step in order.steps):
+                _row_of_many_lines(order, found)
+            else:
+                found.setdefault(order.span.line, []).extend(_order(order, bodies))
     for span, _ in reading.piece.notes:
         found.setdefault(span.line, []).append(Highlight(span.column, span.length, Ink.NOTE))
-    return {line: tuple(sorted(each)) for line, each in found.items() if line}
+    for understood in reading.roles:
+        if understood.role is Role.TALK:
+            span = understood.where
+            found.setdefault(span.line, []).append(Highlight(span.column, span.length, Ink.NOTE))
+    return {line: _apart(each) for line, each in found.items() if line}
+
+
+def _apart(found: list[Highlight]) -> tuple[Highlight, ...]:
+    """The highlights of a line from left to right; one that begins within another is left out."""
+    kept: list[Highlight] = []
+    for each in sorted(found):
+        if not kept or kept[-1].column + kept[-1].length <= each.column:
+            kept.append(each)
+    return tuple(kept)
+
+
+def _row_of_many_lines(row: Row, found: dict[int, list[Highlight]]) -> None:
+    """A row whose words were joined from several lines, or cleaned: each step has its own place in the text."""
+    head = row.body.column - row.span.column
+    if row.body.line == row.span.line and head > 0:
+        found.setdefault(row.span.line, []).append(Highlight(row.span.column, head, Ink.HEAD))
+    for step in every_step(row.steps):
+        if not isinstance(step, Group | Unread) and _ink(step) is not Ink.PLAIN:
+            found.setdefault(step.span.line, []).append(Highlight(step.span.column, step.span.length, _ink(step)))
+    if row.claim is not None:
+        span = row.claim.span
+        found.setdefault(span.line, []).append(Highlight(span.column, span.length, Ink.COUNT))
 
 
 def _order(order: Order, bodies: dict[int, tuple[Highlight, ...]]) -> Iterator[Highlight]:
@@ -82,7 +114,7 @@ def _order(order: Order, bodies: dict[int, tuple[Highlight, ...]]) -> Iterator[H
             bodies[key] = tuple(_steps(order.steps))
         before = order.body.column - 1
         yield from (Highlight(each.column + before, each.length, each.ink) for each in bodies[key])
-    elif isinstance(order, Repeat | SameAs):
+    elif isinstance(order, Repeat | SameAs | Stretch):
         end = min(order.span.end, claim.span.column) if claim else order.span.end
         yield Highlight(order.span.column, end - order.span.column, Ink.REPEAT)
     elif isinstance(order, MarkStitches | RemoveMarks):

@@ -1,81 +1,53 @@
-"""Reading what stands between rows: cast-ons, repeats, marks, bind-offs."""
+"""Reading what stands between rows: cast-ons, repeats, marks, bind-offs, and what keeps them company."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from functools import cache, cached_property
 
 from knitting.dialects.dialect import Dialect
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, span_of
-from knitting.problems import NOWHERE, Span
+from knitting.problems import Span
 from knitting.rows import (
-    BindOff,
     CastOn,
     ChangeYarn,
-    Claim,
-    FastenOff,
-    Graft,
-    HoldAll,
-    InFabric,
-    JoinRound,
-    Marking,
-    MarkStitches,
     Order,
-    RemoveMarks,
     Repeat,
-    RepeatEnd,
-    ReturnHeld,
     Row,
-    Side,
-    Step,
+    Stretch,
     Tab,
-    Times,
-    ToEnd,
-    UntilCount,
-    UntilLength,
-    WorkTo,
 )
-from knitting.stitches import KNIT, PURL
-from knitting.words.claims import split_claim
+from knitting.sorting.asking import is_talk
+from knitting.words.claims import Stated, split_claim
+from knitting.words.order_makers import MAKERS, number_in, with_tail
+from knitting.words.shaping import read_shaping
 from knitting.words.slots import slots_of
-
-_MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
-    "tab": lambda f, span, _: Tab(_int(f, "n"), _int(f, "rows_n"), _int(f, "side"), _int(f, "edge"), span, KNIT),
-    "cast_on": lambda f, span, _: CastOn(_int(f, "n"), span),
-    "return_held": lambda f, span, _: ReturnHeld(str(f["held"]), span),
-    "pick_up": lambda f, span, _: CastOn(_int(f, "n"), span, picked_up=True),
-    "join": lambda f, span, _: JoinRound(span),
-    "mark_centre": lambda f, span, _: MarkStitches((), span),
-    "mark_stitches": lambda f, span, _: MarkStitches(_rows(f), span),
-    "marker_before_centre": lambda f, span, _: MarkStitches((), span, Marking.BEFORE),
-    "marker_before": lambda f, span, _: MarkStitches(_rows(f), span, Marking.BEFORE),
-    "markers_beside_centre": lambda f, span, _: MarkStitches((), span, Marking.BOTH),
-    "markers_beside": lambda f, span, _: MarkStitches(_rows(f), span, Marking.BOTH),
-    "remove_marks": lambda f, span, _: RemoveMarks(span),
-    "change_yarn": lambda f, span, _: ChangeYarn(str(f["colour"]), span),
-    "hold_all": lambda f, span, _: HoldAll(str(f["held"]), span),
-    "graft": lambda f, span, _: Graft(span),
-    "repeat": lambda f, span, _: Repeat(_rows(f), _until(f), span),
-    "repeat_last": lambda f, span, _: Repeat((), _until(f), span, last=_int(f, "n")),
-    "plain_knit": lambda f, span, said: _plain(said, f, span, WorkTo(KNIT, ToEnd(), NOWHERE, whole=True)),
-    "plain_purl": lambda f, span, said: _plain(said, f, span, WorkTo(PURL, ToEnd(), NOWHERE, whole=True)),
-    "plain_fabric": lambda f, span, said: _plain(said, f, span, _fabric(f)),
-    "slip_and_bind_off": lambda f, span, _: BindOff(str(f["manner"]), span, _int(f, "slipped"), _int(f, "n")),
-    "bind_off_to": lambda f, span, _: BindOff(str(f["manner"]), span, left=_int(f, "n")),
-    "bind_off": lambda f, span, _: BindOff(str(f["manner"]), span),
-    "fasten_off": lambda f, span, _: FastenOff(span),
-}
+from knitting.words.step_reader import StepReader
 
 _TAILS = {
     "repeat": ("ending_side", "ending"),
+    "work_rows": ("ending_side", "ending"),
     "repeat_last": ("ending_side", "ending"),
+    "repeat_as_set": ("ending_side", "ending"),
     "slip_and_bind_off": ("drop_both", "drop_last"),
     "bind_off_to": ("drop_both", "drop_last"),
 }
-_OPEN_FORMS = ("plain_knit", "plain_purl")
-"""The forms that may begin with a number."""
+_FARTHEST = 14
+_BEGINNINGS = ("cast_on", "pick_up")
+_COMPANY = ("company", "company_between")
+_ENDS = frozenset({".", ",", ";", "(", "[", "{", "-", "=", ":", "!"})
+_GOES_ON = frozenset({"and", "then"})
+
+
+@dataclass(frozen=True, slots=True)
+class SentencesRead:
+    """What some sentences ask for, what in them asks for nothing, and what could not be read."""
+
+    orders: tuple[Order, ...]
+    talk: tuple[Span, ...] = ()
+    unread: tuple[tuple[Token, ...], ...] = ()
 
 
 @cache
@@ -85,114 +57,247 @@ def order_reader(words: Dialect) -> OrderReader:
 
 
 class OrderReader:
-    """Reads the orders of one line, one sentence after another."""
+    """Reads the orders of one line, one sentence or clause after another."""
 
     def __init__(self, dialect: Dialect) -> None:
         self.dialect = dialect
         self.slots = slots_of(dialect)
+        self._conjunctions = frozenset([*dialect.classes["and"], *dialect.classes["then"]])
+        self._between = _ENDS - {"(", "[", "{"} | _GOES_ON | {*dialect.classes["and"], *dialect.classes["then"]}
 
     @property
     def openings(self) -> frozenset[str]:
         """The words with which an order or a row may begin."""
-        words = {word for form in _MAKERS for template in self.dialect.forms[form] for word in template.openings}
+        words = {word for form in MAKERS for template in self.dialect.forms[form] for word in template.openings}
         return frozenset(words | set(self.dialect.heads))
 
     @cached_property
     def _by_opening(self) -> Mapping[str, tuple[str, ...]]:
         """The forms that a sentence may have, by its first word."""
         found: dict[str, list[str]] = {}
-        for form in _MAKERS:
+        for form in MAKERS:
             for word in {word for template in self.dialect.forms[form] for word in template.openings}:
                 found.setdefault(word, []).append(form)
         return {word: tuple(forms) for word, forms in found.items()}
 
-    def read(self, tokens: Sequence[Token]) -> tuple[list[Order], tuple[Token, ...]]:
-        """The orders that could be read, and the tokens from the first that could not."""
-        orders: list[Order] = []
-        rest = tuple(tokens)
-        while rest and (not orders or any(token.text != "." for token in rest)):
-            order, after = self._one(rest)
-            if order is None:
-                return orders, rest
-            orders.append(order)
-            rest = rest[after:]
-            while rest and rest[0].text == ".":
-                rest = rest[1:]
-        return orders, ()
+    @cached_property
+    def _open_forms(self) -> tuple[str, ...]:
+        """The forms that may begin with a number or any word."""
+        return tuple(form for form in MAKERS if any(not t.openings for t in self.dialect.forms[form]))
 
-    def _one(self, tokens: tuple[Token, ...]) -> tuple[Order | None, int]:
-        for form in self._by_opening.get(tokens[0].text, _OPEN_FORMS):
-            found = self.slots.form(form, tokens, 0)
+    def begins_order(self, tokens: Sequence[Token]) -> bool:
+        """Whether the first clause of some words is an order, or keeps one company."""
+        if not tokens:
+            return False
+        found = self._order(tuple(tokens), 0) or self._shaping(tuple(tokens), 0)
+        return found is not None or self._company(tuple(tokens), 0) is not None
+
+    def read(self, tokens: Sequence[Token], begun: bool = True) -> SentencesRead:
+        """The orders of some words, and what else stands among them."""
+        whole = tuple(tokens)
+        orders: list[Order] = []
+        talk: list[Span] = []
+        unread: list[tuple[Token, ...]] = []
+        at = 0
+        while at < len(whole):
+            if whole[at].text in self._between and not (whole[at].text == "-" and self._is_count(whole, at)):
+                at += 1
+                continue
+            taken = self._taken(whole, at)
+            if taken is not None:
+                orders += taken[0]
+                talk += [] if taken[0] else [span_of(whole[at : taken[1]])]
+                at = taken[1]
+                continue
+            counted = self._count_alone(whole, at)
+            if counted is not None and (orders or talk):
+                if orders:
+                    orders[-1] = with_stated(orders[-1], counted[0])
+                at = counted[1]
+                continue
+            more = self._more_of_the_same(whole, at, orders, bool(talk))
+            if more is not None:
+                orders.append(more[0])
+                at = more[1]
+                continue
+            end = self._clause_end(whole, at)
+            clause = whole[at:end]
+            row = self._row_without_head(clause)
+            if row is not None:
+                orders.append(row)
+                at = end
+                continue
+            if is_talk(clause, self.dialect, begun or bool(orders)):
+                talk.append(span_of(clause))
+            else:
+                unread.append(clause)
+            at = end
+        return SentencesRead(tuple(orders), tuple(talk), tuple(unread))
+
+    def _taken(self, tokens: tuple[Token, ...], at: int) -> tuple[list[Order], int] | None:
+        """The orders of the clause at ``at``, none where it only keeps others company; ``None`` where it is unknown."""
+        found = self._order(tokens, at)
+        shaped = self._shaping(tokens, at) if found is None else None
+        if shaped is not None:
+            return shaped
+        company = self._company(tokens, at)
+        if found is not None and (company is None or found[1] >= company):
+            return [found[0]], found[1]
+        return ([], company) if company is not None else None
+
+    def _order(self, tokens: tuple[Token, ...], at: int) -> tuple[Order, int] | None:
+        """The order at ``at`` that takes in most words, and the place after it with its count."""
+        best: tuple[Order, int, int] | None = None
+        for form in self._by_opening.get(tokens[at].text, self._open_forms):
+            found = self.slots.form(form, tokens, at)
             if not found:
                 continue
+            if not self._may_end(tokens, found[1]):
+                found = self._before_company(form, tokens, at) or found
             values, after = found
-            tail = self.slots.first_of(_TAILS.get(form, ()), tokens, after) if form in _TAILS else None
+            tail = self.slots.first_of(_TAILS[form], tokens, after) if form in _TAILS else None
             after = tail[2] if tail else after
-            if form == "change_yarn" and after < len(tokens) and tokens[after].text == ",":
-                return _MAKERS[form](values, span_of(tokens[:after]), ""), after + 1
-            sentence = next((i for i in range(after, len(tokens)) if self._stops(tokens, i)), len(tokens))
-            left, claim = split_claim(tokens[after:sentence], self.dialect)
-            if any(token.text != "." for token in left):
+            if not self._may_end(tokens, after) or (best is not None and after <= best[1]):
                 continue
-            order = _MAKERS[form](values, span_of(tokens[:after]), _said(tokens[:after]))
-            return _with_tail(_with_claim(order, claim), tail), sentence
-        return None, 0
+            order = MAKERS[form](values, span_of(tokens[at:after]), " ".join(token.raw for token in tokens[at:after]))
+            best = with_tail(order, tail), after, at
+        if best is None:
+            return None
+        order, after, _ = best
+        end = self._sentence_end(tokens, after)
+        left, stated = split_claim(tokens[after:end], self.dialect)
+        if stated and all(token.text in _ENDS or token.text in self._between for token in left):
+            return with_stated(order, stated), end
+        return order, after
 
-    def _stops(self, tokens: tuple[Token, ...], at: int) -> bool:
-        """A full stop ends the sentence, unless only a count in brackets follows it."""
-        if tokens[at].text != ".":
+    def _before_company(self, form: str, tokens: tuple[Token, ...], at: int) -> tuple[Found, int] | None:
+        """The form where its free words end with the company that it keeps: "cast on 45 sts with 4 mm needles"."""
+        for place in range(at + 2, min(at + _FARTHEST, len(tokens))):
+            if self._company(tokens, place) is not None:
+                found = self.slots.form(form, tokens[:place], at)
+                if found is not None and found[1] == place:
+                    return found
+        return None
+
+    def _shaping(self, tokens: tuple[Token, ...], at: int) -> tuple[list[Order], int] | None:
+        found = read_shaping(tokens, at, self.dialect)
+        if found is None:
+            return None
+        orders, after = found
+        if not self._may_end(tokens, after):
+            return None
+        end = self._sentence_end(tokens, after)
+        left, stated = split_claim(tokens[after:end], self.dialect)
+        if stated and all(token.text in _ENDS for token in left):
+            return [*orders[:-1], with_stated(orders[-1], stated)], end
+        return list(orders), after
+
+    def _company(self, tokens: tuple[Token, ...], at: int) -> int | None:
+        """The place after words that ask for nothing by themselves, if such stand at ``at``."""
+        found = self.slots.first_of(_COMPANY, tokens, at)
+        if found is None or found[2] == at or not self._may_end(tokens, found[2]):
+            return None
+        return found[2]
+
+    def _may_end(self, tokens: tuple[Token, ...], at: int) -> bool:
+        """Whether a clause may end here: at a mark of punctuation, or where another one begins."""
+        if at >= len(tokens) or tokens[at].text in _ENDS or tokens[at].text in self._between:
+            return True
+        return self._company(tokens, at) is not None or self._casts_on(tokens, at)
+
+    def _casts_on(self, tokens: tuple[Token, ...], at: int) -> bool:
+        """Whether stitches are cast on or picked up here: "with 4 mm needles and A cast on"."""
+        forms = self._by_opening.get(tokens[at].text, ())
+        return any(form in forms for form in _BEGINNINGS) and self._order(tokens, at) is not None
+
+    def _sentence_end(self, tokens: tuple[Token, ...], at: int) -> int:
+        """The end of the sentence, with the counts in the sentence after it."""
+        end = next((i for i in range(at, len(tokens)) if tokens[i].text in (".", ";")), len(tokens))
+        while end < len(tokens):
+            following = next((i for i in range(end + 1, len(tokens)) if tokens[i].text == "."), len(tokens))
+            after, stated = split_claim(tokens[end + 1 : following], self.dialect)
+            if not stated or after:
+                break
+            end = following
+        return end
+
+    def _count_alone(self, tokens: tuple[Token, ...], at: int) -> tuple[Stated, int] | None:
+        end = next((i for i in range(at, len(tokens)) if tokens[i].text == "."), len(tokens))
+        left, stated = split_claim(tokens[at:end], self.dialect)
+        return (stated, end) if stated and not left else None
+
+    def _row_without_head(self, clause: tuple[Token, ...]) -> Row | None:
+        """Stitches that stand by themselves are a row: "K3tog and fasten off"."""
+        if self.dialect.stitch_at(clause, 0) is None and clause[0].text.rstrip("0123456789") not in (
+            self.dialect.short_stitches
+        ):
+            return None
+        text = " " * (clause[0].column - 1) + "".join(
+            token.raw + " " * ((after.column if after else token.column) - token.column - len(token.raw))
+            for token, after in zip(clause, (*clause[1:], None), strict=True)
+        )
+        reader = StepReader(clause, text, self.dialect)
+        steps = reader.read()
+        if reader.problems or not steps:
+            return None
+        return Row("Next row", (), steps, span_of(clause), head="next")
+
+    def _more_of_the_same(
+        self, tokens: tuple[Token, ...], at: int, orders: Sequence[Order], company: bool
+    ) -> tuple[Order, int] | None:
+        """What goes on with the clause before it: "with 4 mm needles *and A*", "... *and 2 from the edge*"."""
+        yarn = self.slots.form("yarn_too", tokens, at) if company and not orders else None
+        if yarn is not None and self._may_end(tokens, yarn[1]):
+            return ChangeYarn(str(yarn[0]["yarn_letter"]), span_of(tokens[at : yarn[1]])), yarn[1]
+        return self._picked_up_more(tokens, at, orders)
+
+    def _picked_up_more(self, tokens: tuple[Token, ...], at: int, orders: Sequence[Order]) -> tuple[Order, int] | None:
+        """ "... and 2 stitches from the cast-on edge", after stitches that were picked up elsewhere."""
+        last = orders[-1] if orders else None
+        found = self.slots.form("pick_up_more", tokens, at)
+        if found is None or not isinstance(last, CastOn) or not last.picked_up:
+            return None
+        order = CastOn(number_in(found[0], "n"), span_of(tokens[at : found[1]]), picked_up=True)
+        end = self._sentence_end(tokens, found[1])
+        left, stated = split_claim(tokens[found[1] : end], self.dialect)
+        return (with_stated(order, stated), end) if stated and not left else (order, found[1])
+
+    def _is_count(self, tokens: tuple[Token, ...], at: int) -> bool:
+        return self._count_alone(tokens, at) is not None
+
+    def _clause_end(self, tokens: tuple[Token, ...], at: int) -> int:
+        """Where the clause ends that begins at ``at``: what is in brackets goes with it."""
+        depth = 0
+        for place in range(at, len(tokens)):
+            text = tokens[place].text
+            depth += 1 if text in "([{" else -1 if text in ")]}" else 0
+            if depth == 0 and text in ")]}" and tokens[at].text in "([{":
+                return place + 1
+            if place > at and depth <= 0 and text == ":" and self._begins_other(tokens, place + 1):
+                return place
+            if place > at and depth <= 0 and text in (".", ";"):
+                return place
+            if (
+                place > at
+                and depth <= 0
+                and (text == "," or text in self._conjunctions)
+                and self._begins_other(tokens, place + 1)
+            ):
+                return place
+        return len(tokens)
+
+    def _begins_other(self, tokens: tuple[Token, ...], at: int) -> bool:
+        while at < len(tokens) and tokens[at].text in self._between:
+            at += 1
+        if at >= len(tokens):
             return False
-        after, claim = split_claim(tokens[at + 1 :], self.dialect)
-        return claim is None or bool(after)
+        return self._order(tokens, at) is not None or self._company(tokens, at) is not None
 
 
-def _with_claim(order: Order, claim: Claim | None) -> Order:
-    if isinstance(order, CastOn | Tab | Repeat | Row) and claim is not None:
-        return replace(order, claim=claim)
+def with_stated(order: Order, stated: Stated) -> Order:
+    """The order with what is said of its count, where it can have one."""
+    if isinstance(order, CastOn | Tab) and stated.claim is not None:
+        return replace(order, claim=stated.claim)
+    if isinstance(order, Repeat | Row | Stretch):
+        return replace(order, claim=stated.claim or order.claim, gain=stated.gain or order.gain)
     return order
-
-
-def _with_tail(order: Order, tail: tuple[str, Found, int] | None) -> Order:
-    """The order with what is said after it: how a repeat ends, what is let down at a bind-off."""
-    if tail is None:
-        return order
-    form, values, _ = tail
-    if isinstance(order, Repeat) and form == "ending":
-        return replace(order, ending=_int(values, "n"))
-    if isinstance(order, Repeat):
-        side = values["facing"]
-        assert isinstance(side, Side)
-        return replace(order, ending_side=side)
-    if isinstance(order, BindOff):
-        return replace(order, drops=True)
-    return order
-
-
-def _plain(said: str, found: Found, span: Span, step: Step) -> Row:
-    return Row(said.split()[0].capitalize(), (), (step,), span, times=_int(found, "n"), head="plain")
-
-
-def _fabric(found: Found) -> InFabric:
-    return InFabric(str(found.get("fabric", "pattern")), NOWHERE, goal=ToEnd(), whole=True)
-
-
-def _said(tokens: Sequence[Token]) -> str:
-    return " ".join(token.raw for token in tokens)
-
-
-def _int(found: Found, slot: str) -> int:
-    value = found.get(slot, 1)
-    assert isinstance(value, int)
-    return value
-
-
-def _rows(found: Found) -> tuple[int, ...]:
-    rows = found["rows"]
-    assert isinstance(rows, tuple)
-    return rows
-
-
-def _until(found: Found) -> RepeatEnd:
-    until = found["until"]
-    assert isinstance(until, UntilCount | Times | UntilLength)
-    return until

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from knitting.dialects.dialect import Dialect
 from knitting.dialects.tokens import lines_of
+from knitting.problems import Span
 from knitting.rows import Order, Piece, Row
 from knitting.rows.without_places import without_places
 from knitting.words.writer import Writer, sentence
@@ -28,9 +29,19 @@ def patched(text: str, before: Piece, after: Piece, words: Dialect) -> str:
     # From the right of each line, so that the places of the others stay true.
     for old, new, ahead in sorted(changed, key=lambda each: (each[0].span.line, each[0].span.column), reverse=True):
         at = old.span.line - 1
+        last = max([span.line for span in _places(old)], default=0)
         lines[at] = _line(lines[at], old, new, writer)
+        del lines[at + 1 : last]
         lines[at:at] = [writer.order(order) for order in ahead]
     return "\n".join(lines)
+
+
+def _places(order: Order) -> Iterator[Span]:
+    """Where the steps of a row stand that was written over several lines, and its count."""
+    if isinstance(order, Row):
+        yield from (step.span for step in order.steps if step.span.line)
+        if order.claim is not None and any(step.span.line for step in order.steps):
+            yield order.claim.span
 
 
 def _ahead(orders: Sequence[Order]) -> list[list[Order]]:

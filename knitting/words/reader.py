@@ -3,22 +3,29 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from knitting.dialects.detection import detect
 from knitting.dialects.dialect import Dialect
 from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES, Token, lines_of, span_of, tokens_of
-from knitting.nearest import nearest_word
 from knitting.problems import Problem, ProblemKind, Span, TextMend, in_reading_order, unreadable
-from knitting.rows import Order, Piece, Section
+from knitting.rows import Order, Piece, Row, SameAs, Section
+from knitting.rows.without_places import with_places
+from knitting.sorting.headings import heading_of, looks_like_heading
+from knitting.sorting.roles import Role, Understood
 from knitting.statements import Sentence, sentence
-from knitting.words.headers import HeaderReader, header_of
+from knitting.tidying import TidyLine, tidied
+from knitting.tidying.sizes import ONE_SIZE, Sizes, sizes_of
+from knitting.tidying.tidy import Begins
+from knitting.words.beginnings import beginnings
+from knitting.words.headers import HeaderReader, gauge_in_prose, header_of
 from knitting.words.orders import order_reader
 from knitting.words.row_reader import head_of, read_row
 from knitting.words.writer import say_cast_on
 
 _MOST_PROBLEMS = 200
+_NOT_KNITTING = frozenset({Role.TALK, Role.HEADING})
 _MOST_KEPT = 16_384
 
 
@@ -29,41 +36,51 @@ class Reading:
     piece: Piece
     problems: tuple[Problem, ...]
     dialect: Dialect
+    roles: tuple[Understood, ...] = ()
+    sizes: Sizes = ONE_SIZE
 
 
-def read(text: str, words: Dialect | None = None) -> Reading:
+def read(text: str, words: Dialect | None = None, size: int | None = None) -> Reading:
     """Read written rows; whatever the text, the answer is a piece and a list of problems.
 
-    The dialect is the one given, or the one that the text is written in.
+    The dialect is the one given, or the one that the text is written in. Of several sizes the one that the text names
+    is read, or the first; ``size`` asks for another, from 0.
 
     >>> reading = read("Cast on 5 sts.\\nRow 1: Knit.")
     >>> len(reading.piece.sections[0].orders), reading.problems
     (2, ())
     """
     reader = _Reader(words or detect(text))
-    size = len(text.encode("utf-8", "replace"))
-    if size > MOST_BYTES:
+    length = len(text.encode("utf-8", "replace"))
+    if length > MOST_BYTES:
         reader.say(
             ProblemKind.TOO_LONG,
             Span(1, 1),
             sentence(
-                "The text has {size:,} bytes and at most {most_bytes:,} are read.", size=size, most_bytes=MOST_BYTES
+                "The text has {size:,} bytes and at most {most_bytes:,} are read.", size=length, most_bytes=MOST_BYTES
             ),
             sentence("Bring it in as several pieces."),
         )
         return reader.reading()
-    for number, line_text in enumerate(lines_of(text), start=1):
-        if reader.said >= _MOST_PROBLEMS or number > MOST_LINES:
-            message = sentence(
-                "Reading stopped at line {number}: at most {most:,} lines are read.", number=number, most=MOST_LINES
+    lines = lines_of(text)
+    reader.sizes = sizes_of(lines[:MOST_LINES], reader.dialect, size)
+    for line in tidied(lines[:MOST_LINES], reader.dialect, beginnings(reader.dialect), reader.sizes):
+        if reader.said >= _MOST_PROBLEMS:
+            reader.stop(
+                line.number,
+                sentence("Reading stopped at line {number}: too much before it could not be read.", number=line.number),
             )
-            if number <= MOST_LINES:
-                message = sentence(
-                    "Reading stopped at line {number}: too much before it could not be read.", number=number
-                )
-            reader.say(ProblemKind.TOO_LONG, Span(number, 1), message)
             break
-        reader.line(number, line_text)
+        reader.line(line)
+    else:
+        if len(lines) > MOST_LINES:
+            number = MOST_LINES + 1
+            reader.stop(
+                number,
+                sentence(
+                    "Reading stopped at line {number}: at most {most:,} lines are read.", number=number, most=MOST_LINES
+                ),
+            )
     return reader.reading()
 
 
@@ -74,6 +91,10 @@ class _Reader:
         self.problems: list[Problem] = []
         self.notes: list[tuple[Span, str]] = []
         self.unknown_keys: list[Span] = []
+        self.roles: list[Understood] = []
+        self.heading: tuple[TidyLine, Span] | None = None
+        self.titled = False
+        self.sizes = ONE_SIZE
         self.sections: list[tuple[str, list[Order]]] = [("", [])]
 
     @property
@@ -86,9 +107,11 @@ class _Reader:
         return len(self.problems) + len(self.headers.problems)
 
     def reading(self) -> Reading:
+        self._end_heading(None)
         sections = tuple(Section(name, tuple(orders)) for name, orders in self.sections if orders or not name)
         piece = Piece(self.headers.headers(), sections, tuple(self.notes))
-        if self.unknown_keys and not self.begun:
+        strange = self.unknown_keys or [each.where for each in self.roles if each.role in _NOT_KNITTING]
+        if strange and not self.begun and not self.problems:
             message = sentence("No cast-on and no row could be found, only lines such as this one.")
             knit = self.dialect.word("stitches", "k")
             row = self.dialect.heads[self.dialect.of_class("row", 1)].one
@@ -98,88 +121,174 @@ class _Reader:
                 row=row,
                 knit=knit.capitalize(),
             )
-            self.say(ProblemKind.NO_CAST_ON, self.unknown_keys[0], message, hint)
+            self.say(ProblemKind.NO_CAST_ON, strange[0], message, hint)
         problems = in_reading_order([*self.problems, *self.headers.problems])
-        return Reading(piece, problems, self.dialect)
+        roles = tuple(sorted(self.roles, key=lambda each: each.where))
+        return Reading(piece, problems, self.dialect, roles, self.sizes)
 
     def say(self, kind: ProblemKind, span: Span, message: Sentence, hint: Sentence | None = None) -> None:
         self.problems.append(unreadable(kind, span, message, hint))
 
-    def line(self, number: int, line_text: str) -> None:
-        stripped = line_text.strip()
-        if not stripped:
-            return
-        if len(line_text) > MOST_IN_LINE:
+    def stop(self, number: int, why: Sentence) -> None:
+        """Nothing is read from a line on."""
+        self.say(ProblemKind.TOO_LONG, Span(number, 1), why)
+
+    def line(self, line: TidyLine) -> None:
+        """Read one line."""
+        if len(line.text) > MOST_IN_LINE:
             message = sentence(
                 "The line has {letters:,} characters and at most {most:,} are read.",
-                letters=len(line_text),
+                letters=len(line.text),
                 most=MOST_IN_LINE,
             )
-            self.say(ProblemKind.TOO_LONG, Span(number, 1), message)
+            self.say(ProblemKind.TOO_LONG, Span(line.number, 1), message)
             return
-        whole = Span(number, len(line_text) - len(line_text.lstrip()) + 1, len(stripped))
-        header = header_of(line_text)
-        meaning = self.dialect.headers.get(header[0].lower(), "") if header else ""
+        self._end_heading(line)
+        stripped = line.text.strip()
+        whole = line.in_text(Span(line.number, len(line.text) - len(line.text.lstrip()) + 1, len(stripped)))
+        header = header_of(line.text)
+        meaning = self._meaning(header[0]) if header else ""
         if header and not meaning and not self.begun and self.headers.names_a_fabric(header[0]):
             meaning = "fabric"
         if stripped.startswith("#") or meaning == "note":
             self.notes.append((whole, stripped))
+            self._understood(whole, Role.NOTE)
         elif header and meaning == "section":
             self.sections.append((header[1], []))
-        elif header and meaning and not self.begun:
+            self._understood(whole, Role.HEADING)
+        elif header and meaning and not self.begun and (header[1] or meaning not in ("increase", "decrease")):
             self.headers.take(header[0], header[1], whole)
             self.dialect = self.headers.dialect
+            self._understood(whole, Role.SETTING)
         else:
-            self._worked_line(number, line_text, whole)
+            self._worked_line(line, whole)
 
-    def _worked_line(self, number: int, line_text: str, whole: Span) -> None:
-        found = _read_line(self.dialect, number, line_text)
+    def _meaning(self, key: str) -> str:
+        """What a header sets; one of a yarn may name it: "Yarn A"."""
+        words = key.lower().split()
+        found = self.dialect.headers.get(" ".join(words), "")
+        if not found and len(words) == 2 and self.dialect.headers.get(words[0]) == "yarn" and not self.begun:
+            return "yarn"
+        return found
+
+    def _worked_line(self, line: TidyLine, whole: Span) -> None:
+        found = _read_line(self.dialect, line.number, line.text, self.begun)
+        if not line.as_written:
+            found = _in_text(found, line)
         self.sections[-1][1].extend(found.orders)
         self.problems.extend(found.problems)
-        if not found.rest:
+        if found.orders or found.problems:
+            is_row = isinstance(found.orders[0], Row | SameAs) if found.orders else True
+            self._understood(whole, Role.ROW if is_row else Role.ORDER)
+        if found.orders or found.problems:
+            for span in found.talk:
+                self._understood(span, Role.TALK)
+            self._unread(found.unread, line)
             return
-        header = header_of(line_text)
-        if header and not self.begun:
+        self._wordy_line(found, line, whole)
+
+    def _wordy_line(self, found: _LineRead, line: TidyLine, whole: Span) -> None:
+        """A line without a row and without an order: a heading, a setting in words, talk, or something unread."""
+        header = header_of(line.text)
+        in_prose = None if self.begun else gauge_in_prose(line.text)
+        if in_prose is not None and self.headers.gauge is None:
+            self.headers.take_gauge(in_prose)
+            self._understood(whole, Role.SETTING)
+        elif self._may_be_heading(line, found):
+            self.heading = line, whole
+        elif header and header[1] and not self.begun:
             self.unknown_keys.append(whole)
             self.headers.take(header[0], header[1], whole)
+            self._understood(whole, Role.SETTING)
+        elif found.unread:
+            self._unread(found.unread, line)
         else:
-            self.problems.append(_cannot_read(found.rest, line_text, self.dialect))
+            self._understood(whole, Role.TALK)
+
+    def _unread(self, unread: Sequence[tuple[Token, ...]], line: TidyLine) -> None:
+        for tokens in unread:
+            problem = _cannot_read(tokens, line.text, self.dialect)
+            if not line.as_written:
+                problem = _problem_in_text(problem, line)
+            self.problems.append(problem)
+            self._understood(problem.where, Role.UNREAD)
+
+    def _understood(self, where: Span, role: Role) -> None:
+        self.roles.append(Understood(where, role))
+
+    # -- headings ---------------------------------------------------------------------------------------
+
+    def _may_be_heading(self, line: TidyLine, found: _LineRead) -> bool:
+        copies = heading_of(line.text, self.dialect)[1]
+        return (not found.unread or copies > 0) and looks_like_heading(line.text, self.dialect)
+
+    def _end_heading(self, following: TidyLine | None) -> None:
+        """A heading waits for the line after it: before a row or an order it begins a section, else it is talk."""
+        if self.heading is None:
+            return
+        (line, whole), self.heading = self.heading, None
+        name, copies = heading_of(line.text, self.dialect)
+        begins = beginnings(self.dialect).of_line(following.text) if following is not None else None
+        first = not self.titled and not self.begun and len(self.sections) == 1
+        self.titled = True
+        if first and not self.headers.title and not copies and not line.text.rstrip().endswith(":"):
+            self.headers.title = name
+            self._understood(whole, Role.HEADING)
+        elif begins in (Begins.ROW, Begins.BARE_HEAD, Begins.ORDER):
+            self.sections.append((name, []))
+            self._understood(whole, Role.HEADING)
+        else:
+            self._understood(whole, Role.TALK)
 
 
 @dataclass(frozen=True, slots=True)
 class _LineRead:
     orders: tuple[Order, ...]
     problems: tuple[Problem, ...] = ()
-    rest: tuple[Token, ...] = ()
+    unread: tuple[tuple[Token, ...], ...] = ()
+    talk: tuple[Span, ...] = ()
 
 
 @lru_cache(maxsize=_MOST_KEPT)
-def _read_line(words: Dialect, number: int, line_text: str) -> _LineRead:
+def _read_line(words: Dialect, number: int, line_text: str, begun: bool) -> _LineRead:
     """What one line says; while a text is edited, the lines that stay as they are need no second reading."""
     colon = line_text.find(":")
     head = head_of(line_text[: colon + 1] if colon > 0 else line_text, number, words)
     if head is not None:
-        row, problems = read_row(head, number, line_text[head.end - 1 :], head.end, words)
-        return _LineRead((row,), tuple(problems))
-    tokens = tokens_of(line_text, number)
-    orders, rest = order_reader(words).read(tokens)
-    return _LineRead(tuple(orders), (), rest)
+        row, problems, talk = read_row(head, number, line_text[head.end - 1 :], head.end, words)
+        return _LineRead((row,), tuple(problems), talk=talk)
+    found = order_reader(words).read(tokens_of(line_text, number), begun)
+    return _LineRead(found.orders, (), found.unread, found.talk)
+
+
+def _in_text(found: _LineRead, line: TidyLine) -> _LineRead:
+    """What was read of a changed line, with its places in the text as it was pasted."""
+    return _LineRead(
+        tuple(_order_in_text(order, line) for order in found.orders),
+        tuple(_problem_in_text(problem, line) for problem in found.problems),
+        found.unread,
+        tuple(line.in_text(span) for span in found.talk),
+    )
+
+
+def _order_in_text(order: Order, line: TidyLine) -> Order:
+    if isinstance(order, Row) and order.body.line:
+        body = order.body
+        steps = with_places(order.steps, lambda span: line.in_text(span.within(body)))
+        order = replace(order, steps=steps)
+    return with_places(order, lambda span: line.in_text(span) if span.line == line.number else span)
+
+
+def _problem_in_text(problem: Problem, line: TidyLine) -> Problem:
+    mends = tuple(replace(mend, span=line.in_text(mend.span)) for mend in problem.mends)
+    return replace(problem, where=line.in_text(problem.where), mends=mends)
 
 
 def _cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Problem:
     span = span_of(tuple(tokens))
     said = line_text[span.column - 1 : span.end - 1]
     said = said if len(said) <= 60 else said[:59] + "…"
-    first = tokens[0].text
-    near = nearest_word(first, order_reader(words).openings) if first.isascii() and first.isalpha() else ""
-    head, note = words.heads[words.of_class("row", 1)].one, words.word("headers", "note").capitalize()
-    hint = sentence(
-        "A row begins with its name, such as '{head} 3:'. What is not to be worked begins with '{note}:'.",
-        head=head,
-        note=note,
-    )
-    mends: tuple[TextMend, ...] = (TextMend(Span(span.line, span.column), f"{note}: "),)
-    if near and near != first:
-        near = near.capitalize() if tokens[0].raw[:1].isupper() else near
-        hint, mends = sentence("Did you mean '{near}'?", near=near), (TextMend(tokens[0].span, near), *mends)
+    note = words.word("headers", "note").capitalize()
+    hint = sentence("What is not to be worked begins with '{note}:'.", note=note)
+    mends = (TextMend(Span(span.line, span.column), f"{note}: "),)
     return unreadable(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read.", said=said), hint, mends=mends)

@@ -10,17 +10,17 @@ from knitting.dialects.spelling import nearest_stitch
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, raw_of, span_of
 from knitting.problems import Problem, ProblemKind, Span, TextMend, unreadable
-from knitting.rows import Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
+from knitting.rows import ChangeColour, Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.statements import Sentence, sentence
-from knitting.stitches import STITCHES, StitchKind
+from knitting.stitches import STITCHES, Family, StitchKind
+from knitting.words.asides import CLOSERS, AsideReader
 from knitting.words.slots import slots_of
 
-_CLOSERS = {"(": ")", "[": "]"}
 _SINGLE_FORMS = tuple(SINGLE_STEPS)
 _MOST_NESTED = 20
 
 
-class StepReader:
+class StepReader(AsideReader):
     """Reads a row's tokens from left to right; what it cannot read it says and passes over."""
 
     def __init__(self, tokens: Sequence[Token], line_text: str, dialect: Dialect) -> None:
@@ -30,6 +30,7 @@ class StepReader:
         self.slots = slots_of(dialect)
         self.at = 0
         self.problems: list[Problem] = []
+        self.talk: list[Span] = []
 
     def read(self) -> tuple[Step, ...]:
         """All steps of the row."""
@@ -50,21 +51,23 @@ class StepReader:
 
     def _whole_row(self, steps: tuple[Step, ...]) -> tuple[Step, ...]:
         """A bare ``Knit.`` works the whole row where nothing else is worked in it by its stitches."""
-        worked = [step for step in steps if not isinstance(step, Shape)]
+        worked = [step for step in steps if not isinstance(step, Shape | ChangeColour)]
         match worked:
             case [Work(stitch, 1, span)] if stitch.uses == stitch.makes == 1:
                 if not any(char.isdigit() for char in self.line_text[span.column - 1 : span.end - 1]):
                     whole = WorkTo(stitch, ToEnd(), span, whole=True)
-                    return tuple(step if isinstance(step, Shape) else whole for step in steps)
+                    return tuple(step if isinstance(step, Shape | ChangeColour) else whole for step in steps)
         return steps
 
     def _steps(self, closer: str, starred: bool, depth: int) -> tuple[Step, ...]:
         steps: list[Step] = []
         while self.at < len(self.tokens):
             token = self.tokens[self.at]
-            if token.text in (",", ";", ".", *self.dialect.classes["and"]):
+            if token.text in self._between:
                 self.at += 1
-            elif token.text == closer or (starred and self._star_ends()) or (not closer and token.text in ")]"):
+            elif self._passed_over(steps):
+                continue
+            elif token.text == closer or (starred and self._star_ends()) or (not closer and token.text in ")]}"):
                 break
             else:
                 steps.append(self._step(closer, depth))
@@ -76,9 +79,9 @@ class StepReader:
             return self._unread(len(self.tokens))
         if token.text == "*":
             return self._star(closer, depth)
-        if token.text in _CLOSERS:
+        if token.text in CLOSERS:
             return self._bracket(closer, depth)
-        step = self._single() or self._stitch() or self._after_verb()
+        step = self._times_first() or self._single() or self._stitch() or self._after_verb()
         return step or self._unread(self._phrase_end(self.at, closer))
 
     # -- groups ---------------------------------------------------------------------------------
@@ -100,7 +103,7 @@ class StepReader:
         return self._repeated(steps, start, starred=True, said_again=found is not None)
 
     def _bracket(self, outer: str, depth: int) -> Step:
-        start, closer = self.at, _CLOSERS[self.tokens[self.at].text]
+        start, closer = self.at, CLOSERS[self.tokens[self.at].text]
         self.at += 1
         steps = self._steps(closer, starred=False, depth=depth + 1)
         if self.at >= len(self.tokens) or self.tokens[self.at].text != closer:
@@ -126,6 +129,8 @@ class StepReader:
 
     def _repeated(self, steps: tuple[Step, ...], start: int, starred: bool, said_again: bool) -> Step:
         """A group with its tail: a number of times, a goal, or nothing (to the end after a star)."""
+        if not said_again:
+            self._skip_again()
         goal = self.slots.goal(self.tokens, self.at)
         if goal:
             self.at = goal[1]
@@ -138,6 +143,16 @@ class StepReader:
         if starred:
             return Group(steps, self._span(start), goal=ToEnd(), starred=True)
         return Group(steps, self._span(start))
+
+    def _skip_again(self) -> None:
+        """ "(k2, p2) rep to end": the word says nothing more than the brackets."""
+        again = self.at
+        while again < len(self.tokens) and (
+            self.tokens[again].text in ",;" or self.tokens[again].text in self.dialect.classes["rep"]
+        ):
+            again += 1
+        if again > self.at and (self.slots.goal(self.tokens, again) or self.slots.times(self.tokens, again)):
+            self.at = again if self.tokens[again - 1].text in self.dialect.classes["rep"] else self.at
 
     def _cluster(self, steps: tuple[Step, ...], start: int, found: Found) -> Step:
         over = found.get("n", 1)
@@ -152,12 +167,42 @@ class StepReader:
 
     # -- single steps -----------------------------------------------------------------------------
 
+    def _names(self, inner: Sequence[Token], step: Work) -> bool:
+        """Whether some words, read as steps, are the stitch of a step and nothing else."""
+        read = StepReader(inner, self.line_text, self.dialect)
+        steps = read.read()
+        return not read.problems and len(steps) == 1 and isinstance(steps[0], Work) and steps[0].stitch is step.stitch
+
+    def _times_first(self) -> Step | None:
+        """ "3x k2tog": how often before what."""
+        start = self.at
+        if self.slots.number(self.tokens[start]) is None:
+            return None
+        found = self.slots.form("times_first", self.tokens, start)
+        if found is None or found[1] >= len(self.tokens):
+            return None
+        times = found[0]["n"]
+        assert isinstance(times, int)
+        self.at = found[1]
+        token = self.tokens[self.at].text
+        step = self._bracket("", 1) if token in CLOSERS else self._stitch()
+        if step is None:
+            self.at = start
+            return None
+        inner = step.steps if isinstance(step, Group) and step.times == 1 and step.goal is None else (step,)
+        return Group(inner, self._span(start), times)
+
     def _single(self) -> Step | None:
         """A step with a form of its own: marks, colours, fabrics, holders."""
         start = self.at
         found = self.slots.first_of(_SINGLE_FORMS, self.tokens, self.at)
         if found is None:
             return None
+        told = self.slots.first_of(self.dialect.told_stitches, self.tokens, self.at)
+        if told is not None:
+            goal = self.slots.goal(self.tokens, told[2])
+            if max(told[2], goal[1] if goal else 0) > found[2]:
+                return None
         form, values, self.at = found
         return SINGLE_STEPS[form](values, self._span(start))
 
@@ -181,10 +226,21 @@ class StepReader:
         if count is None:
             count = self._plain_count()
             kind = self._modified(kind)
+        each = self.slots.form("in_each", self.tokens, self.at) if count in (None, 1) else None
+        if each:
+            self.at = each[1]
+            number = each[0]["n"]
+            assert isinstance(number, int)
+            return Work(kind, number, self._span(start))
+        if kind.uses and count is None:
+            once = self.slots.form("in_next", self.tokens, self.at)
+            self.at = once[1] if once else self.at
         times = self.slots.times(self.tokens, self.at)
         if times:
             self.at = times[1]
             return Work(kind, times[0] * (count or 1), self._span(start))
+        if count is None and kind.family is Family.BIND_OFF:
+            return self._bound_off(kind, start)
         goal = self.slots.goal(self.tokens, self.at) if count is None else None
         if goal is None:
             return Work(kind, 1 if count is None else count, self._span(start))
@@ -193,8 +249,23 @@ class StepReader:
             return WorkTo(kind, goal[0], self._span(start))
         return Group((Work(kind, 1, self._span(start)),), self._span(start), goal=goal[0])
 
+    def _bound_off(self, kind: StitchKind, start: int) -> Step:
+        """ "BO loosely" as a row: all that is there, or up to a goal."""
+        manner = max(self.slots.read("manner", self.tokens, self.at), key=lambda each: each[1], default=None)
+        goal = self.slots.goal(self.tokens, self.at)
+        if goal is None and manner is not None:
+            goal = self.slots.goal(self.tokens, manner[1])
+            self.at = manner[1]
+        self.at = goal[1] if goal else self.at
+        work = Work(kind, 1, self._span(start))
+        return Group((work,), self._span(start), goal=goal[0] if goal else ToEnd())
+
     def _stitch_and_count(self) -> tuple[StitchKind, int | None] | None:
+        told = self.slots.first_of(self.dialect.told_stitches, self.tokens, self.at)
         found = self.dialect.stitch_at(self.tokens, self.at)
+        if told is not None and (found is None or told[2] > found[1]):
+            self.at = told[2]
+            return STITCHES[told[0].removeprefix("as_")], None
         if found:
             kind, self.at = found
             return kind, None
@@ -226,7 +297,7 @@ class StepReader:
         """``co 3 sts``, ``k 5``: a number of its own, unless it begins a number of times."""
         if self.at >= len(self.tokens) or self.slots.times(self.tokens, self.at):
             return None
-        number = self.tokens[self.at].number
+        number = self.slots.number(self.tokens[self.at])
         if number is None:
             return None
         self.at += 1
@@ -266,6 +337,13 @@ class StepReader:
             ProblemKind.UNKNOWN_STITCH, span, sentence("'{said}' is no stitch that Bias knows.", said=said), hint, mends
         )
         return Unread(text, span)
+
+    def refuse_talk(self) -> None:
+        """Say that what was passed over is no step."""
+        for span in self.talk:
+            said = self.line_text[span.column - 1 : span.end - 1]
+            self._say(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read as a step.", said=said))
+        self.talk.clear()
 
     def _refuse(self, start: int, message: Sentence) -> Unread:
         span = self._span(start)

@@ -30,10 +30,12 @@ from knitting.rows import (
     Row,
     SameAs,
     Step,
+    Stretch,
     Tab,
     Times,
     ToEnd,
     UntilCount,
+    UntilRows,
     WorkTo,
 )
 from knitting.stitches import StitchKind
@@ -41,6 +43,7 @@ from knitting.words.fabric_header import say_fabric
 from knitting.words.headers import RECIPES
 from knitting.words.row_reader import read_head
 from knitting.words.step_writer import StepWriter
+from knitting.words.stretch_words import say_stretch
 
 
 def write(piece: Piece, words: Dialect | None = None) -> str:
@@ -65,9 +68,9 @@ class Writer(StepWriter):
         """The whole piece, one order a line."""
         lines = [*self._headers(piece.headers), ""]
         notes = list(piece.notes)
-        for section in piece.sections:
-            if section.name:
-                lines += ["", f"{self._key('section')}: {section.name}"]
+        for place, section in enumerate(piece.sections):
+            if section.name or place:
+                lines += ["", f"{self._key('section')}: {section.name}".rstrip()]
             for order in section.orders:
                 while notes and 0 < notes[0][0].line < order.span.line:
                     lines.append(self._note(notes.pop(0)[1]))
@@ -130,9 +133,12 @@ class Writer(StepWriter):
                 if len(order.model) > 1 and len(set(order.model)) < len(order.model):
                     body = self._same_often(order.model)
                 head = self._head(order.name, order.head, order.numbers, order.side, order.colour)
-                return f"{head}: {sentence(body)}{self.claim(order.claim)}"
+                return f"{head}: {sentence(body)}{self.stated(order)}"
             case Repeat():
                 return self._repeat(order)
+            case Stretch():
+                text = say_stretch(order, self.until(order.until), self.dialect)
+                return sentence(text) + self.stated(order)
             case CastOn(count, _, claim, picked_up):
                 words = self.dialect.fill("pick_up" if picked_up else "cast_on", n=count)
                 st = self.dialect.of_class("st", count)
@@ -160,7 +166,7 @@ class Writer(StepWriter):
 
     def _row(self, row: Row) -> str:
         if row.head == "plain":
-            return sentence(self._plain(row)) + self.claim(row.claim)
+            return sentence(self._plain(row)) + self.stated(row)
         if row.gathered and not row.numbers:
             head = self._bracketed(_capital(self.dialect.fill(row.head)), row.side, row.colour)
         elif row.gathered:
@@ -170,7 +176,7 @@ class Writer(StepWriter):
             head = self._head(row.name, row.head, row.numbers, row.side, row.colour)
         else:
             head = self._bracketed(_capital(self._unnumbered(row)), row.side, row.colour)
-        return f"{head}: {sentence(self.steps(row.steps))}{self.claim(row.claim)}"
+        return f"{head}: {sentence(self.steps(row.steps))}{self.stated(row)}"
 
     def _plain(self, row: Row) -> str:
         match row.steps:
@@ -185,7 +191,8 @@ class Writer(StepWriter):
         read = read_head(tokens_of(f"{row.name}: x"), self.dialect)
         if read is not None and (read.key, read.times, read.in_round) == (row.head, row.times, row.in_round):
             return row.name
-        words = self.dialect.fill(row.head, n=row.times)
+        label = " ".join(row.name.lower().split()[:-1])
+        words = self.dialect.fill(row.head, n=row.times, label=label)
         if row.in_round:
             words = " ".join(self._round_word(word) for word in words.split())
         return words
@@ -213,6 +220,13 @@ class Writer(StepWriter):
         inner += [colour] if colour else []
         return f"{head} ({', '.join(inner)})" if inner else head
 
+    def stated(self, order: Row | SameAs | Repeat | Stretch) -> str:
+        """What is said of the count of rows, with the space before it."""
+        if order.gain is None:
+            return self.claim(order.claim)
+        form = "count_loss" if order.gain.lost else "count_gain"
+        return f" ({self.dialect.fill(form, n=order.gain.stitches)}){self.claim(order.claim)}"
+
     def claim(self, claim: Claim | None) -> str:
         """A stated count with the space before it, or nothing."""
         return f" {self.count(claim.total, claim.parts)}" if claim else ""
@@ -225,7 +239,11 @@ class Writer(StepWriter):
 
     def _repeat(self, repeat: Repeat) -> str:
         until = self.until(repeat.until)
-        if repeat.numbers:
+        if repeat.named:
+            text = self.dialect.fill("repeat_named", label=repeat.named, until=until)
+        elif repeat.as_set:
+            text = self.dialect.fill("repeat_as_set", until=until)
+        elif repeat.numbers:
             rows = self.numbers(repeat.numbers)
             # A figure straight after the row numbers would read as one of them.
             rows += "," if until[:1].isdigit() and len(repeat.numbers) > 1 else ""
@@ -236,7 +254,7 @@ class Writer(StepWriter):
             text += self.dialect.fill("ending", n=repeat.ending)
         if repeat.ending_side is not None:
             text += self.dialect.fill("ending_side", facing=self.dialect.word("sides", repeat.ending_side.value))
-        return sentence(text) + self.claim(repeat.claim)
+        return sentence(text) + self.stated(repeat)
 
     def until(self, until: RepeatEnd) -> str:
         """The end of a repeat of rows."""
@@ -248,6 +266,8 @@ class Writer(StepWriter):
                 return self.dialect.fill("further_fixed", times=self.fixed[more])
             case Times(more):
                 return self.dialect.fill("further", n=more)
+            case UntilRows(rows):
+                return self.dialect.fill("until_rows", n=rows)
         form = "until_section_length" if until.section else "until_length"
         return self.dialect.fill(form, length=f"{until.length_cm:.10g} cm")
 

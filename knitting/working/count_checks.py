@@ -10,13 +10,14 @@ from knitting.needle.facts import BeyondGoal, NoCentreMarked, TooFew, UnevenRepe
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedRow
 from knitting.problems import NOWHERE, Mend, Problem, Span
-from knitting.rows import CastOn, ChangeColour, ChangeYarn, Claim, Cluster, Group, MarkStitches, UntilCount, Work
+from knitting.rows import CastOn, ChangeColour, ChangeYarn, Claim, Cluster, Gain, Group, MarkStitches, UntilCount, Work
 from knitting.rows.lists import every_step
 from knitting.rows.replacements import CountInstead, OrderInstead, StepsInstead, UntilInstead
 from knitting.working.facts import (
     CountNeverReached,
     CountSteppedPast,
     OtherCount,
+    OtherGain,
     OtherParts,
     RowBeforeCastOn,
     UnknownYarn,
@@ -39,6 +40,13 @@ def check_claim(claim: Claim, needle: Needle) -> Problem | None:
         mend = CountInstead(claim.span, total, needle.parts)
         return Problem(claim.span, OtherParts(needle.parts, claim.parts), (mend,))
     return None
+
+
+def check_gain(gain: Gain, starts: Sequence[int], end: int) -> Problem | None:
+    """The problem of a stated gain that is none of those that there may be meant, or ``None``."""
+    if any(end - start == gain.change for start in starts):
+        return None
+    return Problem(gain.span, OtherGain(end - starts[0], gain.change))
 
 
 def missing_increase(problem: Problem, rows: Sequence[WorkedRow]) -> Problem:

@@ -27,6 +27,15 @@ class OtherCount(Facts):
 
 
 @dataclass(frozen=True, slots=True)
+class OtherGain(Facts):
+    """A row, or a repeat, gains or loses other stitches than is stated."""
+
+    kind: ClassVar[ProblemKind] = ProblemKind.WRONG_COUNT
+    gain: int
+    stated: int
+
+
+@dataclass(frozen=True, slots=True)
 class OtherParts(Facts):
     """The parts are other than is stated."""
 
@@ -188,6 +197,14 @@ class TooFewRows(Facts):
     kind: ClassVar[ProblemKind] = ProblemKind.ROW_MISSING
     wanted: int
     written: int
+
+
+@dataclass(frozen=True, slots=True)
+class NoSuchRow(Facts):
+    """A row is called for by a name that none has."""
+
+    kind: ClassVar[ProblemKind] = ProblemKind.ROW_MISSING
+    name: str
 
 
 @dataclass(frozen=True, slots=True)

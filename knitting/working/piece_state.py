@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from bisect import bisect_right
+from dataclasses import replace
 from itertools import accumulate
 
 from knitting.needle.needle import Needle
@@ -10,11 +11,12 @@ from knitting.needle.rehearsal import Rehearsal, rehearse
 from knitting.needle.row_worker import RowContext, RowResult, work_row
 from knitting.needle.stops import not_held
 from knitting.needle.worked import RestingStitches, WorkedOrder, WorkedRow
-from knitting.problems import Problem, ProblemKind, Span
+from knitting.problems import Problem, ProblemKind, Question, Span
 from knitting.rows import CastOn, Headers, Side
 from knitting.rows.replacements import SideInstead
 from knitting.working.count_checks import (
     check_claim,
+    check_gain,
     missing_increase,
     no_cast_on,
     no_centre,
@@ -24,10 +26,12 @@ from knitting.working.count_checks import (
 from knitting.working.facts import HeldAlready, OtherSide, PieceLimit, PieceTooLong
 from knitting.working.holders import HeldRun
 from knitting.working.line_results import LineLog
+from knitting.working.questions import taken_for
 from knitting.working.section_rows import RowDefinition
 
 MOST_ROWS = 5_000
 MOST_STITCHES = 2_000_000
+_MOST_ASKED = 3
 
 
 class LimitReached(Exception):
@@ -40,6 +44,7 @@ class PieceState:
     def __init__(self, headers: Headers, problems: list[Problem]) -> None:
         self.headers = headers
         self.problems = problems
+        self.questions: list[Question] = []
         self.needle = Needle()
         self.rows: list[WorkedRow] = []
         self.lines = LineLog()
@@ -58,6 +63,7 @@ class PieceState:
         self.first_row = True
         self.cast_on: CastOn | None = None
         self.skip = 0
+        self.side_stated = False
         self.breaks: list[int] = []
         self.anew = False
         self.colour = headers.first_colour
@@ -81,12 +87,14 @@ class PieceState:
         colour = definition.colour or self.stripe() or self.colour
         before = self.needle
         result = self._result(definition, before, side, in_round)
+        if result.problems:
+            before, result = self._with_answers_taken(definition, before, result, side, in_round)
         self.needle = result.after
         self.colour = result.colour or definition.colour or self.colour
         self.bound_off += result.bound_off
         self.dropped += result.dropped
         if result.problems or definition.worked == 1:
-            self._check(definition, result)
+            self._check(definition, result, before)
         for name, needle, place in result.returned:
             at = place if side is Side.RS else before.total - place
             before = before.inserted(at, needle)
@@ -117,6 +125,21 @@ class PieceState:
         if rehearsed is not None:
             self.rehearsals[key] = rehearsed
         return result
+
+    def _with_answers_taken(
+        self, definition: RowDefinition, before: Needle, result: RowResult, side: Side, in_round: bool
+    ) -> tuple[Needle, RowResult]:
+        """The row worked again with the likeliest answer to what its words leave open, as often as they do."""
+        for _ in range(_MOST_ASKED):
+            problem = result.problems[0].within(definition.body) if result.problems else None
+            taken = taken_for(problem, before, self.headers, definition.span.line) if problem else None
+            if taken is None:
+                break
+            before, self.headers = taken.needle, taken.headers
+            self.rehearsals.clear()
+            self.questions.append(replace(taken.question, row=definition.label))
+            result = self._result(definition, before, side, in_round)
+        return before, result
 
     def _held_in_working_order(self, side: Side) -> dict[str, tuple[Needle, int]]:
         if side is Side.RS:
@@ -207,7 +230,7 @@ class PieceState:
         self.first_row = False
         self.next_side = Side.RS if in_round else side.other
 
-    def _check(self, definition: RowDefinition, result: RowResult) -> None:
+    def _check(self, definition: RowDefinition, result: RowResult, before: Needle) -> None:
         problems = [
             problem.within(definition.body).in_row(definition.label, definition.worked) for problem in result.problems
         ]
@@ -222,18 +245,38 @@ class PieceState:
                 problems += [said.in_row(definition.label, 1)] if said else []
             else:
                 self.needle = self.needle.with_total(definition.claim.total)
+        if definition.worked == 1 and definition.gain is not None and result.complete:
+            said = check_gain(definition.gain, (before.total,), self.needle.total)
+            problems += [said.in_row(definition.label, 1)] if said else []
         self.say(*problems)
 
     def _side(self, definition: RowDefinition, in_round: bool) -> Side:
         expected = Side.RS if in_round else self.next_side or definition.side or Side.RS
         if definition.side is None or definition.side is expected:
+            self.side_stated = self.side_stated or definition.side is not None
             return expected
+        if self._may_turn_back():
+            self._turn_rows_before()
+            return definition.side
         if not definition.side_said:
             definition.side_said = True
             mends = (SideInstead(definition.side_span, expected),) if definition.side_span else ()
             said = Problem(definition.span, OtherSide(definition.label, definition.side, expected), mends)
             self.say(said.in_row(definition.label, definition.worked))
         return definition.side
+
+    def _may_turn_back(self) -> bool:
+        """Whether the rows before the first stated side may have been those of the other side: nothing tells them."""
+        first = self.breaks[-1] if self.breaks else 0
+        plain = all(len(row.after.parts) == 1 and not row.in_round and not row.in_tab for row in self.rows[first:])
+        numbered = any(definition.numbered for definition in self.history[first - len(self.rows) :])
+        return not self.side_stated and plain and not numbered and not self.held and not self.skip
+
+    def _turn_rows_before(self) -> None:
+        """Rows alternate from the first stated side, backwards too."""
+        self.side_stated = True
+        first = self.breaks[-1] if self.breaks else 0
+        self.rows[first:] = [row._replace(side=row.side.other) for row in self.rows[first:]]
 
     def stripe(self) -> str:
         """The colour that the stripes give the next row, or nothing."""

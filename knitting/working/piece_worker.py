@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 
 from knitting.in_pattern.piece_in_pattern import in_pattern
-from knitting.measures import Gauge, GaugesFrom, rows_within
+from knitting.measures import Gauge, GaugesFrom
 from knitting.needle.needle import Needle
 from knitting.needle.worked import PartWork, Run, WorkedOrder, WorkedPiece, WorkedRow
 from knitting.problems import Problem, Span, in_reading_order
@@ -27,18 +27,17 @@ from knitting.rows import (
     SameAs,
     Section,
     Side,
+    Stretch,
     Tab,
-    Times,
-    UntilCount,
-    UntilLength,
 )
 from knitting.stitches import KNIT, STITCHES
 from knitting.working import starts
-from knitting.working.count_checks import EXAMPLE_CAST_ON, check_claim, unknown_yarn, worked_past
-from knitting.working.facts import NothingOnNeedle, TooFewRows, TooHighNumber, TooManySpared
+from knitting.working.count_checks import EXAMPLE_CAST_ON, check_claim, unknown_yarn
+from knitting.working.facts import NothingOnNeedle, TooHighNumber, TooManySpared
 from knitting.working.holders import HeldRun
 from knitting.working.piece_state import MOST_ROWS, LimitReached, PieceState
-from knitting.working.section_rows import RowDefinition, SectionRows, define
+from knitting.working.repeat_worker import RepeatWorker
+from knitting.working.section_rows import SectionRows, define
 
 
 def work_piece(
@@ -59,7 +58,7 @@ def counted(
     return _PieceWorker(piece, list(problems), gauge or piece.headers.gauge, later).run()
 
 
-class _PieceWorker:
+class _PieceWorker(RepeatWorker):
     def __init__(self, piece: Piece, problems: list[Problem], gauge: Gauge | None, later: GaugesFrom):
         self.piece = piece
         self.gauge = gauge or (later[0][1] if later else None)
@@ -88,6 +87,7 @@ class _PieceWorker:
             rests=(*self.bench.ended_rests, *self.bench.rests.values()),
             held={name: held.needle.total for name, held in self.bench.held.items()},
             course=tuple(self.bench.course),
+            questions=tuple(self.bench.questions),
         )
 
     def _section(self, index: int, section: Section) -> None:
@@ -96,7 +96,7 @@ class _PieceWorker:
         self.section_start = self.section.rows_at_number = len(self.bench.rows)
         for place, order in enumerate(section.orders):
             self._order(order, section.orders[place + 1 :])
-            if not isinstance(order, Row | SameAs | Repeat):
+            if not isinstance(order, Row | SameAs | Repeat | Stretch):
                 self.bench.course.append(WorkedOrder(index, order=order))
             self.bench.problems.extend(self.section.problems)
             self.section.problems.clear()
@@ -108,16 +108,14 @@ class _PieceWorker:
             case SameAs():
                 self.section.add_same(order)
                 self._numbered(order.numbers, order.span)
-            case Repeat():
-                self._repeat(order)
+            case Repeat() | Stretch():
+                self.call_for_rows(order)
             case CastOn():
                 self._cast_on(order)
             case Tab():
                 self._tab(order, following)
             case MarkStitches():
                 self._mark(order)
-            case JoinRound():
-                self.bench.in_round = True
             case BindOff() | FastenOff() | Graft() | HoldAll():
                 self._leave(order)
             case ReturnHeld(name):
@@ -128,6 +126,8 @@ class _PieceWorker:
                 self._work_due(self.section.explicit_after(), order.span)
                 self.bench.colour = colour
                 self.bench.say(*unknown_yarn(order, self.bench.colours))
+            case JoinRound():
+                self.bench.in_round = True
             case RemoveMarks():
                 self.bench.needle = Needle((self.bench.needle.total,))
 
@@ -139,7 +139,7 @@ class _PieceWorker:
         if row.gathered:
             self.section.gathered.append((row, -1 if row.head == "all_rs" else 0))
             return
-        definition = define(row, None)
+        definition = self.section.add_named(row) if row.head == "named" else define(row, None)
         for _ in range(row.times):
             if not self.bench.work(definition, row.span.line):
                 break
@@ -164,85 +164,15 @@ class _PieceWorker:
         self._work_due(section.explicit_after(), where)
         section.rows_at_number = len(self.bench.rows)
 
-    def _work_due(self, upto: int, where: Span) -> None:
-        for definition in self.section.due(upto, where):
-            self.bench.work(definition, definition.span.line)
-
-    # -- repeats -------------------------------------------------------------------------------------
-
-    def _repeat(self, repeat: Repeat) -> None:
-        if repeat.numbers:
-            rows = self.section.named(repeat.numbers, repeat.span)
-            if len(rows) < len(repeat.numbers):
-                return
-            self._work_due(max(repeat.numbers), repeat.span)
-        else:
-            rows = self.bench.history[-repeat.last :] if repeat.last else []
-            if len(rows) < max(repeat.last, 1):
-                self.bench.say(Problem(repeat.span, TooFewRows(repeat.last, len(rows))))
-                return
-        match repeat.until:
-            case UntilCount():
-                self._until_count(repeat, rows, repeat.until)
-            case Times():
-                self._times(repeat, rows, repeat.until.more)
-            case UntilLength():
-                self._until_length(repeat, rows, repeat.until)
-        if repeat.claim is not None:
-            said = check_claim(repeat.claim, self.bench.needle)
-            self.bench.say(*([said] if said else []))
-
-    def _pass(self, repeat: Repeat, rows: Sequence[RowDefinition], last: bool) -> bool:
-        """One time through; the last may stop inside."""
-        for place, definition in enumerate(rows):
-            if not self.bench.work(definition, repeat.span.line):
-                return False
-            if last and self._may_end(repeat, place):
-                break
-        return True
-
-    def _may_end(self, repeat: Repeat, place: int) -> bool:
-        """Whether the repeat says that it may end with the row just worked."""
-        if repeat.ending_side is not None:
-            return self.bench.rows[-1].side is repeat.ending_side
-        return repeat.ending is not None and repeat.numbers[place : place + 1] == (repeat.ending,)
-
-    def _times(self, repeat: Repeat, rows: Sequence[RowDefinition], more: int) -> None:
-        for time in range(more):
-            if not self._pass(repeat, rows, time == more - 1):
-                break
-
-    def _until_count(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilCount) -> None:
-        while self.bench.needle.total != until.count:
-            before = self.bench.needle.total
-            for place, definition in enumerate(rows):
-                if not self.bench.work(definition, repeat.span.line):
-                    self.bench.needle = self.bench.needle.with_total(until.count)
-                    return
-                if self._may_end(repeat, place) and self.bench.needle.total == until.count:
-                    return
-            said = worked_past(until, before, self.bench.needle.total)
-            if said:
-                self.bench.say(said.in_row(rows[-1].label, rows[-1].worked))
-                return
-
-    def _until_length(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilLength) -> None:
-        if self.gauge is None:
-            self.bench.say(starts.no_gauge(until.span))
-            return
-        start = self.section_start if until.section else 0
-        wanted = start + rows_within(until.length_cm, start, self.gauge, self.later) - len(self.bench.rows)
-        self._times(repeat, rows, max(round(wanted / len(rows)), 0))
-
     # -- the other orders ------------------------------------------------------------------------------
 
     def _cast_on(self, order: CastOn) -> None:
-        self.bench.say(*starts.check_sum(order))
+        self.bench.say(*starts.check_sum(order, self.bench.needle.total))
         if order.count > starts.MOST_CAST_ON or order.count < 1:
             self.bench.say(starts.not_castable(order))
             return
         if self.bench.needle.total == 0:
-            self.bench.first_row, self.bench.next_side = True, None
+            self.bench.first_row, self.bench.next_side, self.bench.side_stated = True, None, False
             self.bench.anew = True
         self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
         self.bench.begun = True

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from knitting.problems import Problem, Span
-from knitting.rows import Claim, Row, SameAs, Side, Step
+from knitting.rows import Claim, Gain, Row, SameAs, Side, Step
 from knitting.rows.replacements import NumberInstead
 from knitting.working.facts import PointsNowhere, RepeatedNotWritten, RowsNotWritten, WrittenTwice
 
@@ -24,6 +24,8 @@ class RowDefinition:
     in_round: bool
     body: Span
     side_span: Span | None = None
+    gain: Gain | None = None
+    numbered: bool = False
     worked: int = 0
     side_said: bool = False
 
@@ -40,6 +42,8 @@ def define(row: Row, number: int | None) -> RowDefinition:
         row.in_round,
         row.body,
         row.side_span,
+        row.gain,
+        number is not None,
     )
 
 
@@ -53,6 +57,7 @@ class SectionRows:
     next_number: int = 1
     numbered: bool = False
     rows_at_number: int = 0
+    by_name: dict[str, RowDefinition] = field(default_factory=dict)
     problems: list[Problem] = field(default_factory=list)
 
     def add(self, row: Row) -> None:
@@ -83,7 +88,21 @@ class SectionRows:
                 same.claim if place == len(same.numbers) - 1 else None,
                 model.in_round,
                 model.body,
+                gain=same.gain if len(same.numbers) == 1 else None,
+                numbered=True,
             )
+
+    def add_named(self, row: Row) -> RowDefinition:
+        """Take a row that has a name instead of a number."""
+        definition = define(row, None)
+        self.by_name[row.name.lower()] = definition
+        return definition
+
+    def of_name(self, name: str) -> RowDefinition | None:
+        """The row of a name: "dec" is "Dec row", too, and "decrease" is "dec"."""
+        wanted = name.lower().split()
+        close = [row for known, row in self.by_name.items() if all(_is_said(word, known.split()) for word in wanted)]
+        return close[-1] if close else None
 
     def find(self, number: int) -> RowDefinition | None:
         """The row of that number, from a gathered one if it is not written itself."""
@@ -129,3 +148,8 @@ class SectionRows:
         if missing:
             self.problems.append(Problem(where, RepeatedNotWritten(tuple(missing))))
         return [definition for _, definition in found if definition is not None]
+
+
+def _is_said(word: str, known: Sequence[str]) -> bool:
+    """Whether a word stands in a name, in full or in short."""
+    return any(each.startswith(word) or word.startswith(each) for each in known)

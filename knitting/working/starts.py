@@ -27,10 +27,10 @@ from knitting.working.facts import (
 MOST_CAST_ON = MOST_ON_NEEDLE
 
 
-def check_sum(order: CastOn) -> list[Problem]:
-    """Whether the parts stated with a cast-on add up to it."""
+def check_sum(order: CastOn, there: int) -> list[Problem]:
+    """Whether what is stated with a cast-on adds up to it, or with what is ``there`` to the whole."""
     claim = order.claim
-    if claim is None or claim.total == order.count:
+    if claim is None or claim.total == order.count or (there and claim.total == there + order.count):
         return []
     if claim.parts:
         mend = OrderInstead(order.span, replace(order, count=claim.total, claim=None))

@@ -1,0 +1,45 @@
+"""How a repeat of rows ends: at a count, after so many times or rows, at a length."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TypeAlias
+
+from knitting.problems import Span
+
+
+@dataclass(frozen=True, slots=True)
+class UntilCount:
+    """Repeat until so many stitches are on the needle at the end of a time; ``remain`` if they grow fewer."""
+
+    count: int
+    span: Span
+    remain: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Times:
+    """Repeat so many further times."""
+
+    more: int
+    span: Span
+
+
+@dataclass(frozen=True, slots=True)
+class UntilLength:
+    """Repeat until the piece, or the section, measures so much."""
+
+    length_cm: float
+    span: Span
+    section: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class UntilRows:
+    """Repeat until so many rows are worked in all, those of the first time with them."""
+
+    rows: int
+    span: Span
+
+
+RepeatEnd: TypeAlias = UntilCount | Times | UntilLength | UntilRows

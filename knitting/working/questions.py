@@ -1,0 +1,65 @@
+"""What the words leave open: the likeliest answer is taken meanwhile, and the question is put beside the line."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from knitting.needle.facts import NoCentreMarked, ShapingNotSaid
+from knitting.needle.needle import Needle
+from knitting.problems import NOWHERE, Problem, Question, Span
+from knitting.rows import Headers, MarkStitches
+from knitting.rows.replacements import OrderInstead, ShapingHeader
+from knitting.statements import Statement
+from knitting.stitches import DECREASES, INCREASES
+
+_TOP = Span(1, 1)
+_ANSWERS = {True: ("m1_pair", "lifted_pair", "kfb", "yo"), False: ("k2tog_pair", "k2tog", "ssk")}
+_PAIRS = {**INCREASES, **DECREASES}
+
+
+@dataclass(frozen=True, slots=True)
+class WhichCentre(Statement):
+    """Words speak of a centre and none is marked; the middle one of an odd count is taken."""
+
+    middle: int
+    total: int
+
+
+@dataclass(frozen=True, slots=True)
+class WhichChange(Statement):
+    """An increase or a decrease is told without its stitch; a mirrored pair is taken."""
+
+    increase: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """The needle and the headers with the likeliest answer, and the question that it answers."""
+
+    needle: Needle
+    headers: Headers
+    question: Question
+
+
+def taken_for(problem: Problem, needle: Needle, headers: Headers, line: int) -> Taken | None:
+    """What is taken so that a row can be worked that leaves something open; ``None`` where nothing is likely.
+
+    ``problem`` is why the row could not be worked, its place in the text; ``line`` is that of the row.
+    """
+    match problem.facts:
+        case NoCentreMarked() if needle.total % 2:
+            middle = (needle.total + 1) // 2
+            marked = needle.marked((middle,), "centre")
+            if marked is None:
+                return None
+            answers = (OrderInstead(Span(line, 1), MarkStitches((), NOWHERE), own_line=True),)
+            asked = Question(problem.where, WhichCentre(middle, needle.total), answers)
+            return Taken(marked, headers, asked)
+        case ShapingNotSaid(shape):
+            keys = _ANSWERS[shape.increase]
+            pair = _PAIRS[keys[0]]
+            mends = tuple(ShapingHeader(_TOP, shape.increase, key) for key in keys)
+            asked = Question(problem.where, WhichChange(shape.increase), mends)
+            said = replace(headers, increase=pair) if shape.increase else replace(headers, decrease=pair)
+            return Taken(needle, said, asked)
+    return None

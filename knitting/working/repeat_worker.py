@@ -1,0 +1,174 @@
+"""Working rows again and again: repeats to their ends, and rows that are told in one sentence."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from knitting.measures import Gauge, GaugesFrom, rows_within
+from knitting.problems import Problem, Span
+from knitting.rows import Repeat, Side, Stretch, Times, UntilCount, UntilLength, UntilRows
+from knitting.working import starts
+from knitting.working.count_checks import check_claim, check_gain, worked_past
+from knitting.working.facts import NoSuchRow, TooFewRows
+from knitting.working.piece_state import PieceState
+from knitting.working.section_rows import RowDefinition, SectionRows, define
+
+
+class RepeatWorker:
+    """Works what calls for rows that are written elsewhere, or in the order itself."""
+
+    bench: PieceState
+    section: SectionRows
+    section_start: int
+    gauge: Gauge | None
+    later: GaugesFrom
+
+    def _work_due(self, upto: int, where: Span) -> None:
+        for definition in self.section.due(upto, where):
+            self.bench.work(definition, definition.span.line)
+
+    def call_for_rows(self, order: Repeat | Stretch) -> None:
+        """Work what a repeat or a sentence calls for."""
+        if isinstance(order, Repeat):
+            self._repeat(order)
+        else:
+            self._stretch(order)
+
+    def _repeat(self, repeat: Repeat) -> None:
+        if repeat.numbers:
+            rows = self.section.named(repeat.numbers, repeat.span)
+            if len(rows) < len(repeat.numbers):
+                return
+            self._work_due(max(repeat.numbers), repeat.span)
+        elif repeat.named:
+            named = self.section.of_name(repeat.named)
+            if named is None:
+                self.bench.say(Problem(repeat.span, NoSuchRow(repeat.named)))
+                return
+            rows = [named]
+        else:
+            last = self._rows_as_set() if repeat.as_set else repeat.last
+            rows = self.bench.history[-last:] if last else []
+            if len(rows) < max(last, 1):
+                self.bench.say(Problem(repeat.span, TooFewRows(last, len(rows))))
+                return
+        before = self.bench.needle.total
+        first = self.bench.rows[-len(rows)].before.total if len(rows) <= len(self.bench.rows) else before
+        match repeat.until:
+            case UntilCount():
+                self._until_count(repeat, rows, repeat.until)
+            case Times():
+                self._times(repeat, rows, repeat.until.more)
+            case UntilLength():
+                self._until_length(repeat, rows, repeat.until)
+            case UntilRows(wanted):
+                self._rows_in_turn(rows, max(wanted - len(rows), 0), repeat.span)
+        self._check_end(repeat, (before, first))
+
+    def _rows_as_set(self) -> int:
+        """How many rows "in this way" are: the last one that changed the count, and what came after it."""
+        rows = self.bench.rows[self.section_start :]
+        return next((back for back, row in enumerate(reversed(rows), start=1) if row.change), 1)
+
+    def _check_end(self, order: Repeat | Stretch, starts: Sequence[int]) -> None:
+        """What is said of the count at the end of several rows; the gain may be that of all of them, or of one time."""
+        if order.claim is not None:
+            said = check_claim(order.claim, self.bench.needle)
+            self.bench.say(*([said] if said else []))
+        if order.gain is not None:
+            said = check_gain(order.gain, starts, self.bench.needle.total)
+            self.bench.say(*([said] if said else []))
+
+    def _rows_in_turn(self, rows: Sequence[RowDefinition], count: int, where: Span) -> None:
+        for number in range(count):
+            if not self.bench.work(rows[number % len(rows)], where.line):
+                break
+
+    # -- rows told in a sentence ------------------------------------------------------------------------
+
+    def _stretch(self, stretch: Stretch) -> None:
+        self._work_due(self.section.explicit_after(), stretch.span)
+        rows = [define(row, None) for row in stretch.rows]
+        rows = self._from_the_side_in_hand(rows)
+        start = self.bench.needle.total
+        match stretch.until:
+            case UntilCount(count):
+                self._stretch_until_count(stretch, rows, count)
+            case Times(more):
+                self._rows_in_turn(rows, len(rows) * (more + 1) - stretch.rest, stretch.span)
+            case UntilRows(count):
+                self._rows_in_turn(rows, count, stretch.span)
+            case UntilLength() as until:
+                if self.gauge is None:
+                    self.bench.say(starts.no_gauge(until.span))
+                    return
+                begin = self.section_start if until.section else 0
+                end = begin + rows_within(until.length_cm, begin, self.gauge, self.later)
+                self._rows_in_turn(rows, max(round(end - len(self.bench.rows)), 0), stretch.span)
+        self._check_end(stretch, (start,))
+
+    def _from_the_side_in_hand(self, rows: list[RowDefinition]) -> list[RowDefinition]:
+        """Where a row is of a stated side and another one is due, the plain rows before it come first."""
+        due = self.bench.next_side or Side.RS
+        if self.bench.in_round or rows[0].side is None or rows[0].side is due:
+            return rows
+        return [*rows[1:], *rows[:1]] if len(rows) > 1 else rows
+
+    def _stretch_until_count(self, stretch: Stretch, rows: Sequence[RowDefinition], count: int) -> None:
+        """Row after row; it ends as soon as the count is met."""
+        assert isinstance(stretch.until, UntilCount)
+        place = 0
+        before = self.bench.needle.total
+        while self.bench.needle.total != count:
+            if not self.bench.work(rows[place % len(rows)], stretch.span.line):
+                self.bench.needle = self.bench.needle.with_total(count)
+                return
+            place += 1
+            if place % len(rows) == 0:
+                said = worked_past(stretch.until, before, self.bench.needle.total)
+                if said:
+                    self.bench.say(said)
+                    return
+                before = self.bench.needle.total
+
+    def _pass(self, repeat: Repeat, rows: Sequence[RowDefinition], last: bool) -> bool:
+        """One time through; the last may stop inside."""
+        for place, definition in enumerate(rows):
+            if not self.bench.work(definition, repeat.span.line):
+                return False
+            if last and self._may_end(repeat, place):
+                break
+        return True
+
+    def _may_end(self, repeat: Repeat, place: int) -> bool:
+        """Whether the repeat says that it may end with the row just worked."""
+        if repeat.ending_side is not None:
+            return self.bench.rows[-1].side is repeat.ending_side
+        return repeat.ending is not None and repeat.numbers[place : place + 1] == (repeat.ending,)
+
+    def _times(self, repeat: Repeat, rows: Sequence[RowDefinition], more: int) -> None:
+        for time in range(more):
+            if not self._pass(repeat, rows, time == more - 1):
+                break
+
+    def _until_count(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilCount) -> None:
+        while self.bench.needle.total != until.count:
+            before = self.bench.needle.total
+            for place, definition in enumerate(rows):
+                if not self.bench.work(definition, repeat.span.line):
+                    self.bench.needle = self.bench.needle.with_total(until.count)
+                    return
+                if self._may_end(repeat, place) and self.bench.needle.total == until.count:
+                    return
+            said = worked_past(until, before, self.bench.needle.total)
+            if said:
+                self.bench.say(said.in_row(rows[-1].label, rows[-1].worked))
+                return
+
+    def _until_length(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilLength) -> None:
+        if self.gauge is None:
+            self.bench.say(starts.no_gauge(until.span))
+            return
+        start = self.section_start if until.section else 0
+        wanted = start + rows_within(until.length_cm, start, self.gauge, self.later) - len(self.bench.rows)
+        self._times(repeat, rows, max(round(wanted / len(rows)), 0))
