@@ -18,8 +18,7 @@ from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
 from knitting.saying.problems import problems_of
 from knitting.saying.statements import said
-from knitting.words.reader import read
-from knitting.working.piece_worker import work_piece
+from knitting.written import work_text
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -28,8 +27,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     try:
         text = read_text(options.file)
         gauge = read_gauge(options.gauge) if options.gauge else None
-        reading = read(text)
-        worked = work_piece(reading.piece, reading.problems, gauge)
+        found = work_text(text, gauge=gauge)
+        reading, worked = found.reading, found.worked
         drawn = _chart(worked, options.as_worked) if options.command == "chart" else _cloth(worked, gauge)
         if drawn is None:
             return PROBLEMS

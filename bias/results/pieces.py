@@ -38,10 +38,10 @@ from knitting.substitution import OwnHand, Substitution, substitute
 from knitting.words.glossary import Abbreviation, glossary
 from knitting.words.highlights import Highlight, highlights
 from knitting.words.patching import patched
-from knitting.words.reader import Reading, read
+from knitting.words.reader import Reading
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_piece
 from knitting.working.row_groups import RowGroup, row_groups
+from knitting.written import work_text
 
 _BYTES, _BYTES_A_ROW, _BYTES_A_STITCH, _BYTES_A_LETTER = 60_000, 6_000, 26, 300
 """What results take once everything was asked for, measured over every construction in two sizes."""
@@ -280,8 +280,8 @@ class Results:
 @remembered()
 def results_of_words(text: str) -> Results:
     """Read, work and lay out a text; the same text is done once."""
-    reading = read(text)
-    return Results(text, reading, work_piece(reading.piece, reading.problems))
+    found = work_text(text)
+    return Results(text, found.reading, found.worked)
 
 
 def recent(name: str) -> Results | None:

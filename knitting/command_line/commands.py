@@ -11,6 +11,7 @@ from pathlib import Path
 
 from knitting.cloth import lay_flat
 from knitting.command_line.making import listed, make
+from knitting.command_line.roles import roles_table
 from knitting.diagnosis import Observation, WrongCounts, diagnose
 from knitting.dialects.dialect import Dialect, dialect, dialect_codes
 from knitting.dialects.tokens import MOST_BYTES
@@ -29,9 +30,8 @@ from knitting.saying.problems import problems_of
 from knitting.saying.statements import said_refusal
 from knitting.statements import Refused, sentence
 from knitting.words.glossary import glossary
-from knitting.words.reader import read
 from knitting.words.writer import write
-from knitting.working.piece_worker import work_piece
+from knitting.written import work_text
 
 _COUNTS = re.compile(r"\d{1,5}(?:[,-]\d{1,5}){0,80}")
 ALL_WELL, PROBLEMS, WRONG_CALL = 0, 1, 2
@@ -52,13 +52,15 @@ def main(arguments: Sequence[str] | None = None) -> int:
         print(_why(error), file=sys.stderr)
         return WRONG_CALL
     try:
-        reading = read(_as_words(text), dialect(options.read_as) if options.read_as else None)
+        words = dialect(options.read_as) if options.read_as else None
+        found = work_text(_as_words(text), words, gauge)
     except NotRead as error:
         print(_why(error), file=sys.stderr)
         return WRONG_CALL
-    worked = work_piece(reading.piece, reading.problems, gauge)
+    worked = found.worked
     try:
-        answer = _answer(options, worked, gauge, reading.dialect)
+        answer = roles_table(found.reading) if getattr(options, "roles", False) else ""
+        answer += _answer(options, worked, gauge, found.reading.dialect)
     except ValueError as error:
         print(_why(error), file=sys.stderr)
         return WRONG_CALL
@@ -166,6 +168,8 @@ def _parser() -> argparse.ArgumentParser:
             command.add_argument("--json", action="store_true", help="print the published JSON")
             command.add_argument("--cells", action="store_true", help="with --json: what every stitch shows")
             command.add_argument("--csv", action="store_true", help="print the rows as CSV")
+        if name == "check":
+            command.add_argument("--roles", action="store_true", help="first print what each line was taken for")
         if name == "write":
             command.add_argument("--dialect", choices=dialect_codes(), help="the file's own if not set")
             command.add_argument("--as-written", action="store_true", help="leave the rows as they are grouped")

@@ -8,6 +8,7 @@ from knitting.dialects.dialect import Dialect
 from knitting.in_pattern.piece_in_pattern import cells
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.problems import SaidProblem, problems_of
+from knitting.saying.questions import SaidQuestion, questions_of
 
 
 def as_json(worked: WorkedPiece, with_cells: bool = False, words: Dialect | None = None) -> dict[str, Any]:
@@ -18,7 +19,7 @@ def as_json(worked: WorkedPiece, with_cells: bool = False, words: Dialect | None
     rows = [row_as_json(row) for row in worked.rows]
     if with_cells:
         rows = [{**row, "cells": shown} for row, shown in zip(rows, cells(worked), strict=True)]
-    return {
+    found = {
         "title": worked.piece.title,
         "rows": rows,
         "on_needle": worked.on_needle,
@@ -26,6 +27,21 @@ def as_json(worked: WorkedPiece, with_cells: bool = False, words: Dialect | None
         "dropped": worked.dropped,
         "held": dict(worked.held),
         "problems": [problem_as_json(problem) for problem in problems_of(worked, words)],
+    }
+    if worked.questions:
+        found["questions"] = [question_as_json(question) for question in questions_of(worked.questions, words)]
+    return found
+
+
+def question_as_json(question: SaidQuestion) -> dict[str, Any]:
+    """One question in the published form: the first answer is taken meanwhile."""
+    return {
+        "line": question.where.line,
+        "column": question.where.column,
+        "row": question.row,
+        "asks": question.asks,
+        "taken": question.taken,
+        "answers": [answer.text.strip() for answer in question.answers],
     }
 
 

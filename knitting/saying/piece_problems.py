@@ -18,10 +18,12 @@ from knitting.working.facts import (
     HeldAlready,
     NoCentre,
     NoGauge,
+    NoSuchRow,
     NothingCastOn,
     NothingOnNeedle,
     NotMarkable,
     OtherCount,
+    OtherGain,
     OtherParts,
     OtherSide,
     PieceLimit,
@@ -169,6 +171,20 @@ def _too_high_number(facts: TooHighNumber, writer: Writer) -> Said:
     return Said(message.format(number=facts.number, most=f"{facts.most:,}"), _("Is the row's number a slip?"))
 
 
+def _other_gain(facts: OtherGain, writer: Writer) -> Said:
+    message = _("The count changes by {gain:+d}, and {stated:+d} is stated.").format(
+        gain=facts.gain, stated=facts.stated
+    )
+    return Said(message, _("Compare the increases and decreases with what is stated."))
+
+
+def _no_such_row(facts: NoSuchRow, writer: Writer) -> Said:
+    return Said(
+        _("No row is called '{name}'.").format(name=facts.name),
+        _("Write that row first, with its name and a colon before its stitches."),
+    )
+
+
 def _too_few_rows(facts: TooFewRows, writer: Writer) -> Said:
     message = ngettext(
         "{wanted} rows are to be repeated and 1 is written.",
@@ -231,6 +247,8 @@ def _piece_too_long(facts: PieceTooLong, writer: Writer) -> Said:
 SENTENCES: Sentences = MappingProxyType(
     {
         OtherCount: _other_count,
+        OtherGain: _other_gain,
+        NoSuchRow: _no_such_row,
         OtherParts: _other_parts,
         CountSteppedPast: _stepped_past,
         CountNeverReached: _never_reached,

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from knitting.dialects.dialect import Dialect, dialect
 from knitting.needle.worked import WorkedPiece
-from knitting.problems import Mend, Problem, ProblemKind, Span, TextMend, Unreadable, said_row
+from knitting.problems import InSize, Mend, Problem, ProblemKind, Span, TextMend, Unreadable, said_row
 from knitting.rows.replacements import (
     CountInstead,
     GaugeHeader,
@@ -71,7 +71,7 @@ def sentence_of(problem: Problem, words: Dialect | None = None) -> str:
 
 def _said(problem: Problem, writer: Writer) -> SaidProblem:
     said = _sentence(problem, writer)
-    mends = tuple(_text(mend, writer) for mend in problem.mends)
+    mends = tuple(mend_as_text(mend, writer) for mend in problem.mends)
     return SaidProblem(problem.kind, problem.where, said.message, said.hint, problem.row, problem.time, mends)
 
 
@@ -79,10 +79,14 @@ def _sentence(problem: Problem, writer: Writer) -> Said:
     facts = problem.facts
     if isinstance(facts, Unreadable):
         return Said(said(facts.why), said(facts.hint) if facts.hint is not None else "")
+    if isinstance(facts, InSize):
+        inner = _sentence(replace(problem, facts=facts.facts), writer)
+        return Said(_("In size {size}: {message}").format(size=facts.size, message=inner.message), inner.hint)
     return _SENTENCES[type(facts)](facts, writer)
 
 
-def _text(mend: Mend, writer: Writer) -> TextMend:
+def mend_as_text(mend: Mend, writer: Writer) -> TextMend:
+    """A mend as what is put into the text, in the words of a dialect."""
     match mend:
         case TextMend():
             return mend

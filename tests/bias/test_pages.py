@@ -220,7 +220,7 @@ def test_a_page_is_asked_for_by_its_head_too(client, knitter, address):
 def test_the_same_words_are_worked_once(client, piece, monkeypatch):
     first = results_of_words(piece.words)
     assert results_of_words(piece.words) is first
-    monkeypatch.setattr("bias.results.pieces.work_piece", None)
+    monkeypatch.setattr("bias.results.pieces.work_text", None)
     assert client.get(f"/pieces/{piece.pk}/").status_code == 200
 
 

@@ -162,7 +162,7 @@ def test_another_yarn_is_taken_up_between_rows_and_before_a_cast_on():
 
 
 def test_what_is_no_row_can_be_kept_as_a_note():
-    piece = worked("Cast on 9 sts.\nRow 1: Knit.\nWeave in ends.")
+    piece = worked("Cast on 9 sts.\nRow 1: Knit.\nWork to the lighthouse.")
     (problem,) = piece.problems
     assert (problem.mends[-1].span.line, problem.mends[-1].text) == (3, "Note: ")
 

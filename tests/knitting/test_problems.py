@@ -56,7 +56,7 @@ SAID = [
     ("Cast on 5 sts.\nRow 1: K to m, yo, k to end", ["line 2, column 8 · row 1: 'k to m': there is no marker ahead in this row."]),
     ("Cast on 5 sts.\nRow 1: K2, sm, k3", ["line 2, column 12 · row 1: 'sm': there is no marker just ahead in this row."]),
     (
-        "Cast on 5 sts.\nRow 1: K to centre st, yo, k to end",
+        "Cast on 6 sts.\nRow 1: K to centre st, yo, k to end",
         ["line 2, column 8 · row 1: 'k to center st': no stitch is marked as the centre. "
          "Write 'Mark the center stitch.' before this row."],
     ),

@@ -15,6 +15,7 @@ from knitting.rows import (
     UntilCount,
     UntilLength,
 )
+from knitting.sorting.roles import Role
 from knitting.words.reader import read
 
 RS, WS = Side.RS, Side.WS
@@ -97,7 +98,9 @@ def test_headers_are_kept_and_only_before_the_first_cast_on():
     assert piece.headers.yarns == (("A", "Slate, 50 g"), ("B", "Ember"))
     assert [(stripe.rows, stripe.colour) for stripe in piece.headers.stripes] == [(2, "A"), (1, "B")]
     assert piece.headers.others == (("Needles", "5 mm"), ("Size", "one"))
-    assert [p.kind.value for p in read("Cast on 5 sts.\nSize: large").problems] == ["cannot-read"]
+    later = read("Cast on 5 sts.\nSize: large")
+    assert not later.problems
+    assert [(each.where.line, each.role) for each in later.roles][1:] == [(2, Role.TALK)]
 
 
 def test_notes_are_kept_and_never_worked():
@@ -108,7 +111,7 @@ def test_notes_are_kept_and_never_worked():
 
 CLAIMS = [
     ("(45 sts)", 45, ()),
-    ("(45 sts.)", None, ()),
+    ("(45 sts.)", 45, ()),
     ("[45 sts]", 45, ()),
     ("(1 st)", 1, ()),
     ("- 45 sts", 45, ()),

@@ -12,7 +12,7 @@ WORDS = [
     ("co 5", "Cast on 5 sts."),
     ("cast on 1 stitch", "Cast on 1 st."),
     ("CO 41 (20-1-20).", "Cast on 41 sts. (20-1-20)"),
-    ("pick up & knit 9 sts", None),
+    ("pick up & knit 9 sts", "Pick up and knit 9 sts."),
     ("Pick up 9 sts", "Pick up and knit 9 sts."),
     ("mark the center st", "Mark the center stitch."),
     ("mark sts 3, 5, 7 and 8", "Mark sts 3, 5, 7 and 8."),

@@ -1,0 +1,186 @@
+"""Lines as people type them come to the right counts, in three dialects."""
+
+from pathlib import Path
+from typing import NamedTuple
+
+import pytest
+
+from knitting.dialects.dialect import dialect
+from knitting.dialects.tokens import tokens_of
+from knitting.problems import ProblemKind
+from knitting.saying.problems import problems_of
+from knitting.saying.questions import questions_of
+from knitting.sorting.asking import is_talk
+from knitting.sorting.roles import Role
+from knitting.words.writer import write
+from knitting.written import work_text
+from tests.knitting.test_problem_kinds import pressed
+
+BEFORE = {
+    "us": {
+        "none": "",
+        "cast": "CO 20 sts.\n",
+        "flat": "CO 20 sts.\nRow 1 (RS): K.\nRow 2 (WS): P.\n",
+        "round": "CO 20 sts. Join in the round.\n",
+        "marked": "CO 21 sts.\nMark the center st.\n",
+    },
+    "uk": {"none": "", "cast": "Cast on 20 sts.\n", "flat": "Cast on 20 sts.\n1st row (RS): K.\n2nd row: P.\n"},
+    "it": {"none": "", "cast": "Avviare 20 m.\n", "flat": "Avviare 20 m.\n1° f.: dir.\n2° f.: rov.\n"},
+}
+ROWS_BEFORE = {"flat": 2}
+
+
+class Typed(NamedTuple):
+    area: str
+    code: str
+    before: str
+    line: str
+    wanted: str
+
+    @property
+    def text(self) -> str:
+        return BEFORE[self.code][self.before] + self.line
+
+
+def lines() -> list[Typed]:
+    found, area = [], ""
+    for line in (Path(__file__).parent / "typed_lines.txt").read_text("utf-8").splitlines():
+        if line.startswith("## "):
+            area = line[3:]
+        elif line and not line.startswith("# "):
+            code, before, rest = line.split(" | ", 2)
+            said, wanted = rest.rsplit(" | ", 1)
+            found.append(Typed(area, code, before, said.replace("\\n", "\n").replace("\\t", "\t"), wanted))
+    return found
+
+
+LINES = lines()
+READ = [each for each in LINES if each.wanted != "?"]
+names = {"ids": lambda each: f"{each.area}: {each.code} {each.line[-60:]}"}
+
+
+def counts(wanted: str) -> tuple[list[int], int | None]:
+    """The counts of the rows that are wanted, and the stitches left at the end where they are said."""
+    ends: list[int] = []
+    left = None
+    for word in wanted.split():
+        if word.startswith(">"):
+            left = int(word[1:])
+        else:
+            count, _, times = word.partition("*")
+            ends += [int(count)] * int(times or 1)
+    return ends, left
+
+
+def read(each: Typed):
+    return work_text(each.text, dialect(each.code))
+
+
+@pytest.mark.parametrize("each", READ, **names)
+def test_a_typed_line_comes_to_its_counts(each):
+    worked = read(each).worked
+    ends, left = counts(each.wanted)
+    assert not worked.problems, [problem.facts for problem in worked.problems]
+    assert [row.end for row in worked.rows][ROWS_BEFORE.get(each.before, 0) :] == ends
+    assert left is None or worked.on_needle == left
+
+
+@pytest.mark.parametrize("each", READ, **names)
+def test_nothing_that_could_change_a_count_is_passed_over(each):
+    """What was set aside as talk holds nothing to be done, and is talk again where it stands alone."""
+    found = read(each).reading
+    lines = each.text.split("\n")
+    for understood in found.roles:
+        if understood.role is Role.TALK:
+            where = understood.where
+            said = lines[where.line - 1][where.column - 1 : where.end - 1]
+            alone = work_text(f"{BEFORE[each.code]['flat']}{said}", dialect(each.code))
+            assert [row.end for row in alone.worked.rows] == [20, 20], said
+            assert alone.worked.on_needle == 20, said
+
+
+@pytest.mark.parametrize("each", READ, **names)
+def test_every_line_has_its_role(each):
+    """Each line that holds anything is a row, an order, a setting, a heading, a note or talk, where it was pasted."""
+    found = read(each).reading
+    lines = each.text.split("\n")
+    told = {understood.where.line for understood in found.roles}
+    for understood in found.roles:
+        where = understood.where
+        assert 1 <= where.column <= where.end <= len(lines[where.line - 1]) + 1
+    first = next(number for number, line in enumerate(lines, start=1) if line.strip())
+    assert first in told
+    assert Role.UNREAD not in {understood.role for understood in found.roles}
+
+
+@pytest.mark.parametrize("each", READ, **names)
+def test_what_was_read_is_written_and_read_again_as_it_was(each):
+    found = read(each)
+    for code in ("us", "it"):
+        again = work_text(write(found.reading.piece, dialect(code)), dialect(code)).worked
+        assert [row.end for row in again.rows] == [row.end for row in found.worked.rows]
+        assert again.on_needle == found.worked.on_needle
+
+
+UNREAD = [
+    ("us", "flat", "Bind off half the sts.", 3),
+    ("us", "flat", "BO 5 sts, then some.", 3),
+    ("us", "flat", "Cast on 5 sts and purl until tired.", 4),
+    ("us", "flat", "Decrease 7 sts evenly.", 4),
+    ("us", "flat", "Row 3: K2, yoo, k to end.", 4),
+    ("us", "flat", "Row 3: K2, dance a little round.", 4),
+    ("us", "flat", "Work chart A.", 4),
+    ("us", "flat", "Reverse all shapings.", 4),
+    ("us", "flat", "Knit until it is long enough.", 4),
+    ("us", "flat", "You have 30 sts and no idea.", 4),
+    ("it", "flat", "Diminuire 7 m. distribuite.", 4),
+    ("it", "flat", "Lavorare lo schema A.", 4),
+]
+
+
+@pytest.mark.parametrize(("code", "before", "line", "at"), UNREAD)
+def test_what_could_change_a_count_and_is_not_understood_is_a_problem(code, before, line, at):
+    """One cause, one problem, on the line of its cause."""
+    worked = work_text(BEFORE[code][before] + line, dialect(code)).worked
+    assert worked.problems
+    assert {problem.where.line for problem in worked.problems} == {4}
+    assert len({(problem.where.line, problem.where.column) for problem in worked.problems}) <= 2
+
+
+QUESTIONS = [
+    ("us", "CO 21 sts.\nRow 1: K to 1 st before center, cdd, k to end. (19 sts)", [19], 1),
+    ("us", "CO 21 sts.\nRow 1: Knit.\nRow 2: K to center st, yo, k1, yo, k to end.", [21, 23], 1),
+    ("us", "CO 20 sts.\nRow 1: Knit.\nRow 2: Purl.\nInc 1 st at each end of next row.", [20, 20, 22], 4),
+    ("us", "CO 20 sts.\nRow 1: Knit.\nRow 2: Purl.\nDec 1 st at each end of next row.", [20, 20, 18], 3),
+    ("uk", "Cast on 20 sts.\n1st row: K.\n2nd row: P.\nInc 1 st at each end of next row.", [20, 20, 22], 4),
+    ("it", "Avviare 20 m.\n1° f.: dir.\n2° f.: rov.\nAumentare 1 m. ai lati del prossimo f.", [20, 20, 22], 4),
+]
+
+
+@pytest.mark.parametrize(("code", "text", "ends", "answers"), QUESTIONS)
+def test_what_the_words_leave_open_is_asked_and_the_answer_writes_itself_into_them(code, text, ends, answers):
+    found = work_text(text, dialect(code))
+    assert not found.worked.problems
+    assert [row.end for row in found.worked.rows] == ends
+    (question,) = questions_of(found.worked.questions, found.reading.dialect)
+    assert len(question.answers) == answers
+    for at, answer in enumerate(question.answers):
+        after = work_text(pressed(text, answer), dialect(code)).worked
+        assert not after.questions
+        assert not after.problems
+        if at == 0:
+            assert [row.end for row in after.rows] == ends
+
+
+def test_one_size_is_worked_and_all_are_checked():
+    text = "Sizes: S (M, L)\nCO 8 (9, 10) sts.\nRow 1: *K2; rep from * to end."
+    (problem,) = problems_of(work_text(text).worked)
+    assert problem.kind is ProblemKind.NOT_A_MULTIPLE
+    assert problem.message.startswith("In size M: ")
+    assert not work_text(text.replace("(9,", "(12,")).worked.problems
+
+
+def test_the_table_is_large_enough_to_mean_something():
+    assert len(READ) >= 300
+    assert {each.code for each in READ} == {"us", "uk", "it"}
+    assert not is_talk(tokens_of("knit 5"), dialect(), begun=True)
