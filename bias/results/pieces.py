@@ -32,6 +32,7 @@ from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.misreadings import said_misreading
 from knitting.saying.pieces import said_corners
 from knitting.saying.problems import SaidProblem, problems_of
+from knitting.saying.questions import SaidQuestion, questions_of
 from knitting.saying.statements import said
 from knitting.statements import sentence
 from knitting.substitution import OwnHand, Substitution, substitute
@@ -128,6 +129,12 @@ class Results:
     def problems(self) -> tuple[SaidProblem, ...]:
         """What does not add up, in reading order, in the words of the piece."""
         return problems_of(self.worked, self.reading.dialect)
+
+    @cached_property
+    @noted
+    def questions(self) -> tuple[SaidQuestion, ...]:
+        """What the words leave open, in reading order, in the words of the piece."""
+        return questions_of(self.worked.questions, self.reading.dialect)
 
     @cached_property
     @noted

@@ -21,10 +21,11 @@ def lines_html(lines: Iterable[MarginLine], swapped: bool = False) -> SafeString
 
 def _line(line: MarginLine, swapped: bool) -> str:
     classes = "ln is-wrong" if line.wrong else "ln"
+    role = f' title="{escape(line.role)}"' if line.role else ""
     swap = ' hx-swap-oob="true"' if swapped else ""
     return (
         f'<div class="{classes}" id="ln-{line.number}" data-line="{line.number}"{swap}>'
-        f'<span class="no">{line.number}</span><span class="tx">{"".join(map(_marked, line.marked_text))}</span>'
+        f'<span class="no"{role}>{line.number}</span><span class="tx">{"".join(map(_marked, line.marked_text))}</span>'
         f'<span class="qd">{_misreading(line)}</span><span class="sd">{line.side}</span>'
         f'<span class="dl">{_change(line)}</span><span class="ct">{_count(line)}</span></div>'
     )

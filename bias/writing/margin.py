@@ -16,9 +16,18 @@ from knitting.needle.worked import LineCount
 from knitting.problems import Span
 from knitting.rows import Side
 from knitting.saying.problems import SaidProblem
+from knitting.sorting.roles import Role
+from knitting.statements import N_
 from knitting.words.highlights import Highlight
 
 _MOST_PARTS_SAID = 9
+_ROLES = {
+    Role.SETTING: N_("a setting"),
+    Role.HEADING: N_("a heading"),
+    Role.NOTE: N_("a note: kept and not worked"),
+    Role.TALK: N_("talk: nothing in it is worked"),
+}
+"""What a line that is no row is shown to be, one look away."""
 _BYTES_A_LINE = 2_000
 _PART_TO_SEND = 0.4
 """Share of changed lines from which all of them are sent at once."""
@@ -42,6 +51,7 @@ class MarginLine:
     wrong: bool
     misreading: str = ""
     side: str = ""
+    role: str = ""
 
     @property
     def change(self) -> int:
@@ -90,6 +100,7 @@ def _margin(text: str) -> tuple[MarginLine, ...]:
     misreadings = found.misreadings_by_line
     sides = {side.value: found.reading.dialect.word("sides", side.value) for side in Side}
     inks = found.highlights
+    roles = {each.where.line: _(_ROLES[each.role]) for each in reversed(found.reading.roles) if each.role in _ROLES}
     return tuple(
         MarginLine(
             number,
@@ -98,6 +109,7 @@ def _margin(text: str) -> tuple[MarginLine, ...]:
             number in wrong,
             misreadings.get(number, ""),
             sides.get(counts[number].side, "") if number in counts else "",
+            roles.get(number, ""),
         )
         for number, text in enumerate(shown_lines(found.text), start=1)
     )

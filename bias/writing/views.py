@@ -15,13 +15,15 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 from bias.parsing import whole_number
 from bias.pieces.actions import RevisionConflict, keep_piece, revise
 from bias.pieces.models import Piece
-from bias.results import NotRead, Results, dialects, mended_words, recent, remembered, results_of_words, words_of_json
+from bias.results import Results, dialects, mended_words, recent, remembered, results_of_words
 from bias.writing.actions import DraftConflict, Editor, draft_of, drop_draft, keep_draft, text_of
+from bias.writing.files import MOST_IN_FILE, NotOpened, NotRead, text_of_file
 from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
+from bias.writing.summary import summary
 from knitting.dialects.tokens import MOST_BYTES, MOST_LINES
 from knitting.saying.statements import said_refusal
-from knitting.statements import N_
+from knitting.statements import N_, sentence
 
 _LONGEST_NAME = 40
 _TYPED_ALREADY = N_("Words that you typed are not saved yet: keep them or give them up before a mend is tried.")
@@ -121,16 +123,15 @@ def under(request: HttpRequest, piece_id: int | None = None) -> HttpResponse:
 
 @require_POST
 def from_file(request: HttpRequest) -> HttpResponse:
-    """A piece in a JSON file as written rows."""
-    text = request.POST.get("text", "")
-    if len(text.encode("utf-8", "replace")) > MOST_BYTES:
-        return HttpResponse(
-            _("The file is larger than {most:,} bytes.").format(most=MOST_BYTES), status=200, headers={"X-Refused": "1"}
-        )
+    """A file as written rows: text, a page, a document, a PDF, a piece as JSON."""
+    sent = request.FILES.get("file")
     try:
-        return HttpResponse(words_of_json(text), content_type="text/plain; charset=utf-8")
-    except NotRead as refused:
+        if sent is None or sent.size is None or sent.size > MOST_IN_FILE:
+            raise NotOpened(sentence("The file is larger than {most:,} bytes.", most=MOST_IN_FILE))
+        words = text_of_file(sent.name or "", sent.read())
+    except (NotOpened, NotRead) as refused:
         return HttpResponse(said_refusal(refused), content_type="text/plain; charset=utf-8", headers={"X-Refused": "1"})
+    return HttpResponse(words, content_type="text/plain; charset=utf-8")
 
 
 def _under(found: Results, line: int, time: int) -> dict[str, Any]:
@@ -155,7 +156,8 @@ def _under(found: Results, line: int, time: int) -> dict[str, Any]:
 def _beside(text: str) -> SafeString:
     """What stands beside the text: the verdict, the problems, the cloth so far."""
     found = results_of_words(text)
-    return render_to_string("writing/_beside.html", {"results": found, "problems": found.problems})
+    about = {"results": found, "problems": found.problems, "questions": found.questions, "sum": summary(found)}
+    return render_to_string("writing/_beside.html", about)
 
 
 def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]) -> HttpResponse:
@@ -170,7 +172,8 @@ def _page(request: HttpRequest, template: str, words: str, about: dict[str, Any]
 
 def _shown(found: Results, changed: list[MarginLine] | None) -> dict[str, Any]:
     lines = lines_html(margin(found)) if changed is None else lines_html(changed, swapped=True)
-    return {"results": found, "lines": lines, "problems": found.problems}
+    about = {"results": found, "lines": lines, "problems": found.problems}
+    return {**about, "questions": found.questions, "sum": summary(found)}
 
 
 def _typed(request: HttpRequest) -> str:

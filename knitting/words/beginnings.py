@@ -81,4 +81,4 @@ def _breaks_off(tokens: Sequence[Token], words: Dialect) -> bool:
     """Whether an order begins here that is not at its end yet: "Repeat rows 3 and 4 until there are"."""
     if not tokens or tokens[-1].text not in words.dangling:
         return False
-    return any(tokens[0].text in words.classes[name] for name in ("rep", "continue", "bind"))
+    return any(tokens[0].text in words.classes[name] for name in ("rep", "continue", "bind", "inc", "dec"))

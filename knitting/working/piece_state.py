@@ -11,8 +11,8 @@ from knitting.needle.rehearsal import Rehearsal, rehearse
 from knitting.needle.row_worker import RowContext, RowResult, work_row
 from knitting.needle.stops import not_held
 from knitting.needle.worked import RestingStitches, WorkedOrder, WorkedRow
-from knitting.problems import Problem, ProblemKind, Question, Span
-from knitting.rows import CastOn, Headers, Side
+from knitting.problems import Problem, ProblemKind, Question, Span, Unreadable
+from knitting.rows import CastOn, Claim, Headers, Side
 from knitting.rows.replacements import SideInstead
 from knitting.working.count_checks import (
     check_claim,
@@ -45,6 +45,8 @@ class PieceState:
         self.headers = headers
         self.problems = problems
         self.questions: list[Question] = []
+        self.unread = tuple(sorted({each.where.line for each in problems if isinstance(each.facts, Unreadable)}))
+        self.trusted = 0
         self.needle = Needle()
         self.rows: list[WorkedRow] = []
         self.lines = LineLog()
@@ -241,14 +243,28 @@ class PieceState:
             problems[0] = missing_increase(problems[0], self.rows)
         if definition.worked == 1 and definition.claim is not None:
             if result.complete:
-                said = check_claim(definition.claim, self.needle)
+                said = self.checked(definition.claim, definition.span.line)
                 problems += [said.in_row(definition.label, 1)] if said else []
             else:
-                self.needle = self.needle.with_total(definition.claim.total)
+                self.needle, self.trusted = self.needle.with_total(definition.claim.total), definition.span.line
         if definition.worked == 1 and definition.gain is not None and result.complete:
             said = check_gain(definition.gain, (before.total,), self.needle.total)
             problems += [said.in_row(definition.label, 1)] if said else []
         self.say(*problems)
+
+    def checked(self, claim: Claim, line: int) -> Problem | None:
+        """The problem of a stated count; behind words that could not be read the count is trusted, and not a problem.
+
+        What they would have changed is not known, and their own problem is said already.
+        """
+        said = check_claim(claim, self.needle)
+        if said is None:
+            return None
+        if any(self.trusted < unread < line for unread in self.unread):
+            self.trusted = line
+            self.needle = self.needle.with_total(claim.total)
+            return None
+        return said
 
     def _side(self, definition: RowDefinition, in_round: bool) -> Side:
         expected = Side.RS if in_round else self.next_side or definition.side or Side.RS

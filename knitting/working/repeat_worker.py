@@ -8,7 +8,7 @@ from knitting.measures import Gauge, GaugesFrom, rows_within
 from knitting.problems import Problem, Span
 from knitting.rows import Repeat, Side, Stretch, Times, UntilCount, UntilLength, UntilRows
 from knitting.working import starts
-from knitting.working.count_checks import check_claim, check_gain, worked_past
+from knitting.working.count_checks import check_gain, worked_past
 from knitting.working.facts import NoSuchRow, TooFewRows
 from knitting.working.piece_state import PieceState
 from knitting.working.section_rows import RowDefinition, SectionRows, define
@@ -73,7 +73,7 @@ class RepeatWorker:
     def _check_end(self, order: Repeat | Stretch, starts: Sequence[int]) -> None:
         """What is said of the count at the end of several rows; the gain may be that of all of them, or of one time."""
         if order.claim is not None:
-            said = check_claim(order.claim, self.bench.needle)
+            said = self.bench.checked(order.claim, order.span.line)
             self.bench.say(*([said] if said else []))
         if order.gain is not None:
             said = check_gain(order.gain, starts, self.bench.needle.total)

@@ -92,4 +92,4 @@ def test_half_a_letter_in_a_note_is_replaced_and_never_kept(client, written, not
 def test_no_file_breaks_on_nonsense(client, knitter, held):
     upload = SimpleUploadedFile("plan.json", held, "application/json")
     assert client.post("/begin/file/", {"file": upload}).status_code < FAULT
-    assert client.post("/bring-in/file/", {"text": held.decode("utf-8", "replace")}).status_code < FAULT
+    assert client.post("/bring-in/file/", {"file": SimpleUploadedFile("piece", held)}).status_code < FAULT

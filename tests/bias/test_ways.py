@@ -6,6 +6,7 @@ import json
 from html import unescape
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 
 from bias.pieces.actions import keep_piece, revise
 from bias.results import digest, results_of_words
@@ -167,7 +168,7 @@ def test_a_difference_leaves_out_what_is_the_same_in_between():
 
 def test_files_go_out_and_come_in_again(client, shawl):
     data = client.get(f"/pieces/{shawl.pk}/words.json")
-    words = client.post("/bring-in/file/", {"text": data.content.decode()}).content.decode()
+    words = client.post("/bring-in/file/", {"file": SimpleUploadedFile("piece.json", data.content)}).content.decode()
     assert [row.parts for row in results_of_words(words).worked.rows] == [
         row.parts for row in results_of_words(SHAWL).worked.rows
     ]
@@ -184,7 +185,7 @@ def test_files_go_out_and_come_in_again(client, shawl):
     ["{", "{}", '{"format": "bias-piece"}', "[1]", json.dumps({"format": "bias-piece", "version": 1}), "[" * 9999],
 )
 def test_a_file_that_holds_no_piece_is_refused_with_a_sentence(client, knitter, text):
-    answer = client.post("/bring-in/file/", {"text": text})
+    answer = client.post("/bring-in/file/", {"file": SimpleUploadedFile("piece.json", text.encode("utf-8", "replace"))})
     assert answer["X-Refused"] == "1"
     assert shown(answer).endswith(".")
 

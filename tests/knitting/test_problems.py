@@ -138,7 +138,18 @@ def test_a_row_is_worked_after_one_that_could_not_be():
 
 def test_several_problems_are_shown_at_once_in_reading_order():
     text = "Cast on 9 sts.\nRow 1: K1, k2tgo, yoo, k6\nRow 2: Knit. (12 sts)\nRow 3: K20\n"
-    assert kinds(worked(text)) == ["unknown-stitch", "unknown-stitch", "wrong-count", "too-few-stitches"]
+    assert kinds(worked(text)) == ["unknown-stitch", "unknown-stitch", "too-few-stitches"]
+
+
+def test_behind_what_could_not_be_read_the_stated_count_is_trusted_once():
+    """One cause, one problem: a right count is not offered for overwriting, and a later one is checked again."""
+    text = "Cast on 9 sts.\nBind off half the sts.\nRow 1: Knit. (5 sts)\nRow 2: K1, yo, k to end. (6 sts)\nRow 3: Knit. (7 sts)"
+    found = worked(text)
+    assert [(problem.where.line, problem.kind.value) for problem in found.problems] == [
+        (2, "cannot-read"),
+        (5, "wrong-count"),
+    ]
+    assert [row.end for row in found.rows] == [5, 6, 6]
 
 
 HOSTILE = [

@@ -6,7 +6,7 @@ import { UndoStack } from "./undo.js";
 const PAUSE = 220;
 const CARET_PAUSE = 90;
 const ASKS_AGAIN_AFTER = 5000;
-const LARGEST_FILE = 200_000;
+const LARGEST_FILE = 1_900_000;
 
 const unkeptKey = () => `unkept ${location.pathname}`;
 
@@ -36,6 +36,7 @@ document.addEventListener("alpine:init", () => {
     asked: "",
     unkept: false,
     line: 0,
+    place: -1,
     nothingBack: true,
     nothingOn: true,
 
@@ -110,6 +111,11 @@ document.addEventListener("alpine:init", () => {
     },
 
     key(event) {
+      if (event.key === "F8") {
+        event.preventDefault();
+        this.nextPlace(event.shiftKey ? -1 : 1);
+        return;
+      }
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
       const key = event.key.toLowerCase();
       if (key !== "z" && key !== "y") return;
@@ -157,6 +163,17 @@ document.addEventListener("alpine:init", () => {
     showLine() {
       this.$refs.lines.querySelector(".is-at")?.classList.remove("is-at");
       this.$refs.lines.children[this.line - 1]?.classList.add("is-at");
+    },
+
+    // Questions and problems one after another, the first again behind the last.
+    nextPlace(by) {
+      const places = /** @type {NodeListOf<HTMLElement>} */ (document.querySelectorAll("#beside .problems .goto"));
+      if (!places.length) return;
+      const from = this.place < 0 && by < 0 ? 0 : this.place;
+      this.place = (from + by + places.length) % places.length;
+      document.querySelector("#beside .is-here")?.classList.remove("is-here");
+      places[this.place].closest("li").classList.add("is-here");
+      places[this.place].click();
     },
 
     step(by) {
@@ -291,27 +308,37 @@ document.addEventListener("alpine:init", () => {
     async take(file) {
       if (!file) return;
       if (file.size > LARGEST_FILE) {
-        this.say(gettext("{file} is larger than 200 kB: it was not opened", { file: file.name }));
+        this.say(gettext("{file} is larger than 1.9 MB: it was not opened", { file: file.name }));
         return;
       }
-      let text = await file.text();
-      if (text.trimStart().startsWith("{")) {
-        const answer = await this.wordsOf(text);
-        if (answer.headers.get("X-Refused") || !answer.ok) {
-          const why = answer.ok ? await answer.text() : gettext("the server did not answer");
-          this.say(gettext("{file} was not opened: {why}", { file: file.name, why }));
-          return;
-        }
-        text = await answer.text();
+      const plain = /\.(txt|md)$/i.test(file.name) ? await file.text() : "{";
+      if (!plain.trimStart().startsWith("{") && !plain.includes("\uFFFD")) {
+        this.open(file, plain); // needs no network
+        return;
       }
-      this.put(0, this.$refs.words.value.length, text);
+      const answer = await this.wordsOf(file);
+      if (!answer?.ok || answer.headers.get("X-Refused")) {
+        const why = answer?.ok ? await answer.text() : gettext("the server did not answer");
+        this.say(gettext("{file} was not opened: {why}", { file: file.name, why }));
+        return;
+      }
+      this.open(file, await answer.text());
+    },
+
+    open(file, text) {
+      this.put(0, this.$refs.words.value.length, text.replace(/\r\n?/g, "\n"));
       this.say(gettext("opened {file}", { file: file.name }));
     },
 
-    wordsOf(text) {
+    async wordsOf(file) {
       const token = field("#keep [name=csrfmiddlewaretoken]").value;
-      const body = new URLSearchParams({ text });
-      return fetch(this.$root.dataset.fileUrl, { method: "POST", headers: { "X-CSRFToken": token }, body });
+      const body = new FormData();
+      body.append("file", file);
+      try {
+        return await fetch(this.$root.dataset.fileUrl, { method: "POST", headers: { "X-CSRFToken": token }, body });
+      } catch {
+        return null; // no network
+      }
     },
   }));
 });
