@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cache, cached_property, lru_cache
 from typing import Any, TypeAlias
 
@@ -12,6 +12,7 @@ from knitting.dialects.tables import FIRST, dialect_codes, table_of, whole_table
 from knitting.dialects.templates import Found, SlotReader, Template, compile_template, fill_template
 from knitting.dialects.tokens import Token
 from knitting.dialects.vocabulary import Doing, HeadWord, LetterRules, Spelling, Spellings, heads_of, spellings_of
+from knitting.rows import Step
 from knitting.stitches import STITCHES, StitchKind
 
 __all__ = ["Dialect", "LetterRules", "Spelling", "dialect", "dialect_codes", "dialect_from", "spelled_at"]
@@ -72,6 +73,7 @@ class Dialect:
     wearing: Spellings
     own_fabric: str
     forms: Mapping[str, tuple[Template, ...]]
+    own: Mapping[tuple[str, ...], tuple[Step, ...]] = field(default_factory=dict)
 
     def match(
         self, forms: tuple[str, ...], tokens: Sequence[Token], at: int, read_slot: SlotReader
@@ -133,6 +135,10 @@ class Dialect:
         """The dialect with a piece's own fabrics among its words, longer names first."""
         return _knowing(self, names) if names else self
 
+    def with_stitches(self, own: Mapping[tuple[str, ...], tuple[Step, ...]]) -> Dialect:
+        """The dialect with stitches that a text defines, each by the words of its name."""
+        return replace(self, own=own)
+
     def of_class(self, name: str, count: int) -> str:
         """The word of a class beside a number: "st" or "sts"."""
         word = self.classes[name][0]
@@ -167,6 +173,11 @@ class Dialect:
     @property
     def _counts(self) -> Iterator[Template]:
         return (template for form in ("count_total", "count_gain", "count_loss") for template in self.forms[form])
+
+    @cached_property
+    def abbreviated(self) -> frozenset[str]:
+        """Words of one token that mean something among steps, besides stitches."""
+        return frozenset({*self.letter_rules.dotted, "pm", "sm", "rm", *self.sides})
 
     @cached_property
     def told_stitches(self) -> tuple[str, ...]:

@@ -21,6 +21,7 @@ from knitting.tidying.tidy import Begins
 from knitting.words.beginnings import beginnings
 from knitting.words.headers import HeaderReader, gauge_in_prose, header_of
 from knitting.words.orders import order_reader
+from knitting.words.own_stitches import definition_of, is_abbreviation, own_stitches
 from knitting.words.row_reader import head_of, read_row
 from knitting.words.writer import say_cast_on
 
@@ -50,7 +51,8 @@ def read(text: str, words: Dialect | None = None, size: int | None = None) -> Re
     >>> len(reading.piece.sections[0].orders), reading.problems
     (2, ())
     """
-    reader = _Reader(words or detect(text))
+    words = own_stitches(lines_of(text)[:MOST_LINES], words or detect(text))
+    reader = _Reader(words)
     length = len(text.encode("utf-8", "replace"))
     if length > MOST_BYTES:
         reader.say(
@@ -87,6 +89,7 @@ def read(text: str, words: Dialect | None = None, size: int | None = None) -> Re
 class _Reader:
     def __init__(self, words: Dialect) -> None:
         self.dialect = words
+        self.plain = words.with_stitches({})
         self.headers = HeaderReader(words)
         self.problems: list[Problem] = []
         self.notes: list[tuple[Span, str]] = []
@@ -153,6 +156,10 @@ class _Reader:
         if stripped.startswith("#") or meaning == "note":
             self.notes.append((whole, stripped))
             self._understood(whole, Role.NOTE)
+        elif self.dialect.own and definition_of(line.text, self.plain) is not None:
+            self._understood(whole, Role.SETTING)
+        elif is_abbreviation(line.text, self.dialect) and beginnings(self.dialect).of_line(line.text) is None:
+            self._understood(whole, Role.TALK)
         elif header and meaning == "section":
             self.sections.append((header[1], []))
             self._understood(whole, Role.HEADING)
@@ -213,8 +220,8 @@ class _Reader:
             self.problems.append(problem)
             self._understood(problem.where, Role.UNREAD)
 
-    def _understood(self, where: Span, role: Role) -> None:
-        self.roles.append(Understood(where, role))
+    def _understood(self, where: Span, role: Role, sense: Sentence | None = None) -> None:
+        self.roles.append(Understood(where, role, sense))
 
     # -- headings ---------------------------------------------------------------------------------------
 
@@ -236,7 +243,12 @@ class _Reader:
             self._understood(whole, Role.HEADING)
         elif begins in (Begins.ROW, Begins.BARE_HEAD, Begins.ORDER):
             self.sections.append((name, []))
-            self._understood(whole, Role.HEADING)
+            sense = (
+                sentence("{copies} of this part are made; the rows are those of one.", copies=copies)
+                if copies
+                else None
+            )
+            self._understood(whole, Role.HEADING, sense)
         else:
             self._understood(whole, Role.TALK)
 

@@ -11,6 +11,7 @@ from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, raw_of, span_of
 from knitting.problems import Problem, ProblemKind, Span, TextMend, unreadable
 from knitting.rows import ChangeColour, Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
+from knitting.rows.without_places import with_places
 from knitting.statements import Sentence, sentence
 from knitting.stitches import STITCHES, Family, StitchKind
 from knitting.words.asides import CLOSERS, AsideReader
@@ -216,7 +217,24 @@ class StepReader(AsideReader):
             self.at -= 1
         return step
 
+    def _own(self) -> Step | None:
+        """A stitch that the text defines for itself, so many times; its steps lie where its name stands."""
+        start = self.at
+        ahead = tuple(token.text for token in self.tokens[start : start + 3])
+        names = [name for name in self.dialect.own if name == ahead[: len(name)]]
+        if not names:
+            return None
+        name = max(names, key=len)
+        self.at = start + len(name)
+        times = self.slots.times(self.tokens, self.at)
+        self.at = times[1] if times else self.at
+        span = self._span(start)
+        steps = with_places(self.dialect.own[name], lambda _: span)
+        return steps[0] if len(steps) == 1 and times is None else Group(steps, span, times[0] if times else 1)
+
     def _stitch(self) -> Step | None:
+        if self.dialect.own and (own := self._own()) is not None:
+            return own
         start = self.at
         found = self._stitch_and_count()
         if found is None:
