@@ -1,4 +1,4 @@
-"""What is told from the code: the published schemas, and the kinds of events for the page. ``make schema`` writes them.
+"""What is told from the code: schemas, the forms that are read, the kinds of events. ``make schema`` writes it.
 
 Each stands in a file of its own; a test fails where one is older than the code.
 """
@@ -10,6 +10,7 @@ import re
 from collections.abc import Mapping
 from pathlib import Path
 
+from docs.forms import forms_page
 from knitting.files import SCHEMAS, schema_text
 from knitting.log.description import kinds_for_devices
 
@@ -22,6 +23,7 @@ _HEAD = "// Told from the classes of knitting/log/events.py: change those, then 
 def files() -> Mapping[Path, str]:
     """Every file that is told from the code, with what it should hold."""
     found = {ROOT / "docs" / f"{name}.schema.json": schema_text(name) for name in SCHEMAS}
+    found[ROOT / "docs" / "forms.md"] = forms_page()
     kinds = _LAST.sub(r"\1,", json.dumps(kinds_for_devices(), indent=2))
     shape = "/** @type {Record<string, {counts: boolean, lowers: boolean, fields: Record<string, string>}>} */\n"
     found[ROOT / "bias" / "static" / "needles" / "event-kinds.js"] = f"{_HEAD}{shape}export const KINDS = {kinds};\n"
