@@ -16,7 +16,7 @@ VALUES = frozenset(
         "knitting.measures", "knitting.gauges", "knitting.needle.worked", "knitting.plan.plan", "knitting.plan.works",
         "knitting.plan.troubles", "knitting.plan.checks", "knitting.log", "knitting.pace", "knitting.reminders",
         "knitting.diagnosis", "knitting.coding.shapes", "knitting.coding.lines",
-        "knitting.dialects.tokens", "knitting.dialects.dialect",
+        "knitting.dialects.tokens", "knitting.dialects.dialect", "knitting.sorting.roles",
         "knitting.substitution",
     }
 )  # fmt: skip

@@ -193,7 +193,7 @@ def test_the_dialect_is_told_from_the_words_and_can_be_set(page, live_server):
     expect(told).to_have_value("Italiano")
     told.select_option("UK English")
     expect(field(page)).to_have_value(re.compile("^Language: UK English\n"))
-    expect(page.locator("#verdict")).to_contain_text("do not add up")
+    expect(page.locator("#verdict")).to_contain_text(re.compile("does? not add up"))
     told.select_option("Italiano")
     expect(field(page)).to_have_value(re.compile("^Language: Italiano\nAvviare"))
     expect(page.locator("#verdict")).to_have_text("Every row adds up")
