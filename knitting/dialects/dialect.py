@@ -282,7 +282,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         talk_starts=frozenset(table["talk"]["starts"]),
         halves={word: key for key, words in table["halves"].items() for word in words},
         doing=Doing(
-            *(frozenset(table["doing"][name]) for name in ("verbs", "objects", "before", "finishing")),
+            *(frozenset(table["doing"][name]) for name in ("verbs", "objects", "before", "always", "finishing")),
         ),
         fixed_times=table["fixed_times"],
         counting=table["counting"],

@@ -54,12 +54,14 @@ class Doing:
     """What tells that a clause asks for something to be done.
 
     ``verbs`` of the trade, the ``objects`` that follow one that is meant so, and what stands ``before`` a clause.
+    Words of ``always`` limit what is done, wherever they stand.
     Words of ``finishing`` tell that a clause speaks of what is done off the needles.
     """
 
     verbs: frozenset[str]
     objects: frozenset[str]
     before: frozenset[str]
+    always: frozenset[str]
     finishing: frozenset[str]
 
 

@@ -129,6 +129,7 @@ class Stretch:
     rest: int = 0
     claim: Claim | None = None
     gain: Gain | None = None
+    ending_side: Side | None = None
 
 
 @dataclass(frozen=True, slots=True)

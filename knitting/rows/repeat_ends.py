@@ -36,10 +36,11 @@ class UntilLength:
 
 @dataclass(frozen=True, slots=True)
 class UntilRows:
-    """Repeat until so many rows are worked in all, those of the first time with them."""
+    """Repeat until so many rows are worked: in all, those of the first time with them, or so many ``more``."""
 
     rows: int
     span: Span
+    more: bool = False
 
 
 RepeatEnd: TypeAlias = UntilCount | Times | UntilLength | UntilRows

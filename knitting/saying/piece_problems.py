@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
-from knitting.measures import GUESS_IN_GARTER
 from knitting.rows import Side
 from knitting.saying.language import _, ngettext
 from knitting.saying.sentences import Said, Sentences, counted
@@ -17,7 +16,6 @@ from knitting.working.facts import (
     EmptyTab,
     HeldAlready,
     NoCentre,
-    NoGauge,
     NoSuchRow,
     NothingCastOn,
     NothingOnNeedle,
@@ -161,11 +159,6 @@ def _no_centre(facts: NoCentre, writer: Writer) -> Said:
     return Said(message, hint)
 
 
-def _no_gauge(facts: NoGauge, writer: Writer) -> Said:
-    hint = _("Write it at the top, such as '{header}'.").format(header=writer.gauge(GUESS_IN_GARTER))
-    return Said(_("The length is given in centimetres and the piece has no gauge."), hint)
-
-
 def _too_high_number(facts: TooHighNumber, writer: Writer) -> Said:
     message = _("Row {number} is beyond the {most} rows that are worked.")
     return Said(message.format(number=facts.number, most=f"{facts.most:,}"), _("Is the row's number a slip?"))
@@ -265,7 +258,6 @@ SENTENCES: Sentences = MappingProxyType(
         NotMarkable: _not_markable,
         TooManyMarks: _too_many_marks,
         NoCentre: _no_centre,
-        NoGauge: _no_gauge,
         TooHighNumber: _too_high_number,
         TooFewRows: _too_few_rows,
         RowsNotWritten: _rows_not_written,

@@ -10,7 +10,7 @@ from knitting.problems import Question, Span, TextMend
 from knitting.saying.language import _
 from knitting.saying.problems import mend_as_text
 from knitting.words.writer import Writer
-from knitting.working.questions import WhichCentre, WhichChange
+from knitting.working.questions import WhichCentre, WhichChange, WhichGauge
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +41,11 @@ def _said(question: Question, writer: Writer) -> SaidQuestion:
             asks, taken = _("Which increase is meant?"), _("A pair of make-ones is taken, one stitch in at an edge.")
         case WhichChange(False):
             asks, taken = _("Which decrease is meant?"), _("A mirrored pair is taken, one stitch in at an edge.")
+        case WhichGauge(gauge):
+            asks = _("How many rows make this length?")
+            taken = _("{stitches:g} stitches and {rows:g} rows to 10 cm are taken.").format(
+                stitches=gauge.stitches, rows=gauge.rows
+            )
         case _:
             raise TypeError(f"no words for {type(question.asks).__name__}")
     return SaidQuestion(question.where, asks, taken, answers, question.row)

@@ -41,6 +41,8 @@ def is_talk(tokens: Sequence[Token], words: Dialect, begun: bool) -> bool:
     for at, token in enumerate(tokens):
         following = tokens[at + 1] if at + 1 < len(tokens) else None
         numbered = following is not None and _is_number(token, words) and not _is_decimal(token)
+        if begun and token.text in words.doing.always:
+            return False
         if begun and numbered and following is not None and following.text in words.counted_things:
             return False
         if asks(tokens, at, 0, words) and not (

@@ -9,6 +9,7 @@ from knitting.dialects.tokens import tokens_of
 from knitting.sorting.asking import asks
 
 _MOST_WORDS = 6
+_MOST_LETTERS = 120
 _ENDS_SENTENCE = (".", "!", "?", ",", ";")
 _BRACKETS = re.compile(r"\s*[(\[][^)\]]*[)\]]\s*")
 
@@ -20,6 +21,8 @@ def looks_like_heading(text: str, words: Dialect) -> bool:
     >>> looks_like_heading("SHAPE CROWN", dialect()), looks_like_heading("Weave in all ends.", dialect())
     (True, False)
     """
+    if len(text) > _MOST_LETTERS:
+        return False
     bare = _BRACKETS.sub(" ", text.strip()).strip().rstrip(":").strip()
     if not bare or bare.endswith(_ENDS_SENTENCE) or len(bare.split()) > _MOST_WORDS:
         return False
@@ -39,6 +42,7 @@ def heading_of(text: str, words: Dialect) -> tuple[str, int]:
     (('Panel', 2), ('Crown', 0))
     """
     copies = 0
+    text = text[:_MOST_LETTERS]
     for inner in re.findall(r"[(\[]([^)\]]*)[)\]]", text):
         numbers = [token.number or words.numbers.get(token.text, 0) for token in tokens_of(inner)]
         copies = next((number for number in numbers if number), copies)

@@ -5,13 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from functools import cached_property
 
-from knitting.dialects.dialect import Dialect
 from knitting.dialects.single_steps import SINGLE_STEPS
 from knitting.dialects.tokens import Token
-from knitting.problems import Span
 from knitting.rows import Cluster, Group, Step, Work
 from knitting.sorting.asking import is_talk
 from knitting.words.slots import Slots
+from knitting.words.unread_steps import UnreadSteps
 
 CLOSERS = {"(": ")", "[": "]", "{": "}"}
 _ENDS_CLAUSE = frozenset({",", ";", ".", "*", *CLOSERS, *CLOSERS.values()})
@@ -20,18 +19,10 @@ _MOST_IN_CLUSTER = 5
 _SINGLE_FORMS = tuple(SINGLE_STEPS)
 
 
-class AsideReader:
+class AsideReader(UnreadSteps):
     """Reads what is no step; the reader of steps builds on it."""
 
-    tokens: Sequence[Token]
-    line_text: str
-    dialect: Dialect
     slots: Slots
-    at: int
-    talk: list[Span]
-
-    def _span(self, start: int) -> Span:
-        raise NotImplementedError
 
     def _names(self, inner: Sequence[Token], step: Work) -> bool:
         """Whether some words, read as steps, are the stitch of a step and nothing else."""

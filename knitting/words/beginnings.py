@@ -13,6 +13,7 @@ from knitting.words.claims import split_claim
 from knitting.words.headers import header_of
 from knitting.words.orders import order_reader
 from knitting.words.row_reader import head_of
+from knitting.words.slots import slots_of
 
 _MOST_KEPT = 16_384
 
@@ -72,7 +73,7 @@ def _begins(words: Dialect, text: str) -> Begins | None:
         if meaning is not None:
             return Begins.NOTE if meaning == "note" else Begins.SETTING
     tokens = tokens_of(text)
-    if tokens and order_reader(words).begins_order(tokens):
+    if tokens and (order_reader(words).begins_order(tokens) or slots_of(words).form("like_section", tokens, 0)):
         return Begins.ORDER
     return Begins.ORDER if _breaks_off(tokens, words) else None
 

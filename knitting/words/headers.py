@@ -17,7 +17,7 @@ from knitting.words.fabric_header import NotAFabric, read_fabric
 
 _NUMBER = r"(\d+(?:[.,]\d+)?)"
 _GAUGE = re.compile(
-    rf"{_NUMBER}\s*\w+\.?\s*(?:x|×|,|\w+)\s*{_NUMBER}\s*\w+\.?\s*(?:=|to|in|per|over)\s*{_NUMBER}\s*(cm|in\b|inch|inches|\")"
+    rf"{_NUMBER}\s*\w+\.?\s*(?:x|×|,|/|&|\+|\w+)\s*{_NUMBER}\s*\w+\.?\s*(?:=|to|in|per|over)\s*{_NUMBER}\s*(cm|in\b|inch|inches|\")"
     r"(?:\s*,?\s*(?:in\s+)?(.*))?$",
     re.IGNORECASE,
 )

@@ -60,6 +60,7 @@ MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
     "work_rows": lambda f, span, _: Repeat(_rows(f), _until_all(f), span),
     "repeat": lambda f, span, _: Repeat(_rows(f), _until(f), span),
     "repeat_last": lambda f, span, _: Repeat((), _until(f), span, last=_last(f)),
+    "repeat_once": lambda f, span, _: Repeat((), Times(1, span), span, last=number_in(f, "n")),
     "repeat_as_set": lambda f, span, _: Repeat((), _until(f), span, as_set=True),
     "work_once": lambda f, span, _: Repeat(_rows(f), Times(1, span), span),
     "plain_ridges": lambda f, span, said: _plain(said, 2 * number_in(f, "n"), span, _KNIT_ROW),
@@ -84,7 +85,7 @@ def with_tail(order: Order, tail: tuple[str, Found, int] | None) -> Order:
     form, values, _ = tail
     if isinstance(order, Repeat) and form == "ending":
         return replace(order, ending=number_in(values, "n" if "n" in values else "ordinal"))
-    if isinstance(order, Repeat):
+    if isinstance(order, Repeat | Stretch):
         side = values["facing"]
         assert isinstance(side, Side)
         return replace(order, ending_side=side)

@@ -18,6 +18,7 @@ from knitting.rows import (
     Row,
     Stretch,
     Tab,
+    Times,
 )
 from knitting.sorting.asking import is_talk
 from knitting.words.claims import Stated, split_claim
@@ -31,6 +32,9 @@ _TAILS = {
     "work_rows": ("ending_side", "ending"),
     "repeat_last": ("ending_side", "ending"),
     "repeat_as_set": ("ending_side", "ending"),
+    "repeat_once": ("ending_side", "ending"),
+    "plain_until": ("ending_side",),
+    "work_once": ("ending_side", "ending"),
     "slip_and_bind_off": ("drop_both", "drop_last"),
     "bind_off_to": ("drop_both", "drop_last"),
 }
@@ -78,7 +82,10 @@ class OrderReader:
         for form in MAKERS:
             for word in {word for template in self.dialect.forms[form] for word in template.openings}:
                 found.setdefault(word, []).append(form)
-        return {word: tuple(forms) for word, forms in found.items()}
+        return {
+            word: tuple(form for form in MAKERS if form in forms or form in self._open_forms)
+            for word, forms in found.items()
+        }
 
     @cached_property
     def _open_forms(self) -> tuple[str, ...]:
@@ -114,6 +121,10 @@ class OrderReader:
                 if orders:
                     orders[-1] = with_stated(orders[-1], counted[0])
                 at = counted[1]
+                continue
+            if orders and self._restates(whole, at, orders[-1]):
+                talk.append(span_of(whole[at : at + 4]))
+                at += 4
                 continue
             more = self._more_of_the_same(whole, at, orders, bool(talk))
             if more is not None:
@@ -241,6 +252,15 @@ class OrderReader:
         if reader.problems or not steps:
             return None
         return Row("Next row", (), steps, span_of(clause), head="next")
+
+    def _restates(self, tokens: tuple[Token, ...], at: int, last: Order) -> bool:
+        """ "Repeat rows 1 and 2 three times (6 rows)": the rows that the times come to."""
+        inner = tokens[at : at + 4]
+        bracketed = len(inner) == 4 and inner[0].text == "(" and inner[3].text == ")"
+        if not bracketed or inner[2].text not in self.dialect.classes["row"] or not isinstance(last, Repeat):
+            return False
+        rows, until = len(last.numbers) or last.last, last.until
+        return isinstance(until, Times) and inner[1].number in (rows * until.more, rows * (until.more + 1))
 
     def _more_of_the_same(
         self, tokens: tuple[Token, ...], at: int, orders: Sequence[Order], company: bool

@@ -10,7 +10,7 @@ from knitting.dialects.detection import detect
 from knitting.dialects.dialect import Dialect
 from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES, Token, lines_of, span_of, tokens_of
 from knitting.problems import Problem, ProblemKind, Span, TextMend, in_reading_order, unreadable
-from knitting.rows import Order, Piece, Row, SameAs, Section
+from knitting.rows import CastOn, Order, Piece, Row, SameAs, Section, Tab
 from knitting.rows.without_places import with_places
 from knitting.sorting.headings import heading_of, looks_like_heading
 from knitting.sorting.roles import Role, Understood
@@ -23,6 +23,7 @@ from knitting.words.headers import HeaderReader, gauge_in_prose, header_of
 from knitting.words.orders import order_reader
 from knitting.words.own_stitches import definition_of, is_abbreviation, own_stitches
 from knitting.words.row_reader import head_of, read_row
+from knitting.words.slots import slots_of
 from knitting.words.writer import say_cast_on
 
 _MOST_PROBLEMS = 200
@@ -212,8 +213,28 @@ class _Reader:
         else:
             self._understood(whole, Role.TALK)
 
+    def _as_section(self, tokens: tuple[Token, ...], line: TidyLine) -> bool:
+        """ "Work as for the first square": the rows of a part that was read, under this line; its cast-on only where
+        nothing is on the needle of this part yet."""
+        found = slots_of(self.dialect).form("like_section", tokens, 0)
+        if found is None or found[1] < len(tokens):
+            return False
+        wanted = str(found[0]["words"]).lower().split()
+        named = [(name or self.headers.title, orders) for name, orders in self.sections[:-1] if orders]
+        name, like = next((each for each in reversed(named) if each[0].lower().split() == wanted), ("", []))
+        if not like:
+            return False
+        where = line.in_text(span_of(tokens))
+        begun = any(isinstance(order, CastOn | Tab) for order in self.sections[-1][1])
+        copied = [order for order in like if not (begun and isinstance(order, CastOn | Tab))]
+        self.sections[-1][1].extend(replace(order, span=where) for order in copied)
+        self._understood(where, Role.ORDER, sentence("The rows of '{part}' are worked.", part=name))
+        return True
+
     def _unread(self, unread: Sequence[tuple[Token, ...]], line: TidyLine) -> None:
         for tokens in unread:
+            if self._as_section(tokens, line):
+                continue
             problem = _cannot_read(tokens, line.text, self.dialect)
             if not line.as_written:
                 problem = _problem_in_text(problem, line)

@@ -11,8 +11,9 @@ from typing import NamedTuple
 from knitting.dialects.dialect import Dialect
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, span_of, tokens_of
-from knitting.problems import Problem, Span
-from knitting.rows import Row, SameAs, Side, Step
+from knitting.problems import Problem, ProblemKind, Span, unreadable
+from knitting.rows import Row, SameAs, Side, Step, Unread
+from knitting.statements import sentence
 from knitting.words.claims import claim_at_end
 from knitting.words.slots import slots_of
 from knitting.words.step_reader import StepReader
@@ -225,6 +226,10 @@ def read_row(
     body = Span(line, column + begin)
     found = _body(dialect, said[begin:])
     span = Span(line, head.column, max(column + len(rest.rstrip()), head.end) - head.column)
+    if found.model and head.numbers and len(head.numbers) % len(found.model):
+        return _uneven(head, found, span, dialect)
+    if found.model and head.numbers and found.times_said and len(head.numbers) != len(found.model) * found.times:
+        return _uneven(head, found, span, dialect)
     if found.model and head.numbers:
         model = found.model * min(found.times, len(head.numbers))
         return (
@@ -253,6 +258,17 @@ def read_row(
     return row, [problem.within(body) for problem in found.problems], tuple(each.within(body) for each in found.talk)
 
 
+def _uneven(head: Head, found: _Body, span: Span, dialect: Dialect) -> tuple[Row, list[Problem], tuple[Span, ...]]:
+    """Rows that point to others, so many times that they are other rows than the head names."""
+    told = len(found.model) * found.times if found.times_said else len(found.model)
+    message = sentence(
+        "The head names {named:rows}, and what follows gives {told:rows}.", named=len(head.numbers), told=told
+    )
+    hint = sentence("Change the numbers of the head, or how often the rows are repeated.")
+    row = Row(head.name, head.numbers, (Unread(head.name, span),), span, head.side, head.in_round)
+    return row, [unreadable(ProblemKind.CANNOT_READ, span, message, hint)], ()
+
+
 @dataclass(frozen=True, slots=True)
 class _Body:
     """What stands after a head: steps, or the numbers of the rows that it points to."""
@@ -261,6 +277,7 @@ class _Body:
     problems: tuple[Problem, ...]
     model: tuple[int, ...] = ()
     times: int = 1
+    times_said: bool = False
     talk: tuple[Span, ...] = ()
     colour: str = ""
 
@@ -280,7 +297,7 @@ def _body(dialect: Dialect, said: str) -> _Body:
         model, times = pointer[1].get("rows", pointer[1].get("ordinals")), pointer[1].get("times", 1)
         assert isinstance(model, tuple)
         assert isinstance(times, int)
-        return _Body(steps, tuple(reader.problems), model, times, colour=colour)
+        return _Body(steps, tuple(reader.problems), model, times, "times" in pointer[1], colour=colour)
     if not steps and reader.talk:  # a row of talk alone is none
         reader.refuse_talk()
     return _Body(steps, tuple(reader.problems), talk=tuple(reader.talk))

@@ -37,7 +37,15 @@ _GOAL_FORMS = (
     "to_marker",
     "to_end",
 )
-_UNTIL_FORMS = ("until_remain", "until_remains", "until_count", "until_section_length", "until_length", "until_rows")
+_UNTIL_FORMS = (
+    "until_remain",
+    "until_remains",
+    "until_count",
+    "until_section_length",
+    "until_length",
+    "until_more_rows",
+    "until_rows",
+)
 _INCH_WORDS = frozenset({"in", "inch", "inches", '"'})
 _MOST_IN_LIST = 5_000
 _MOST_IN_NAME = 6
@@ -138,8 +146,8 @@ class Slots:
             span = tokens[at].span.to(tokens[after - 1].span)
             if form in _UNTIL_FORMS[:3]:
                 return UntilCount(_int(values), span, remain=form != "until_count"), after
-            if form == "until_rows":
-                return UntilRows(_int(values), span), after
+            if form in ("until_rows", "until_more_rows"):
+                return UntilRows(_int(values), span, more=form == "until_more_rows"), after
             length = values["length"]
             assert isinstance(length, float)
             return UntilLength(length, span, section=form == "until_section_length"), after
@@ -315,10 +323,9 @@ def _length(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
         value = float(tokens[at].text)
     except ValueError:
         return
-    if tokens[at + 1].text == "cm":
-        yield value, at + 2
-    elif tokens[at + 1].text in _INCH_WORDS:
-        yield value * CM_PER_INCH, at + 2
+    if tokens[at + 1].text == "cm" or tokens[at + 1].text in _INCH_WORDS:
+        factor = 1.0 if tokens[at + 1].text == "cm" else CM_PER_INCH
+        yield value * factor, _behind_other_unit(tokens, at + 2)
 
 
 def _name(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
@@ -328,3 +335,10 @@ def _name(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
         end += 1
     for stop in range(end, at, -1):
         yield " ".join(token.raw for token in tokens[at:stop]), stop
+
+
+def _behind_other_unit(tokens: Sequence[Token], at: int) -> int:
+    """The place after the same length in another unit, in brackets: "10 cm (4 in)"."""
+    inner = tokens[at : at + 4]
+    said = len(inner) == 4 and inner[0].text == "(" and inner[3].text == ")"
+    return at + 4 if said and (inner[2].text == "cm" or inner[2].text in _INCH_WORDS) else at

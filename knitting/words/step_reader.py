@@ -6,13 +6,12 @@ from collections.abc import Sequence
 
 from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.single_steps import SINGLE_STEPS
-from knitting.dialects.spelling import nearest_stitch
 from knitting.dialects.templates import Found
-from knitting.dialects.tokens import Token, raw_of, span_of
-from knitting.problems import Problem, ProblemKind, Span, TextMend, unreadable
+from knitting.dialects.tokens import Token
+from knitting.problems import Problem, ProblemKind, Span, TextMend
 from knitting.rows import ChangeColour, Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.rows.without_places import with_places
-from knitting.statements import Sentence, sentence
+from knitting.statements import sentence
 from knitting.stitches import STITCHES, Family, StitchKind
 from knitting.words.asides import CLOSERS, AsideReader
 from knitting.words.slots import slots_of
@@ -263,6 +262,7 @@ class StepReader(AsideReader):
         if goal is None:
             return Work(kind, 1 if count is None else count, self._span(start))
         self.at = goal[1]
+        kind = self._modified(kind)
         if kind.uses == kind.makes == 1:
             return WorkTo(kind, goal[0], self._span(start))
         return Group((Work(kind, 1, self._span(start)),), self._span(start), goal=goal[0])
@@ -329,54 +329,3 @@ class StepReader(AsideReader):
             key, self.at = found
             kind = STITCHES.get(f"{kind.key}_{key}", kind)
         return kind
-
-    # -- what cannot be read ---------------------------------------------------------------------
-
-    def _phrase_end(self, at: int, closer: str) -> int:
-        at += 1
-        while at < len(self.tokens) and self.tokens[at].text not in (",", ";", ".", closer or ","):
-            at += 1
-        return at
-
-    def _unread(self, end: int) -> Unread:
-        tokens = self.tokens[self.at : end]
-        self.at = end
-        span, text = span_of(tuple(tokens)), raw_of(tuple(tokens), self.line_text)
-        said = text if len(text) <= 40 else text[:39] + "…"
-        counted = self.dialect.counts_first and len(tokens) > 1 and tokens[0].number is not None
-        word = tokens[1] if counted else tokens[0]
-        if len(tokens) > 2 or not word.is_word:
-            self._say(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read as a step.", said=said))
-            return Unread(text, span)
-        near = nearest_stitch(word.text, self.dialect)
-        hint = sentence("Did you mean '{near}'?", near=near) if near else None
-        mends = (TextMend(word.span, near),) if near else ()
-        self._say(
-            ProblemKind.UNKNOWN_STITCH, span, sentence("'{said}' is no stitch that Bias knows.", said=said), hint, mends
-        )
-        return Unread(text, span)
-
-    def refuse_talk(self) -> None:
-        """Say that what was passed over is no step."""
-        for span in self.talk:
-            said = self.line_text[span.column - 1 : span.end - 1]
-            self._say(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read as a step.", said=said))
-        self.talk.clear()
-
-    def _refuse(self, start: int, message: Sentence) -> Unread:
-        span = self._span(start)
-        self._say(ProblemKind.CANNOT_READ, span, message)
-        return Unread(self.line_text[span.column - 1 : span.end - 1], span)
-
-    def _say(
-        self,
-        kind: ProblemKind,
-        span: Span,
-        message: Sentence,
-        hint: Sentence | None = None,
-        mends: tuple[TextMend, ...] = (),
-    ) -> None:
-        self.problems.append(unreadable(kind, span, message, hint, mends=mends))
-
-    def _span(self, start: int) -> Span:
-        return span_of(tuple(self.tokens[start : self.at]))

@@ -29,6 +29,7 @@ from knitting.rows import (
     ReturnHeld,
     Row,
     SameAs,
+    Side,
     Step,
     Stretch,
     Tab,
@@ -137,7 +138,7 @@ class Writer(StepWriter):
             case Repeat():
                 return self._repeat(order)
             case Stretch():
-                text = say_stretch(order, self.until(order.until), self.dialect)
+                text = say_stretch(order, self.until(order.until), self.dialect) + self._ending(order.ending_side)
                 return sentence(text) + self.stated(order)
             case CastOn(count, _, claim, picked_up):
                 words = self.dialect.fill("pick_up" if picked_up else "cast_on", n=count)
@@ -252,9 +253,14 @@ class Writer(StepWriter):
             text = self.dialect.fill("repeat_last", n=repeat.last, until=until)
         if repeat.ending is not None:
             text += self.dialect.fill("ending", n=repeat.ending)
-        if repeat.ending_side is not None:
-            text += self.dialect.fill("ending_side", facing=self.dialect.word("sides", repeat.ending_side.value))
+        text += self._ending(repeat.ending_side)
         return sentence(text) + self.stated(repeat)
+
+    def _ending(self, side: Side | None) -> str:
+        """ ", ending with a WS row", or nothing."""
+        return (
+            self.dialect.fill("ending_side", facing=self.dialect.word("sides", side.value)) if side is not None else ""
+        )
 
     def until(self, until: RepeatEnd) -> str:
         """The end of a repeat of rows."""
@@ -267,7 +273,7 @@ class Writer(StepWriter):
             case Times(more):
                 return self.dialect.fill("further", n=more)
             case UntilRows(rows):
-                return self.dialect.fill("until_rows", n=rows)
+                return self.dialect.fill("until_more_rows" if until.more else "until_rows", n=rows)
         form = "until_section_length" if until.section else "until_length"
         return self.dialect.fill(form, length=f"{until.length_cm:.10g} cm")
 

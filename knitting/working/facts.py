@@ -175,13 +175,6 @@ class NoCentre(Facts):
 
 
 @dataclass(frozen=True, slots=True)
-class NoGauge(Facts):
-    """A length is asked of a piece without a gauge."""
-
-    kind: ClassVar[ProblemKind] = ProblemKind.AMBIGUOUS
-
-
-@dataclass(frozen=True, slots=True)
 class TooHighNumber(Facts):
     """A row number beyond the rows that are worked."""
 

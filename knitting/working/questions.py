@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.needle.facts import NoCentreMarked, ShapingNotSaid
 from knitting.needle.needle import Needle
 from knitting.problems import NOWHERE, Problem, Question, Span
 from knitting.rows import Headers, MarkStitches
-from knitting.rows.replacements import OrderInstead, ShapingHeader
+from knitting.rows.replacements import GaugeHeader, OrderInstead, ShapingHeader
 from knitting.statements import Statement
 from knitting.stitches import DECREASES, INCREASES
 
@@ -30,6 +31,18 @@ class WhichChange(Statement):
     """An increase or a decrease is told without its stitch; a mirrored pair is taken."""
 
     increase: bool
+
+
+@dataclass(frozen=True, slots=True)
+class WhichGauge(Statement):
+    """A length is asked for and nothing tells how many rows it has; a usual gauge is taken."""
+
+    gauge: Gauge
+
+
+def gauge_taken(where: Span) -> tuple[Gauge, Question]:
+    """The gauge that is taken where none is told, and the question that it answers."""
+    return GUESS_IN_GARTER, Question(where, WhichGauge(GUESS_IN_GARTER), (GaugeHeader(_TOP, GUESS_IN_GARTER),))
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,10 +7,10 @@ from collections.abc import Sequence
 from knitting.measures import Gauge, GaugesFrom, rows_within
 from knitting.problems import Problem, Span
 from knitting.rows import Repeat, Side, Stretch, Times, UntilCount, UntilLength, UntilRows
-from knitting.working import starts
 from knitting.working.count_checks import check_gain, worked_past
 from knitting.working.facts import NoSuchRow, TooFewRows
 from knitting.working.piece_state import PieceState
+from knitting.working.questions import gauge_taken
 from knitting.working.section_rows import RowDefinition, SectionRows, define
 
 
@@ -61,9 +61,16 @@ class RepeatWorker:
                 self._times(repeat, rows, repeat.until.more)
             case UntilLength():
                 self._until_length(repeat, rows, repeat.until)
-            case UntilRows(wanted):
-                self._rows_in_turn(rows, max(wanted - len(rows), 0), repeat.span)
+            case UntilRows(wanted, _, more):
+                self._rows_in_turn(rows, wanted if more else max(wanted - len(rows), 0), repeat.span)
         self._check_end(repeat, (before, first))
+
+    def _gauge_for(self, until: UntilLength) -> Gauge:
+        """The gauge of the piece; where it has none a usual one is taken, and asked about."""
+        if self.gauge is None:
+            self.gauge, asked = gauge_taken(until.span)
+            self.bench.questions.append(asked)
+        return self.gauge
 
     def _rows_as_set(self) -> int:
         """How many rows "in this way" are: the last one that changed the count, and what came after it."""
@@ -99,12 +106,16 @@ class RepeatWorker:
             case UntilRows(count):
                 self._rows_in_turn(rows, count, stretch.span)
             case UntilLength() as until:
-                if self.gauge is None:
-                    self.bench.say(starts.no_gauge(until.span))
-                    return
+                gauge = self._gauge_for(until)
                 begin = self.section_start if until.section else 0
-                end = begin + rows_within(until.length_cm, begin, self.gauge, self.later)
+                end = begin + rows_within(until.length_cm, begin, gauge, self.later)
                 self._rows_in_turn(rows, max(round(end - len(self.bench.rows)), 0), stretch.span)
+        if (
+            stretch.ending_side is not None
+            and self.bench.rows[-1:]
+            and self.bench.rows[-1].side is not stretch.ending_side
+        ):
+            self._rows_in_turn(rows, 1, stretch.span)
         self._check_end(stretch, (start,))
 
     def _from_the_side_in_hand(self, rows: list[RowDefinition]) -> list[RowDefinition]:
@@ -166,9 +177,7 @@ class RepeatWorker:
                 return
 
     def _until_length(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilLength) -> None:
-        if self.gauge is None:
-            self.bench.say(starts.no_gauge(until.span))
-            return
+        gauge = self._gauge_for(until)
         start = self.section_start if until.section else 0
-        wanted = start + rows_within(until.length_cm, start, self.gauge, self.later) - len(self.bench.rows)
+        wanted = start + rows_within(until.length_cm, start, gauge, self.later) - len(self.bench.rows)
         self._times(repeat, rows, max(round(wanted / len(rows)), 0))

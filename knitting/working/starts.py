@@ -4,18 +4,16 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from knitting.measures import GUESS_IN_GARTER
 from knitting.needle.needle import Needle
 from knitting.needle.walk import MOST_MARKS, MOST_ON_NEEDLE
-from knitting.problems import Mend, Problem, Span
+from knitting.problems import Mend, Problem
 from knitting.rows import CastOn, Marking, MarkStitches, Tab
-from knitting.rows.replacements import CountInstead, GaugeHeader, OrderInstead
+from knitting.rows.replacements import CountInstead, OrderInstead
 from knitting.working.facts import (
     CastOnCount,
     CastOnParts,
     EmptyTab,
     NoCentre,
-    NoGauge,
     NothingCastOn,
     NotMarkable,
     TabCount,
@@ -82,8 +80,3 @@ def _no_centre(total: int, order: MarkStitches, cast_on: CastOn | None) -> Probl
         others = (CastOn(count, cast_on.span) for count in (total + 1, total - 1))
         mends = tuple(OrderInstead(cast_on.span, other) for other in others)
     return Problem(order.span, NoCentre(total), mends)
-
-
-def no_gauge(where: Span) -> Problem:
-    """A length that is asked of a piece without a gauge."""
-    return Problem(where, NoGauge(), (GaugeHeader(Span(1, 1), GUESS_IN_GARTER),))

@@ -133,6 +133,8 @@ UNREAD = [
     ("us", "flat", "Reverse all shapings.", 4),
     ("us", "flat", "Knit until it is long enough.", 4),
     ("us", "flat", "You have 30 sts and no idea.", 4),
+    ("us", "flat", "Repeat rows 1-2 three times (9 rows).", 4),
+    ("us", "flat", "Row 3: Knit, increasing 2 sts evenly.", 4),
     ("it", "flat", "Diminuire 7 m. distribuite.", 4),
     ("it", "flat", "Lavorare lo schema A.", 4),
 ]
@@ -154,6 +156,7 @@ QUESTIONS = [
     ("us", "CO 20 sts.\nRow 1: Knit.\nRow 2: Purl.\nDec 1 st at each end of next row.", [20, 20, 18], 3),
     ("uk", "Cast on 20 sts.\n1st row: K.\n2nd row: P.\nInc 1 st at each end of next row.", [20, 20, 22], 4),
     ("it", "Avviare 20 m.\n1° f.: dir.\n2° f.: rov.\nAumentare 1 m. ai lati del prossimo f.", [20, 20, 22], 4),
+    ("us", "CO 20 sts.\nRow 1: Knit.\nRepeat row 1 until piece measures 1 cm.", [20, 20, 20, 20], 1),
 ]
 
 
@@ -178,6 +181,26 @@ def test_one_size_is_worked_and_all_are_checked():
     assert problem.kind is ProblemKind.NOT_A_MULTIPLE
     assert problem.message.startswith("In size M: ")
     assert not work_text(text.replace("(9,", "(12,")).worked.problems
+
+
+NOVEL = "It was a grey morning on the quay, and nobody had thought of the lamp. She counted the boats until noon.\n"
+STRANGE = {
+    "a novel": NOVEL * 1_900,
+    "twice the limit": "Cast on 5 sts.\n" + "Row 1: Knit. " * 32_000,
+    "soup": "Leek soup\n2 leeks, 1 onion\nCut the leeks into rounds and fry until soft.\nAdd 1 litre of stock, stir, serve.",
+    "crochet": "Ch 20.\nRow 1: sc in 2nd ch from hook and in each ch across. 19 sc.\nRow 2: ch 1, turn, dc in each st to end.",
+    "two languages": "CO 20 sts.\nRow 1: 2 dir, k to end.\nRow 2: tutte le m a rov.\nIntrecciare.",
+    "a page with a script": "<html><script>alert('x')</script>\n<p>Hello there.</p></html>",
+    "brackets": "(" * 4_000,
+    "numbers": "1 (2, 3) " * 400,
+}
+
+
+@pytest.mark.parametrize("name", STRANGE)
+def test_what_is_no_pattern_gets_a_problem_and_never_a_count(name):
+    worked = work_text(STRANGE[name]).worked
+    assert worked.problems
+    assert not [row for row in worked.rows if row.complete]
 
 
 def test_the_table_is_large_enough_to_mean_something():
