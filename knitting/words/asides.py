@@ -9,8 +9,8 @@ from knitting.dialects.single_steps import SINGLE_STEPS
 from knitting.dialects.tokens import Token
 from knitting.rows import Cluster, Group, Step, Work
 from knitting.sorting.asking import is_talk
+from knitting.words.known_steps import KnownSteps
 from knitting.words.slots import Slots
-from knitting.words.unread_steps import UnreadSteps
 
 CLOSERS = {"(": ")", "[": "]", "{": "}"}
 _ENDS_CLAUSE = frozenset({",", ";", ".", "*", *CLOSERS, *CLOSERS.values()})
@@ -19,7 +19,7 @@ _MOST_IN_CLUSTER = 5
 _SINGLE_FORMS = tuple(SINGLE_STEPS)
 
 
-class AsideReader(UnreadSteps):
+class AsideReader(KnownSteps):
     """Reads what is no step; the reader of steps builds on it."""
 
     slots: Slots

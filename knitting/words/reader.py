@@ -66,6 +66,7 @@ def read(text: str, words: Dialect | None = None, size: int | None = None) -> Re
         )
         return reader.reading()
     lines = lines_of(text)
+    reader.lines = lines
     reader.sizes = sizes_of(lines[:MOST_LINES], reader.dialect, size)
     for line in tidied(lines[:MOST_LINES], reader.dialect, beginnings(reader.dialect), reader.sizes):
         if reader.said >= _MOST_PROBLEMS:
@@ -98,6 +99,7 @@ class _Reader:
         self.roles: list[Understood] = []
         self.heading: tuple[TidyLine, Span] | None = None
         self.titled = False
+        self.lines: list[str] = []
         self.sizes = ONE_SIZE
         self.sections: list[tuple[str, list[Order]]] = [("", [])]
 
@@ -152,6 +154,9 @@ class _Reader:
         whole = line.in_text(Span(line.number, len(line.text) - len(line.text.lstrip()) + 1, len(stripped)))
         header = header_of(line.text)
         meaning = self._meaning(header[0]) if header else ""
+        if meaning and meaning != "section" and not line.as_written:  # what is kept is kept as it was typed
+            raw = self.lines[line.number - 1]
+            header, stripped = header_of(raw) or header, raw.strip()
         if header and not meaning and not self.begun and self.headers.names_a_fabric(header[0]):
             meaning = "fabric"
         if stripped.startswith("#") or meaning == "note":

@@ -31,6 +31,7 @@ class StepReader(AsideReader):
         self.at = 0
         self.problems: list[Problem] = []
         self.talk: list[Span] = []
+        self.known: dict[tuple[str, ...], tuple[StitchKind, int, int]] = {}
 
     def read(self) -> tuple[Step, ...]:
         """All steps of the row."""
@@ -65,12 +66,16 @@ class StepReader(AsideReader):
             token = self.tokens[self.at]
             if token.text in self._between:
                 self.at += 1
+            elif (known := self._known_step()) is not None:
+                steps.append(known)
             elif self._passed_over(steps):
                 continue
             elif token.text == closer or (starred and self._star_ends()) or (not closer and token.text in ")]}"):
                 break
             else:
+                start, said = self.at, len(self.problems) + len(self.talk)
                 steps.append(self._step(closer, depth))
+                self._keep(start, steps[-1], said)
         return tuple(steps)
 
     def _step(self, closer: str, depth: int) -> Step:

@@ -114,11 +114,6 @@ SAID = [
         ["line 2, column 1: The stripes use 'B' and the yarns above are A."],
     ),
     (
-        "Cast on 5 sts.\nRow 1: Knit.\nRepeat row 1 until piece measures 10 cm.",
-        ["line 3, column 14: The length is given in centimetres and the piece has no gauge. "
-         "Write it at the top, such as 'Gauge: 18 sts x 36 rows = 10 cm, garter'."],
-    ),
-    (
         "Gauge: tight\nCast on 5 sts.",
         ["line 1, column 1: The gauge 'tight' cannot be read. Write it as '20 sts and 40 rows = 10 cm'."],
     ),

@@ -7,6 +7,7 @@ const PAUSE = 220;
 const CARET_PAUSE = 90;
 const ASKS_AGAIN_AFTER = 5000;
 const LARGEST_FILE = 1_900_000;
+const LONGEST_TEXT = 200_000;
 
 const unkeptKey = () => `unkept ${location.pathname}`;
 
@@ -311,7 +312,12 @@ document.addEventListener("alpine:init", () => {
         this.say(gettext("{file} is larger than 1.9 MB: it was not opened", { file: file.name }));
         return;
       }
-      const plain = /\.(txt|md)$/i.test(file.name) ? await file.text() : "{";
+      const isText = /\.(txt|md)$/i.test(file.name);
+      if (isText && file.size > LONGEST_TEXT) {
+        this.say(gettext("{file} is larger than 200 kB: it was not opened", { file: file.name }));
+        return;
+      }
+      const plain = isText ? await file.text() : "{";
       if (!plain.trimStart().startsWith("{") && !plain.includes("\uFFFD")) {
         this.open(file, plain); // needs no network
         return;
