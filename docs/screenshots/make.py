@@ -17,6 +17,7 @@ ROOT = Path(__file__).resolve().parents[2]
 HERE = Path(__file__).resolve().parent
 BIND = "127.0.0.1:8765"
 DESK, PHONE = (1280, 800), (390, 844)
+
 FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 
 
@@ -28,10 +29,10 @@ def open_piece(page: Page, title: str) -> None:
 
 
 def type_in(page: Page) -> None:
-    """Bring in the draft with two mistakes."""
+    """Bring in a page as it is typed, with what is asked about it."""
     page.goto(f"http://{BIND}/bring-in/")
-    page.get_by_label("Written rows").fill((ROOT / "demo" / "spinnaker.txt").read_text("utf-8"))
-    page.wait_for_selector("#verdict:has-text('2 places')")
+    page.get_by_label("Written rows").fill((ROOT / "tests" / "browser" / "magazine.txt").read_text("utf-8"))
+    page.wait_for_selector(".problems.questions")
     page.locator("h1").evaluate("_ => document.activeElement.blur()")
 
 

@@ -8,6 +8,7 @@ from enum import Enum
 from typing import Protocol
 
 from knitting.dialects.dialect import Dialect
+from knitting.dialects.tokens import MOST_IN_LINE
 from knitting.tidying.letters import cleaned
 from knitting.tidying.lines import TidyLine
 from knitting.tidying.sizes import ONE_SIZE, Sizes, in_size
@@ -59,6 +60,10 @@ def tidied(lines: Sequence[str], words: Dialect, begins: Beginnings, sizes: Size
     open_line: Begins | None = None  # what the last line that is no page number began
     gap = False
     for number, text in enumerate(lines, start=1):
+        if len(text) > MOST_IN_LINE:  # it is said to be too long, and nothing of it is read
+            found.append(TidyLine(text, number))
+            open_line = None
+            continue
         line = cleaned(text, number, words.letter_rules)
         line = in_size(line, sizes) if sizes else line
         bare = line.text.strip()

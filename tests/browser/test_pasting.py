@@ -1,6 +1,7 @@
 """A pattern pasted as it comes out of a magazine, and opened from a file: summed up, asked about, saved, knitted."""
 
 import base64
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
@@ -10,37 +11,7 @@ from bias.at_needles.actions import progress_of
 from bias.pieces.models import Piece
 from tests.browser.conftest import DESK, PHONE
 
-MAGAZINE = """QUAYSIDE KERCHIEF
-by the shop on the quay
-
-MATERIALS
-100 g of wool in A, 50 g in B
-
-TENSION
-22 sts and 30 rows to 10 cm over st st
-
-Using 4 mm needles and A, cast on 21 sts loosely.
-1st row (RS): K.
-2nd row: K3, p to last 3 sts,
-k3.
-These 2 rows set st st with borders.
-Inc 1 st at each end of next and every
-foll 4th row until there are 31 sts.
-The edge will roll at first: do not worry.
-
-34
-
-SHAPE POINT
-Change to B.
-Next row: K to 1 st before center, cdd (see
-notes), k to end. 29 sts.
-Next row: P.
-Rep last 2 rows until 3 sts rem.
-Cast off.
-
-FINISHING
-Weave in ends. Block gently to measurements and leave to dry.
-"""
+MAGAZINE = (Path(__file__).parent / "magazine.txt").read_text("utf-8")
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
