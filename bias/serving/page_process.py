@@ -14,7 +14,7 @@ from typing import Any, NamedTuple, TypeAlias
 
 Environ: TypeAlias = dict[str, Any]
 
-_LESS_URGENT = 10
+_LESS_URGENT = 19
 _TOLD_OF_ITS_PARENTS_END = 1
 """What ``prctl`` calls it."""
 _app: Callable[[Environ, Any], Iterable[bytes]] | None = None
