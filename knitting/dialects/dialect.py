@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field, fields, replace
 from functools import cache, cached_property, lru_cache
 from typing import Any, TypeAlias
 
@@ -282,7 +282,10 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         talk_starts=frozenset(table["talk"]["starts"]),
         halves={word: key for key, words in table["halves"].items() for word in words},
         doing=Doing(
-            *(frozenset(table["doing"][name]) for name in ("verbs", "objects", "before", "always", "finishing")),
+            *(
+                frozenset(table["doing"][name])
+                for name in ("verbs", "objects", "before", "always", "everyday", "finishing")
+            ),
         ),
         fixed_times=table["fixed_times"],
         counting=table["counting"],

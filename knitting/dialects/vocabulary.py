@@ -55,13 +55,15 @@ class Doing:
 
     ``verbs`` of the trade, the ``objects`` that follow one that is meant so, and what stands ``before`` a clause.
     Words of ``always`` limit what is done, wherever they stand.
-    Words of ``finishing`` tell that a clause speaks of what is done off the needles.
+    Words of ``finishing`` tell that a clause speaks of what is done off the needles: there ``everyday`` verbs are meant
+    as everybody means them.
     """
 
     verbs: frozenset[str]
     objects: frozenset[str]
     before: frozenset[str]
     always: frozenset[str]
+    everyday: frozenset[str]
     finishing: frozenset[str]
 
 

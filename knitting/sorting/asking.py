@@ -45,11 +45,8 @@ def is_talk(tokens: Sequence[Token], words: Dialect, begun: bool) -> bool:
             return False
         if begun and numbered and following is not None and following.text in words.counted_things:
             return False
-        if asks(tokens, at, 0, words) and not (
-            finishing
-            and not _is_short_stitch(token, words)
-            and not (following is not None and _is_number(following, words))
-        ):
+        excused = finishing and token.text in words.doing.everyday
+        if asks(tokens, at, 0, words) and not (excused and not (following and _is_number(following, words))):
             return False
     return True
 

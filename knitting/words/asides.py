@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from functools import cached_property
 
@@ -19,14 +20,14 @@ _MOST_IN_CLUSTER = 5
 _SINGLE_FORMS = tuple(SINGLE_STEPS)
 
 
-class AsideReader(KnownSteps):
+class AsideReader(KnownSteps, ABC):
     """Reads what is no step; the reader of steps builds on it."""
 
     slots: Slots
 
+    @abstractmethod
     def _names(self, inner: Sequence[Token], step: Work) -> bool:
         """Whether some words, read as steps, are the stitch of a step and nothing else."""
-        raise NotImplementedError
 
     @cached_property
     def _between(self) -> frozenset[str]:

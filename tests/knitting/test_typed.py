@@ -130,6 +130,8 @@ UNREAD = [
     ("us", "flat", "Row 3: K2, yoo, k to end.", 4),
     ("us", "flat", "Row 3: K2, dance a little round.", 4),
     ("us", "flat", "Work chart A.", 4),
+    ("us", "flat", "Press lightly and repeat the last part.", 4),
+    ("us", "flat", "Pin it out and increase the other half.", 4),
     ("us", "flat", "Reverse all shapings.", 4),
     ("us", "flat", "Knit until it is long enough.", 4),
     ("us", "flat", "You have 30 sts and no idea.", 4),
