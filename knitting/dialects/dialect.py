@@ -281,12 +281,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         size_words=frozenset(table["sizes"]["words"]),
         talk_starts=frozenset(table["talk"]["starts"]),
         halves={word: key for key, words in table["halves"].items() for word in words},
-        doing=Doing(
-            *(
-                frozenset(table["doing"][name])
-                for name in ("verbs", "objects", "before", "always", "everyday", "finishing")
-            ),
-        ),
+        doing=Doing(*(frozenset(table["doing"][each.name]) for each in fields(Doing))),
         fixed_times=table["fixed_times"],
         counting=table["counting"],
         headers={word: key for key, words in table["headers"].items() for word in words},
