@@ -64,6 +64,7 @@ class Dialect:
     written: Mapping[str, Mapping[str, tuple[str, ...]]]
     spoken: Mapping[str, str]
     worked: Mapping[str, str]
+    spelled_out: Mapping[str, str]
     neighbours: Mapping[str, Mapping[str, str]]
     stitches: Spellings
     modifiers: Spellings
@@ -138,6 +139,14 @@ class Dialect:
     def with_stitches(self, own: Mapping[tuple[str, ...], tuple[Step, ...]]) -> Dialect:
         """The dialect with stitches that a text defines, each by the words of its name."""
         return replace(self, own=own)
+
+    def calling(self, head: HeadWord) -> Dialect:
+        """The dialect where rows are called as a head calls them: "rounds" in the orders of a piece in the round.
+
+        >>> dialect().calling(dialect().heads["rnd"]).fill("same_as", rows="1 and 2")
+        'as rnds 1 and 2'
+        """
+        return _calling(self, head.one.lower(), head.many.lower())
 
     def of_class(self, name: str, count: int) -> str:
         """The word of a class beside a number: "st" or "sts"."""
@@ -226,6 +235,12 @@ class Dialect:
         return [template for templates in self.forms.values() for template in templates]
 
 
+@lru_cache(maxsize=64)
+def _calling(words: Dialect, one: str, many: str) -> Dialect:
+    rows = (many, one, *words.classes["row"])
+    return replace(words, classes={**words.classes, "row": rows}, singular={**words.singular, many: one})
+
+
 @lru_cache(maxsize=256)
 def _knowing(words: Dialect, names: tuple[str, ...]) -> Dialect:
     own = spellings_of({name: [words.own_fabric.replace("{name}", name), name] for name in names})
@@ -293,6 +308,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         modifiers=spellings_of(table["modifiers"]),
         fabrics=spellings_of(table["fabrics"]),
         manners=spellings_of(table["manners"]),
+        spelled_out=table.get("spelled_out", {}),
         recipes=spellings_of(table["recipes"]),
         wearing=spellings_of(table["wearing"]),
         own_fabric=table["own_fabric"],

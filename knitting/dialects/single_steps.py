@@ -23,6 +23,7 @@ from knitting.rows import (
 )
 
 PLACES = {
+    "evenly": Place.EVENLY,
     "every_marker": Place.EVERY_MARKER,
     "marker": Place.MARKER,
     "marked": Place.MARKED_STITCH,
@@ -51,7 +52,7 @@ def _marker(deed: MarkerDeed) -> Callable[[Found, Span], Step]:
 
 
 def _shape(increase: bool, place: Place) -> Callable[[Found, Span], Step]:
-    return lambda found, span: Shape(increase, place, span)
+    return lambda found, span: Shape(increase, place, span, _int(found))
 
 
 SINGLE_STEPS: Mapping[str, Callable[[Found, Span], Step]] = {

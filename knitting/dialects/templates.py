@@ -208,5 +208,5 @@ def _is_many(words: Sequence[str], at: int) -> bool:
     before = next((word for word in reversed(words[max(at - 2, 0) : at]) if word.isdigit()), "")
     if before:
         return before != "1"
-    following = words[at + 1] if at + 1 < len(words) else ""
+    following = next((word for word in words[at + 1 :] if not word.startswith("<")), "")
     return following[:1].isdigit() and not following.isdigit()

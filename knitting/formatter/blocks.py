@@ -1,10 +1,14 @@
-"""Rows that are written over and over, each once: wrong-side rows gathered, equal blocks pointed to."""
+"""Rows that are written over and over, each once: wrong-side rows gathered, equal blocks pointed to.
+
+No row points to one that stands nowhere in words of its own.
+"""
 
 from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import pairwise
 
 from knitting.needle.worked import WorkedPiece
 from knitting.problems import Span
@@ -15,16 +19,32 @@ _LONGEST_BLOCK = 24
 _FEWEST_GATHERED = 2
 
 
-def wrong_side_gathered(piece: Piece, worked: WorkedPiece) -> Piece:
-    """Equal wrong-side rows of a section as one, "Row 2 and all WS rows"."""
+def folded(piece: Piece, worked: WorkedPiece) -> Piece:
+    """Each section in the fewest lines: its equal blocks pointed to, or its wrong-side rows gathered, or both."""
     sides = {row.span: row.side for row in worked.rows}
-    return replace(piece, sections=tuple(_gathered(section, sides) for section in piece.sections))
+    return replace(piece, sections=tuple(_shortest(section, sides) for section in piece.sections))
+
+
+def blocks_folded(piece: Piece, _: WorkedPiece) -> Piece:
+    """Rows that repeat the ones before them as "Rows 5-12: Repeat rows 3 and 4 4 times", equal ones as one."""
+    return replace(piece, sections=tuple(_folded(section) for section in piece.sections))
+
+
+def _shortest(section: Section, sides: dict[Span, Side]) -> Section:
+    blocks = _folded(section)
+    ways = [blocks, _gathered(blocks, sides), _equal_joined(_gathered(_written_out(section), sides))]
+    return min(ways, key=lambda way: len(way.orders))
+
+
+# -- wrong-side rows ---------------------------------------------------------------------------------------
 
 
 def _gathered(section: Section, sides: dict[Span, Side]) -> Section:
+    """Equal wrong-side rows of a section as one, "Row 2 and all WS rows"."""
     rows = [order for order in section.orders if isinstance(order, Row)]
     if any(row.gathered for row in rows):
         return section
+    models = {number for order in section.orders if isinstance(order, SameAs) for number in order.model}
     even = [row for row in rows if _single(row) and row.numbers[0] % 2 == 0 and sides.get(row.span) is Side.WS]
     by_words: dict[object, list[Row]] = {}
     for row in even:
@@ -34,7 +54,7 @@ def _gathered(section: Section, sides: dict[Span, Side]) -> Section:
         return section
     first = equal[0]
     called = _called_later(section.orders)
-    dropped = {row.span for row in equal[1:] if called[row.numbers[0]]}
+    dropped = {row.span for row in equal[1:] if called[row.numbers[0]] and row.numbers[0] not in models}
     if not dropped:
         return section
     gathered = replace(first, gathered=True, head="gathered_ws", side=None, claim=None)
@@ -58,23 +78,67 @@ def _called_later(orders: Sequence[Order]) -> Counter[int]:
     return found
 
 
-def blocks_folded(piece: Piece, worked: WorkedPiece) -> Piece:
-    """Rows that repeat the ones before them as "Rows 5-12: Repeat rows 3 and 4 4 times", equal ones as one."""
-    return replace(piece, sections=tuple(_folded(section) for section in piece.sections))
+def _equal_joined(section: Section) -> Section:
+    """Equal rows one after another, with gathered rows between them, as one: "Rows 3, 5 and 7"."""
+    joined: list[Order] = []
+    for order in section.orders:
+        last = joined[-1] if joined else None
+        if isinstance(last, Row) and isinstance(order, Row) and _follows(order, last):
+            numbers = (*last.numbers, *order.numbers)
+            joined[-1] = replace(last, numbers=numbers, claim=None)
+        else:
+            joined.append(order)
+    return replace(section, orders=tuple(joined))
+
+
+def _follows(row: Row, before: Row) -> bool:
+    """Whether a row could be told with the one before it, the wrong-side rows between them being gathered."""
+    alike = _single(row) and not row.gathered and before.times == 1 and not before.note and not before.gathered
+    if not alike or not before.numbers or _words(row) != _words(before):
+        return False
+    numbers = (*before.numbers, *row.numbers)
+    return all(later == earlier + 2 for earlier, later in pairwise(numbers))
+
+
+# -- equal blocks ------------------------------------------------------------------------------------------
+
+
+def _written_out(section: Section) -> Section:
+    """Rows that only point to another written row, in its words."""
+    known: dict[int, Row] = {}
+    orders: list[Order] = []
+    for order in section.orders:
+        if isinstance(order, SameAs) and len(order.numbers) == 1 and order.model[0] in known and order.gain is None:
+            model = known[order.model[0]]
+            order = replace(
+                model,
+                name=order.name,
+                numbers=order.numbers,
+                span=order.span,
+                side=order.side,
+                colour=order.colour,
+                claim=order.claim,
+                head=order.head,
+            )
+        if isinstance(order, Row) and _single(order) and not order.gathered:
+            known[order.numbers[0]] = order
+        orders.append(order)
+    return replace(section, orders=tuple(orders))
 
 
 def _folded(section: Section) -> Section:
-    keys = _keys(section.orders)
+    written = _written_out(section).orders
+    keys = _keys(written)
     found: list[Order] = []
     at = 0
-    while at < len(section.orders):
+    while at < len(written):
         best = _best_block(keys, at)
         if best is None:
             found.append(section.orders[at])
             at += 1
             continue
         period, times = best
-        found += _fold(section.orders, at, period, times)
+        found += _fold(written, at, period, times)
         at += period * times
     return replace(section, orders=tuple(found))
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from knitting.formatter.blocks import blocks_folded, wrong_side_gathered
+from knitting.formatter.blocks import blocks_folded, folded
 from knitting.formatter.row_words import edited
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import NOWHERE, Span
-from knitting.rows import Claim, Order, Piece, Repeat, Row, SameAs, Section, Side, Step, UntilCount
+from knitting.rows import Claim, Order, Piece, Repeat, Row, SameAs, Side, Step, UntilCount
 from knitting.rows.lists import different_steps
 from knitting.rows.without_places import SharedByWords
 from knitting.working.comparison import differing_rows
@@ -31,9 +31,10 @@ def format_piece(worked: WorkedPiece) -> Piece:
     """
     if worked.problems or not worked.rows or different_steps(worked.piece) > _MOST_EDITED:
         return worked.piece
-    piece = _rows_edited(worked)
-    for edit in (blocks_folded, wrong_side_gathered):
-        piece = _if_the_same(worked, piece, edit)
+    edited_rows = _rows_edited(worked)
+    piece = _if_the_same(worked, edited_rows, folded)
+    if piece is edited_rows:  # gathered rows may come out otherwise where a section is worked in another order
+        piece = _if_the_same(worked, edited_rows, blocks_folded)
     return _if_the_same(worked, piece, _counted)
 
 
@@ -98,32 +99,40 @@ def _first_and_last(rows: Sequence[WorkedRow]) -> _First:
 def _counted(piece: Piece, worked: WorkedPiece) -> Piece:
     """Counts at the ends of the rows that change, and of the repeats that do not name theirs."""
     again = work_piece(piece, gauge=worked.piece.headers.gauge)
-    firsts = _first_and_last(again.rows)
+    by_place = _by_place(again.rows)
     starts = {count.line: count.first_start for count in again.lines}
     by_line = {count.line: again.rows[count.last_row].end for count in again.lines if count.last_row is not None}
 
     def one(order: Order) -> Order:
-        if isinstance(order, Row):
-            first = firsts.get(order.span)
-            single = len(order.numbers) <= 1 and not order.gathered and order.times == 1
-            return replace(order, claim=_claim_of(first[0]) if first and single else None)
-        if isinstance(order, SameAs):
-            last = firsts.get(order.span)
-            return replace(order, claim=_claim_of(last[1]) if last else None)
+        if isinstance(order, Row | SameAs):
+            times = order.times if isinstance(order, Row) and not order.numbers else len(order.numbers)
+            gathered = isinstance(order, Row) and order.gathered
+            rows = by_place.get(order.span, [])[:times]
+            return replace(order, claim=_claim_of(rows) if rows and not gathered else None)
         if isinstance(order, Repeat) and isinstance(order.until, UntilCount):
             begin = starts.get(order.span.line, 0)
             return replace(order, until=replace(order.until, remain=begin > order.until.count))
         if isinstance(order, Repeat):
             end = by_line.get(order.span.line)
-            return replace(order, claim=Claim(end, NOWHERE) if end and order.claim else None)
+            changed = order.claim or end != starts.get(order.span.line)
+            return replace(order, claim=Claim(end, NOWHERE) if end and changed else None)
         return order
 
-    return replace(
-        piece, sections=tuple(Section(s.name, tuple(one(order) for order in s.orders)) for s in piece.sections)
-    )
+    sections = (replace(section, orders=tuple(map(one, section.orders))) for section in piece.sections)
+    return replace(piece, sections=tuple(sections))
 
 
-def _claim_of(row: WorkedRow) -> Claim | None:
-    if not row.change or not row.end:
+def _by_place(rows: Sequence[WorkedRow]) -> dict[Span, list[WorkedRow]]:
+    """The rows worked from each place in the text, in their order."""
+    found: dict[Span, list[WorkedRow]] = {}
+    for row in rows:
+        found.setdefault(row.span, []).append(row)
+    return found
+
+
+def _claim_of(rows: Sequence[WorkedRow]) -> Claim | None:
+    """The count after some rows, where they change it."""
+    last = rows[-1]
+    if last.end == rows[0].before.total or not last.end:
         return None
-    return Claim(row.end, NOWHERE, row.parts if 1 < len(row.parts) < row.end else ())
+    return Claim(last.end, NOWHERE, last.parts if 1 < len(last.parts) < last.end else ())

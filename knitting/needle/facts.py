@@ -204,6 +204,15 @@ class PlaceNotSaid(Facts):
 
 
 @dataclass(frozen=True, slots=True)
+class DoNotFit(Facts):
+    """More changes spread evenly than there is room for in a row of ``total`` stitches."""
+
+    kind: ClassVar[ProblemKind] = ProblemKind.TOO_FEW_STITCHES
+    shape: Shape
+    total: int
+
+
+@dataclass(frozen=True, slots=True)
 class WhichStitch(Facts):
     """A change here that does not say its stitch, or which of the ``pair`` of the headers."""
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from knitting.needle.facts import NoMarkForShaping, PlaceNotSaid, ShapingNotSaid, WhichMarker, WhichStitch
+from knitting.needle.facts import DoNotFit, NoMarkForShaping, PlaceNotSaid, ShapingNotSaid, WhichMarker, WhichStitch
 from knitting.needle.needle import Mark, Needle
 from knitting.needle.stops import Stop
 from knitting.problems import Span
@@ -59,7 +59,10 @@ class _ShorthandWriter:
         shapes = [step for step in steps if isinstance(step, Shape)]
         if all(shape.place is not Place.HERE for shape in shapes) and (not others or _fills_row(others)):
             span = others[0].span if others else shapes[0].span
-            return self._whole(others[0] if others else InFabric("pattern", span, goal=ToEnd(), whole=True), shapes)
+            filler = others[0] if others else InFabric("pattern", span, goal=ToEnd(), whole=True)
+            if shapes[0].place is Place.EVENLY and len(shapes) == 1:
+                return list(self._evenly(shapes[0], filler))
+            return self._whole(filler, shapes)
         found: list[Step] = []
         for step in steps:
             if isinstance(step, Shape):
@@ -80,6 +83,22 @@ class _ShorthandWriter:
             found += self._at_mark(mark, target, filler)
         edge = next((shape for shape in shapes if shape.place in _AT_END), None)
         return [*found, *self._at_end(edge, filler)]
+
+    def _evenly(self, shape: Shape, filler: Step) -> Iterator[Step]:
+        """Equal stretches between the changes, and half of one before the first and after the last."""
+        kind, total, many = self._pair(shape)[0], self.needle.total, shape.times
+        plain = total - many * kind.uses
+        if plain < 0 or many > total:
+            raise Stop(shape.span, DoNotFit(shape, total))
+        worked = 0
+        for at in range(many):
+            before = ((2 * at + 1) * plain + many) // (2 * many)
+            if before > worked:
+                yield _so_many(filler, before - worked)
+            worked = before
+            yield Work(kind, 1, shape.span)
+        if plain > worked:
+            yield _so_many(filler, plain - worked)
 
     def _at_start(self, edge: Shape | None, filler: Step) -> Iterator[Step]:
         if edge is None:
@@ -125,7 +144,7 @@ class _ShorthandWriter:
         if shape.place is Place.HERE:
             found.append(self._here(shape))
             return
-        if shape.place in (*_AT_START, *_AT_END, Place.EVERY_MARKER):
+        if shape.place in (*_AT_START, *_AT_END, Place.EVERY_MARKER, Place.EVENLY):
             raise Stop(shape.span, PlaceNotSaid(shape))
         before, after = self._pair(shape)
         step = found[-1] if found else None

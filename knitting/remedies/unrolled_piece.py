@@ -17,7 +17,6 @@ from knitting.rows import (
     Order,
     Piece,
     Row,
-    Section,
     Side,
     Step,
     Work,
@@ -74,7 +73,7 @@ def unrolled(worked: WorkedPiece) -> list[Item]:
 def rolled(worked: WorkedPiece, items: Sequence[Item], headers: Headers | None = None) -> Piece:
     """The piece that comes of a course: its rows numbered anew, those that come again written once."""
     sections = tuple(
-        Section(section.name, tuple(_numbered([item for item in items if item.section == at])))
+        replace(section, orders=tuple(_numbered([item for item in items if item.section == at])))
         for at, section in enumerate(worked.piece.sections)
     )
     return blocks_folded(replace(worked.piece, headers=headers or worked.piece.headers, sections=sections), worked)

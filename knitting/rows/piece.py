@@ -134,12 +134,13 @@ class Stretch:
 
 @dataclass(frozen=True, slots=True)
 class CastOn:
-    """Stitches to begin with."""
+    """Stitches to begin with; ``manner`` as that of a bind-off."""
 
     count: int
     span: Span
     claim: Claim | None = None
     picked_up: bool = False
+    manner: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,9 +187,10 @@ class RemoveMarks:
 
 @dataclass(frozen=True, slots=True)
 class JoinRound:
-    """Join the ends and go round."""
+    """Join the ends and go round; ``manner`` as that of a bind-off."""
 
     span: Span
+    manner: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -196,7 +198,7 @@ class BindOff:
     """Bind off what is on the needle, or all but the ``slipped`` first and the ``left`` last stitches.
 
     ``manner`` is a key of the dialects' tables, or words kept as written; ``drops`` says that the stitches
-    not bound off are let down.
+    not bound off are let down. ``stated`` is how many stitches the words say are bound off, 0 where they say nothing.
     """
 
     manner: str
@@ -204,6 +206,7 @@ class BindOff:
     slipped: int = 0
     left: int = 0
     drops: bool = False
+    stated: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -265,10 +268,14 @@ Order: TypeAlias = (
 
 @dataclass(frozen=True, slots=True)
 class Section:
-    """A run of orders under one heading; row numbers begin afresh in each."""
+    """A run of orders under one heading; row numbers begin afresh in each.
+
+    ``copies`` is how many the heading asks for ("make 2"), 0 where it says nothing of it; the rows are those of one.
+    """
 
     name: str
     orders: tuple[Order, ...]
+    copies: int = 0
 
 
 @dataclass(frozen=True, slots=True)

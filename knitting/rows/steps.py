@@ -92,7 +92,7 @@ class InFabric:
 
 
 class Place(Enum):
-    """Where a change of one stitch falls that is written without its stitches."""
+    """Where a change falls that is written without its stitches: one stitch, or several spread evenly."""
 
     HERE = "here"
     MARKER = "each side of m"
@@ -101,6 +101,7 @@ class Place(Enum):
     EDGE = "at each edge"
     BEGINNING = "at the beginning of the row"
     END = "at the end of the row"
+    EVENLY = "evenly across the row"
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,6 +111,7 @@ class Shape:
     increase: bool
     place: Place
     span: Span
+    times: int = 1
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
-from knitting.rows import Side
+from knitting.problems import NOWHERE
+from knitting.rows import Side, ToEnd, Work, WorkTo
 from knitting.saying.language import _, ngettext
 from knitting.saying.sentences import Said, Sentences, counted
+from knitting.stitches import KNIT, STITCHES
 from knitting.words.writer import Writer
 from knitting.working.facts import (
+    BindOffCount,
     CastOnCount,
     CastOnParts,
     CountNeverReached,
@@ -212,6 +215,15 @@ def _written_twice(facts: WrittenTwice, writer: Writer) -> Said:
     return Said(message, _("Is this row {following}?").format(following=facts.following))
 
 
+def _bind_off_count(facts: BindOffCount, writer: Writer) -> Said:
+    message = _("{stated} stitches are bound off here, and {total} are on the needle.")
+    if facts.stated > facts.total:
+        return Said(message.format(stated=facts.stated, total=facts.total))
+    hint = _("A row that binds off some of them says what is done with the others: '{row}'.")
+    row = writer.steps((Work(STITCHES["bo"], facts.stated, NOWHERE), WorkTo(KNIT, ToEnd(), NOWHERE)))
+    return Said(message.format(stated=facts.stated, total=facts.total), hint.format(row=row))
+
+
 def _too_many_spared(facts: TooManySpared, writer: Writer) -> Said:
     message = _("{spared} stitches are not to be bound off, and there are {total}.")
     return Said(message.format(spared=facts.spared, total=facts.total))
@@ -264,6 +276,7 @@ SENTENCES: Sentences = MappingProxyType(
         RepeatedNotWritten: _repeated_not_written,
         PointsNowhere: _points_nowhere,
         WrittenTwice: _written_twice,
+        BindOffCount: _bind_off_count,
         TooManySpared: _too_many_spared,
         HeldAlready: _held_already,
         OtherSide: _other_side,

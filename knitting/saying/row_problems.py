@@ -9,6 +9,7 @@ from knitting.needle.facts import (
     Ahead,
     BeyondGoal,
     Doing,
+    DoNotFit,
     LeftOver,
     Limit,
     MarkerInTheWay,
@@ -232,6 +233,14 @@ def _which_stitch(facts: WhichStitch, writer: Writer) -> Said:
     return Said(message, " ".join(leans))
 
 
+def _do_not_fit(facts: DoNotFit, writer: Writer) -> Said:
+    return Said(
+        _("'{shaping}': a row of {total} stitches has no room for so many.").format(
+            shaping=writer.step(facts.shape), total=facts.total
+        )
+    )
+
+
 def _shaping_not_said(facts: ShapingNotSaid, writer: Writer) -> Said:
     name = writer.dialect.word("headers", "increase" if facts.shape.increase else "decrease").capitalize()
     header = f"{name}: {writer.dialect.word('recipes', facts.example)}"
@@ -263,6 +272,7 @@ SENTENCES: Sentences = MappingProxyType(
         WhichMarker: _which_marker,
         NoMarkForShaping: _no_mark_for_shaping,
         PlaceNotSaid: _place_not_said,
+        DoNotFit: _do_not_fit,
         WhichStitch: _which_stitch,
         ShapingNotSaid: _shaping_not_said,
         UnclearGrowth: _unclear_growth,

@@ -36,6 +36,8 @@ from knitting.stitches import KNIT, PURL
 
 _PURL_ROW = WorkTo(PURL, ToEnd(), NOWHERE, whole=True)
 _KNIT_ROW = WorkTo(KNIT, ToEnd(), NOWHERE, whole=True)
+NOT_TWISTED = "not_twisted"
+"""The manner of joining that has words of its own in every dialect."""
 _HOLDER = "holder"
 """What stitches on hold are called where nothing is said."""
 
@@ -43,10 +45,11 @@ MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
     "tab": lambda f, span, _: Tab(
         number_in(f, "n"), number_in(f, "rows_n"), number_in(f, "side"), number_in(f, "edge"), span, KNIT
     ),
-    "cast_on": lambda f, span, _: CastOn(number_in(f, "n"), span),
+    "cast_on": lambda f, span, _: CastOn(number_in(f, "n"), span, manner=_manner(f)),
     "return_held": lambda f, span, _: ReturnHeld(str(f["held"]), span),
-    "pick_up": lambda f, span, _: CastOn(number_in(f, "n"), span, picked_up=True),
-    "join": lambda f, span, _: JoinRound(span),
+    "pick_up": lambda f, span, _: CastOn(number_in(f, "n"), span, picked_up=True, manner=_manner(f)),
+    "join_careful": lambda f, span, _: JoinRound(span, NOT_TWISTED),
+    "join": lambda f, span, _: JoinRound(span, _manner(f)),
     "mark_centre": lambda f, span, _: MarkStitches((), span),
     "mark_stitches": lambda f, span, _: MarkStitches(_rows(f), span),
     "marker_before_centre": lambda f, span, _: MarkStitches((), span, Marking.BEFORE),
@@ -70,9 +73,9 @@ MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
     ),
     "plain_fabric": lambda f, span, said: _plain(said, number_in(f, "n"), span, _fabric(f)),
     "plain_until": lambda f, span, said: Stretch((_plain(said, 1, span, _fabric(f)),), _until(f), span),
-    "slip_and_bind_off": lambda f, span, _: BindOff(str(f["manner"]), span, number_in(f, "slipped"), number_in(f, "n")),
-    "bind_off_to": lambda f, span, _: BindOff(str(f.get("manner", "")), span, left=number_in(f, "n")),
-    "bind_off": lambda f, span, _: BindOff(str(f["manner"]), span),
+    "slip_and_bind_off": lambda f, span, _: BindOff(_manner(f), span, number_in(f, "slipped"), number_in(f, "n")),
+    "bind_off_to": lambda f, span, _: BindOff(_manner(f), span, left=number_in(f, "n")),
+    "bind_off": lambda f, span, _: BindOff(_manner(f), span, stated=number_in(f, "n") if "n" in f else 0),
     "fasten_off": lambda f, span, _: FastenOff(span),
     "repeat_named": lambda f, span, _: Repeat((), _until(f), span, named=str(f["label"])),
 }
@@ -118,6 +121,10 @@ def _rows(found: Found) -> tuple[int, ...]:
     rows = found.get("rows", found.get("ordinals"))
     assert isinstance(rows, tuple)
     return rows
+
+
+def _manner(found: Found) -> str:
+    return str(found.get("manner", ""))
 
 
 def _until(found: Found) -> RepeatEnd:

@@ -3,15 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from functools import lru_cache
+from dataclasses import dataclass, field, replace
 
 from knitting.dialects.detection import detect
 from knitting.dialects.dialect import Dialect
-from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES, Token, lines_of, span_of, tokens_of
-from knitting.problems import Problem, ProblemKind, Span, TextMend, in_reading_order, unreadable
+from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES, Token, lines_of, span_of
+from knitting.problems import NOWHERE, Problem, ProblemKind, Span, in_reading_order, unreadable
 from knitting.rows import CastOn, Order, Piece, Row, SameAs, Section, Tab
-from knitting.rows.without_places import with_places
 from knitting.sorting.headings import heading_of, looks_like_heading
 from knitting.sorting.roles import Role, Understood
 from knitting.statements import Sentence, sentence
@@ -20,15 +18,13 @@ from knitting.tidying.sizes import ONE_SIZE, Sizes, sizes_of
 from knitting.tidying.tidy import Begins
 from knitting.words.beginnings import beginnings
 from knitting.words.headers import HeaderReader, gauge_in_prose, header_of
-from knitting.words.orders import order_reader
+from knitting.words.line_reader import LineRead, cannot_read, problem_in_text, read_in_text, read_line
 from knitting.words.own_stitches import definition_of, is_abbreviation, own_stitches
-from knitting.words.row_reader import head_of, read_row
 from knitting.words.slots import slots_of
 from knitting.words.writer import say_cast_on
 
 _MOST_PROBLEMS = 200
 _NOT_KNITTING = frozenset({Role.TALK, Role.HEADING})
-_MOST_KEPT = 16_384
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,11 +97,11 @@ class _Reader:
         self.titled = False
         self.lines: list[str] = []
         self.sizes = ONE_SIZE
-        self.sections: list[tuple[str, list[Order]]] = [("", [])]
+        self.sections = [_SectionRead()]
 
     @property
     def begun(self) -> bool:
-        return any(orders for _, orders in self.sections)
+        return any(section.orders for section in self.sections)
 
     @property
     def said(self) -> int:
@@ -114,8 +110,15 @@ class _Reader:
 
     def reading(self) -> Reading:
         self._end_heading(None)
-        sections = tuple(Section(name, tuple(orders)) for name, orders in self.sections if orders or not name)
-        piece = Piece(self.headers.headers(), sections, tuple(self.notes))
+        for section in self.sections:
+            if section.name and not section.orders:  # a heading over nothing but talk
+                self.notes.append((section.where, section.name))
+        sections = tuple(
+            Section(section.name, tuple(section.orders), section.copies)
+            for section in self.sections
+            if section.orders or not section.name
+        )
+        piece = Piece(self.headers.headers(), sections, tuple(sorted(self.notes, key=lambda note: note[0].line)))
         strange = self.unknown_keys or [each.where for each in self.roles if each.role in _NOT_KNITTING]
         if strange and not self.begun and not self.problems:
             message = sentence("No cast-on and no row could be found, only lines such as this one.")
@@ -160,14 +163,14 @@ class _Reader:
         if header and not meaning and not self.begun and self.headers.names_a_fabric(header[0]):
             meaning = "fabric"
         if stripped.startswith("#") or meaning == "note":
-            self.notes.append((whole, stripped))
+            self.notes.append((whole, stripped if stripped.startswith("#") or header is None else header[1]))
             self._understood(whole, Role.NOTE)
         elif self.dialect.own and definition_of(line.text, self.plain) is not None:
             self._understood(whole, Role.SETTING)
         elif is_abbreviation(line.text, self.dialect) and beginnings(self.dialect).of_line(line.text) is None:
             self._understood(whole, Role.TALK)
         elif header and meaning == "section":
-            self.sections.append((header[1], []))
+            self.sections.append(_SectionRead(*self._copies(header[1]), whole))
             self._understood(whole, Role.HEADING)
         elif header and meaning and not self.begun and (header[1] or meaning not in ("increase", "decrease")):
             self.headers.take(header[0], header[1], whole)
@@ -185,10 +188,10 @@ class _Reader:
         return found
 
     def _worked_line(self, line: TidyLine, whole: Span) -> None:
-        found = _read_line(self.dialect, line.number, line.text, self.begun)
+        found = read_line(self.dialect, line.number, line.text, self.begun)
         if not line.as_written:
-            found = _in_text(found, line)
-        self.sections[-1][1].extend(found.orders)
+            found = read_in_text(found, line)
+        self.sections[-1].orders.extend(found.orders)
         self.problems.extend(found.problems)
         if found.orders or found.problems:
             is_row = isinstance(found.orders[0], Row | SameAs) if found.orders else True
@@ -196,11 +199,12 @@ class _Reader:
         if found.orders or found.problems:
             for span in found.talk:
                 self._understood(span, Role.TALK)
+            self.notes += [(whole, words) for words in found.said]
             self._unread(found.unread, line)
             return
         self._wordy_line(found, line, whole)
 
-    def _wordy_line(self, found: _LineRead, line: TidyLine, whole: Span) -> None:
+    def _wordy_line(self, found: LineRead, line: TidyLine, whole: Span) -> None:
         """A line without a row and without an order: a heading, a setting in words, talk, or something unread."""
         header = header_of(line.text)
         in_prose = None if self.begun else gauge_in_prose(line.text)
@@ -216,7 +220,18 @@ class _Reader:
         elif found.unread:
             self._unread(found.unread, line)
         else:
-            self._understood(whole, Role.TALK)
+            self._set_aside(line, whole)
+
+    def _copies(self, name: str) -> tuple[str, int]:
+        """The name of a section as it is written, and how many copies it asks for behind it: "Panel (make 2)"."""
+        bare, copies = heading_of(name, self.dialect)
+        said = f" ({self.dialect.counting['copies'].format(n=copies)})"
+        return (bare, copies) if copies and name == bare + said else (name, 0)
+
+    def _set_aside(self, line: TidyLine, whole: Span) -> None:
+        """A line that asks for nothing: it is kept as a note."""
+        self.notes.append((whole, line.text.strip()))
+        self._understood(whole, Role.TALK)
 
     def _as_section(self, tokens: tuple[Token, ...], line: TidyLine) -> bool:
         """ "Work as for the first square": the rows of a part that was read, under this line; its cast-on only where
@@ -225,14 +240,14 @@ class _Reader:
         if found is None or found[1] < len(tokens):
             return False
         wanted = str(found[0]["words"]).lower().split()
-        named = [(name or self.headers.title, orders) for name, orders in self.sections[:-1] if orders]
+        named = [(each.name or self.headers.title, each.orders) for each in self.sections[:-1] if each.orders]
         name, like = next((each for each in reversed(named) if each[0].lower().split() == wanted), ("", []))
         if not like:
             return False
         where = line.in_text(span_of(tokens))
-        begun = any(isinstance(order, CastOn | Tab) for order in self.sections[-1][1])
+        begun = any(isinstance(order, CastOn | Tab) for order in self.sections[-1].orders)
         copied = [order for order in like if not (begun and isinstance(order, CastOn | Tab))]
-        self.sections[-1][1].extend(replace(order, span=where) for order in copied)
+        self.sections[-1].orders.extend(replace(order, span=where) for order in copied)
         self._understood(where, Role.ORDER, sentence("The rows of '{part}' are worked.", part=name))
         return True
 
@@ -240,9 +255,9 @@ class _Reader:
         for tokens in unread:
             if self._as_section(tokens, line):
                 continue
-            problem = _cannot_read(tokens, line.text, self.dialect)
+            problem = cannot_read(tokens, line.text, self.dialect)
             if not line.as_written:
-                problem = _problem_in_text(problem, line)
+                problem = problem_in_text(problem, line)
             self.problems.append(problem)
             self._understood(problem.where, Role.UNREAD)
 
@@ -251,7 +266,7 @@ class _Reader:
 
     # -- headings ---------------------------------------------------------------------------------------
 
-    def _may_be_heading(self, line: TidyLine, found: _LineRead) -> bool:
+    def _may_be_heading(self, line: TidyLine, found: LineRead) -> bool:
         copies = heading_of(line.text, self.dialect)[1]
         return (not found.unread or copies > 0) and looks_like_heading(line.text, self.dialect)
 
@@ -268,7 +283,7 @@ class _Reader:
             self.headers.title = name
             self._understood(whole, Role.HEADING)
         elif begins in (Begins.ROW, Begins.BARE_HEAD, Begins.ORDER):
-            self.sections.append((name, []))
+            self.sections.append(_SectionRead(name, copies, whole))
             sense = (
                 sentence("{copies} of this part are made; the rows are those of one.", copies=copies)
                 if copies
@@ -276,57 +291,14 @@ class _Reader:
             )
             self._understood(whole, Role.HEADING, sense)
         else:
-            self._understood(whole, Role.TALK)
+            self._set_aside(line, whole)
 
 
-@dataclass(frozen=True, slots=True)
-class _LineRead:
-    orders: tuple[Order, ...]
-    problems: tuple[Problem, ...] = ()
-    unread: tuple[tuple[Token, ...], ...] = ()
-    talk: tuple[Span, ...] = ()
+@dataclass(slots=True)
+class _SectionRead:
+    """A section so far; ``where`` is its heading."""
 
-
-@lru_cache(maxsize=_MOST_KEPT)
-def _read_line(words: Dialect, number: int, line_text: str, begun: bool) -> _LineRead:
-    """What one line says; while a text is edited, the lines that stay as they are need no second reading."""
-    colon = line_text.find(":")
-    head = head_of(line_text[: colon + 1] if colon > 0 else line_text, number, words)
-    if head is not None:
-        row, problems, talk = read_row(head, number, line_text[head.end - 1 :], head.end, words)
-        return _LineRead((row,), tuple(problems), talk=talk)
-    found = order_reader(words).read(tokens_of(line_text, number), begun)
-    return _LineRead(found.orders, (), found.unread, found.talk)
-
-
-def _in_text(found: _LineRead, line: TidyLine) -> _LineRead:
-    """What was read of a changed line, with its places in the text as it was pasted."""
-    return _LineRead(
-        tuple(_order_in_text(order, line) for order in found.orders),
-        tuple(_problem_in_text(problem, line) for problem in found.problems),
-        found.unread,
-        tuple(line.in_text(span) for span in found.talk),
-    )
-
-
-def _order_in_text(order: Order, line: TidyLine) -> Order:
-    if isinstance(order, Row) and order.body.line:
-        body = order.body
-        steps = with_places(order.steps, lambda span: line.in_text(span.within(body)))
-        order = replace(order, steps=steps)
-    return with_places(order, lambda span: line.in_text(span) if span.line == line.number else span)
-
-
-def _problem_in_text(problem: Problem, line: TidyLine) -> Problem:
-    mends = tuple(replace(mend, span=line.in_text(mend.span)) for mend in problem.mends)
-    return replace(problem, where=line.in_text(problem.where), mends=mends)
-
-
-def _cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Problem:
-    span = span_of(tuple(tokens))
-    said = line_text[span.column - 1 : span.end - 1]
-    said = said if len(said) <= 60 else said[:59] + "…"
-    note = words.word("headers", "note").capitalize()
-    hint = sentence("What is not to be worked begins with '{note}:'.", note=note)
-    mends = (TextMend(Span(span.line, span.column), f"{note}: "),)
-    return unreadable(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read.", said=said), hint, mends=mends)
+    name: str = ""
+    copies: int = 0
+    where: Span = NOWHERE
+    orders: list[Order] = field(default_factory=list)

@@ -26,8 +26,16 @@ from knitting.rows import (
 from knitting.stitches import STITCHES, StitchKind
 from knitting.words.slots import slots_of
 
-_CHANGES = ("bind_off_change", "cast_on_change", "increase_change", "decrease_change")
-_PLACES = {"at_edges": Place.EDGE, "at_beginning": Place.BEGINNING, "at_end": Place.END}
+_CHANGES = (
+    "bind_off_change",
+    "cast_on_change",
+    "increase_many",
+    "decrease_many",
+    "increase_change",
+    "decrease_change",
+)
+_INCREASES = frozenset({"increase_change", "increase_many"})
+_PLACES = {"at_evenly": Place.EVENLY, "at_edges": Place.EDGE, "at_beginning": Place.BEGINNING, "at_end": Place.END}
 _WHENS = (
     "when_next_and_n_nth",
     "when_next_and_n_other",
@@ -145,9 +153,17 @@ def _when(form: str, found: Found) -> _When:
 
 def _orders(told: _Told, span: Span) -> list[Order] | None:
     """What is worked; ``None`` where the sentence leaves open what, where, or until when."""
-    if told.change is None or told.place is None or (told.when is None and told.until is None):
+    if told.change is None or told.place is None:
         return None
-    when = told.when or _When()
+    evenly = told.place is Place.EVENLY
+    counted = isinstance(told.change, tuple) and told.change[0].endswith("_many")
+    if evenly and not counted:
+        return None
+    if isinstance(told.change, tuple) and counted and told.change[1] > 1 and not evenly:
+        return None
+    if told.when is None and told.until is None and not evenly:
+        return None
+    when = told.when or _When(times=1 if evenly else 0)
     steps = tuple(_steps(told, span))
     if not steps or when.every < 1:
         return None
@@ -175,7 +191,7 @@ def _steps(told: _Told, span: Span) -> Iterator[Step]:
         stitch = STITCHES["bo" if form == "bind_off_change" else "co"]
         yield from _around(Work(stitch, number, span), stitch.uses * number, told)
     else:
-        yield Shape(form == "increase_change", told.place, span)
+        yield Shape(form in _INCREASES, told.place, span, number)
         yield InFabric(told.fabric, NOWHERE, goal=ToEnd(), whole=True)
 
 

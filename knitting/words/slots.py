@@ -10,7 +10,6 @@ from typing import TypeAlias
 from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token
-from knitting.measures import CM_PER_INCH
 from knitting.rows import (
     Goal,
     RepeatEnd,
@@ -24,6 +23,7 @@ from knitting.rows import (
     UntilRows,
 )
 from knitting.sorting.asking import asks
+from knitting.words.lengths import read_length
 
 _NUMBER_SLOTS = frozenset({"n", "rows_n", "side", "edge", "slipped", "nth"})
 _GOAL_FORMS = (
@@ -46,7 +46,6 @@ _UNTIL_FORMS = (
     "until_more_rows",
     "until_rows",
 )
-_INCH_WORDS = frozenset({"in", "inch", "inches", '"'})
 _MOST_IN_LIST = 5_000
 _MOST_IN_NAME = 6
 _MOST_IN_LABEL = 3
@@ -91,7 +90,7 @@ class Slots:
             "goal": lambda tokens, at: _one(self.goal(tokens, at)),
             "fabric": lambda tokens, at: _one(spelled_at(self.dialect.fabrics, tokens, at)),
             "facing": self._side,
-            "length": _length,
+            "length": read_length,
             "manner": self._manner,
         }
 
@@ -252,11 +251,19 @@ class Slots:
             end += 1
         end = max([end, *(known[1] for known in [spelled_at(self.dialect.manners, tokens, at)] if known)])
         for stop in range(end, at - 1, -1):
-            known = spelled_at(self.dialect.manners, tokens[:stop], at)
-            if known and known[1] == stop:
-                yield known[0], stop
-            else:
-                yield " ".join(token.raw for token in tokens[at:stop]).replace(" ,", ","), stop
+            said = " ".join(token.raw for token in tokens[at:stop]).replace(" ,", ",").replace(" - ", "-")
+            yield self._known_manners(tokens[:stop], at) or said, stop
+
+    def _known_manners(self, tokens: Sequence[Token], at: int) -> str:
+        """The keys of one manner of the tables or of several ("loosely in pattern"), or nothing."""
+        keys: list[str] = []
+        while at < len(tokens):
+            known = spelled_at(self.dialect.manners, tokens, at)
+            if known is None:
+                return ""
+            keys.append(known[0])
+            at = known[1]
+        return " ".join(keys)
 
     def _rows(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
         """A list of row numbers ("1, 3 and 5-8"), the longest first."""
@@ -316,18 +323,6 @@ def _yarn_letter(token: Token, at: int) -> tuple[object, int] | None:
     return (token.raw, at + 1) if token.raw.isupper() and len(token.raw) <= 3 and token.raw.isalpha() else None
 
 
-def _length(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
-    if at + 1 >= len(tokens) or not tokens[at].text.isascii():
-        return
-    try:
-        value = float(tokens[at].text)
-    except ValueError:
-        return
-    if tokens[at + 1].text == "cm" or tokens[at + 1].text in _INCH_WORDS:
-        factor = 1.0 if tokens[at + 1].text == "cm" else CM_PER_INCH
-        yield value * factor, _behind_other_unit(tokens, at + 2)
-
-
 def _name(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
     """A name of several words, the longest first."""
     end = at
@@ -335,10 +330,3 @@ def _name(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:
         end += 1
     for stop in range(end, at, -1):
         yield " ".join(token.raw for token in tokens[at:stop]), stop
-
-
-def _behind_other_unit(tokens: Sequence[Token], at: int) -> int:
-    """The place after the same length in another unit, in brackets: "10 cm (4 in)"."""
-    inner = tokens[at : at + 4]
-    said = len(inner) == 4 and inner[0].text == "(" and inner[3].text == ")"
-    return at + 4 if said and (inner[2].text == "cm" or inner[2].text in _INCH_WORDS) else at

@@ -39,6 +39,8 @@ class StepWriter:
 
     def __init__(self, words: Dialect) -> None:
         self.dialect = words
+        self.spells_out = False
+        self._spelled: set[str] = set()
 
     def steps(self, steps: Sequence[Step]) -> str:
         """Steps with commas between them."""
@@ -76,8 +78,8 @@ class StepWriter:
         match step:
             case InFabric():
                 return self._in_fabric(step)
-            case Shape(increase, place):
-                return self.dialect.fill(f"{'inc' if increase else 'dec'}_{_PLACE_NAMES[place]}")
+            case Shape(increase, place, _, times):
+                return self.dialect.fill(f"{'inc' if increase else 'dec'}_{_PLACE_NAMES[place]}", n=times)
             case Hold(name, _, count, goal):
                 if goal is not None:
                     return self.dialect.fill("hold_to", goal=self.goal(goal), held=name)
@@ -117,6 +119,9 @@ class StepWriter:
             return self.dialect.counting["plain"].format(stitch=word, n=times)
         if stitch.family in _NAMED:
             return self.dialect.counting["named"].format(stitch=word, n=times)
+        if self.spells_out and stitch.key in self.dialect.spelled_out and stitch.key not in self._spelled:
+            self._spelled.add(stitch.key)
+            word = f"{word} ({self.dialect.spelled_out[stitch.key]})"
         return word if times == 1 else f"{word} {self.so_often(times)}"
 
     def so_often(self, times: int) -> str:

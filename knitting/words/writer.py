@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from knitting.dialects.dialect import Dialect, dialect
 from knitting.dialects.tokens import tokens_of
-from knitting.measures import Gauge, said_number
+from knitting.dialects.vocabulary import HeadWord
 from knitting.problems import NOWHERE
 from knitting.rows import (
     BindOff,
@@ -15,7 +16,6 @@ from knitting.rows import (
     Claim,
     FastenOff,
     Graft,
-    Headers,
     HoldAll,
     InFabric,
     JoinRound,
@@ -29,6 +29,7 @@ from knitting.rows import (
     ReturnHeld,
     Row,
     SameAs,
+    Section,
     Side,
     Step,
     Stretch,
@@ -39,9 +40,8 @@ from knitting.rows import (
     UntilRows,
     WorkTo,
 )
-from knitting.stitches import StitchKind
-from knitting.words.fabric_header import say_fabric
-from knitting.words.headers import RECIPES
+from knitting.words.header_writer import HeaderWriter
+from knitting.words.order_makers import NOT_TWISTED
 from knitting.words.row_reader import read_head
 from knitting.words.step_writer import StepWriter
 from knitting.words.stretch_words import say_stretch
@@ -62,70 +62,52 @@ def say_cast_on(count: int, words: Dialect | None = None) -> str:
     return Writer(words or dialect()).order(CastOn(count, NOWHERE))
 
 
-class Writer(StepWriter):
-    """Says whole pieces and their orders in the words of one dialect."""
+class Writer(HeaderWriter):
+    """Says whole pieces and their orders in the words of one dialect.
+
+    Rows are called rounds where the orders before them were in the round.
+    """
+
+    def __init__(self, words: Dialect) -> None:
+        super().__init__(words)
+        self.read_with = words
 
     def piece(self, piece: Piece) -> str:
         """The whole piece, one order a line."""
-        lines = [*self._headers(piece.headers), ""]
+        lines = [*self.headers(piece.headers), ""]
         notes = list(piece.notes)
+        self.spells_out = True
         for place, section in enumerate(piece.sections):
             if section.name or place:
-                lines += ["", f"{self._key('section')}: {section.name}".rstrip()]
+                lines += ["", self._heading(section)]
             for order in section.orders:
                 while notes and 0 < notes[0][0].line < order.span.line:
-                    lines.append(self._note(notes.pop(0)[1]))
+                    lines.append(self.note(notes.pop(0)[1]))
                 lines.append(self.order(order))
-        lines += [self._note(text) for _, text in notes]
+                self.heed(order)
+        lines += [self.note(text) for _, text in notes]
         return "\n".join(lines).strip("\n") + "\n"
 
-    def _key(self, meaning: str) -> str:
-        return self.dialect.word("headers", meaning).capitalize()
-
-    def _note(self, text: str) -> str:
-        if text.startswith("#"):
-            return text
-        return f"{self._key('note')}:{text.partition(':')[2]}"
-
-    def _headers(self, headers: Headers) -> list[str]:
-        lines = [f"{self._key('title')}: {headers.title}"] if headers.title else []
-        if headers.language:
-            lines.append(f"{self._key('language')}: {self.dialect.name}")
-        if headers.gauge:
-            lines.append(self.gauge(headers.gauge))
-        lines += [f"{self._key('yarn')} {name}: {said}" for name, said in headers.yarns]
-        if headers.stripes:
-            row = self.dialect.classes["row"][0]
-            stripes = ", ".join(f"{stripe.rows} {row} {stripe.colour}" for stripe in headers.stripes)
-            lines.append(f"{self._key('stripes')}: {stripes}")
-        for meaning, pair in (("increase", headers.increase), ("decrease", headers.decrease)):
-            if pair:
-                lines.append(f"{self._key(meaning)}: {self.recipe(pair)}")
-        for fabric in headers.fabrics:
-            lines.append(f"{self._key('fabric')} {fabric.key}: {say_fabric(fabric, self)}")
-        known_keys = self.dialect.written["headers"]
-        return lines + [
-            f"{self._key(key.lower()) if key.lower() in known_keys else key}: {value}" for key, value in headers.others
-        ]
-
-    def gauge(self, gauge: Gauge) -> str:
-        """A gauge as its header line."""
-        key = gauge.fabric.replace(" ", "_")
-        known = key in self.dialect.written["fabrics"]
-        fabric = f", {self.dialect.word('fabrics', key, 1) if known else gauge.fabric}" if gauge.fabric else ""
-        stitches, rows = said_number(gauge.stitches), said_number(gauge.rows)
-        sts, row = self.dialect.classes["st"][0], self.dialect.classes["row"][0]
-        return f"{self._key('gauge')}: {stitches} {sts} x {rows} {row} = 10 cm{fabric}"
-
-    def recipe(self, pair: tuple[StitchKind, StitchKind]) -> str:
-        """The piece's own increase or decrease, as its header names it."""
-        named = next((key for key, both in RECIPES.items() if both == pair), None)
-        return self.dialect.word("recipes", named) if named else self.dialect.word("stitches", pair[0].key)
+    def _heading(self, section: Section) -> str:
+        said = self.dialect.counting["copies"].format(n=section.copies)
+        copies = f" ({said})" if section.copies else ""
+        return f"{self.key('section')}: {section.name}{copies}".rstrip()
 
     # -- orders ---------------------------------------------------------------------------------------
 
+    def heed(self, order: Order) -> None:
+        """Call the rows of the orders that follow as this one does: "rounds" once the work is joined."""
+        if isinstance(order, Row | SameAs) and order.numbers:
+            self.dialect = self.read_with.calling(self._head_word(order.name, order.head))
+        elif isinstance(order, JoinRound):
+            self.dialect = self.read_with.calling(self._head_word("", "round"))
+        elif isinstance(order, CastOn | Tab):
+            self.dialect = self.read_with
+
     def order(self, order: Order) -> str:
         """One order as a sentence."""
+        if isinstance(order, Row | SameAs) and order.numbers:
+            self.heed(order)
         match order:
             case Row():
                 return self._row(order)
@@ -139,17 +121,8 @@ class Writer(StepWriter):
                 return self._repeat(order)
             case Stretch():
                 text = say_stretch(order, self.until(order.until), self.dialect) + self._ending(order.ending_side)
+                text = self._as_called(text)
                 return sentence(text) + self.stated(order)
-            case CastOn(count, _, claim, picked_up):
-                words = self.dialect.fill("pick_up" if picked_up else "cast_on", n=count)
-                st = self.dialect.of_class("st", count)
-                words = words if words.split()[-1] in self.dialect.classes["st"] else f"{words} {st}"
-                return sentence(words) + self.claim(claim)
-            case Tab():
-                values = {"n": order.cast_on, "rows_n": order.rows, "side": order.side, "edge": order.edge}
-                return sentence(self.dialect.fill("tab", **values)) + self.claim(order.claim)
-            case MarkStitches(positions, _, way):
-                return sentence(self.dialect.fill(_MARK_FORMS[way][bool(positions)], rows=self.numbers(positions)))
             case BindOff():
                 return self._bind_off(order)
             case ChangeYarn(colour):
@@ -157,24 +130,45 @@ class Writer(StepWriter):
             case HoldAll(name) | ReturnHeld(name):
                 form = "hold_all" if isinstance(order, HoldAll) else "return_held"
                 return sentence(self.dialect.fill(form, held=name))
+        return self._start(order)
+
+    def _start(self, order: CastOn | Tab | MarkStitches | JoinRound | FastenOff | Graft | RemoveMarks) -> str:
+        """How stitches come onto the needle, are joined and marked; and the plainest orders."""
+        match order:
+            case CastOn(count, _, claim, picked_up, manner):
+                form, said = "pick_up" if picked_up else "cast_on", self._manner(manner)
+                words = self.dialect.fill(form, n=count)
+                words += (
+                    "" if words.split()[-1] in self.dialect.classes["st"] else f" {self.dialect.of_class('st', count)}"
+                )
+                return sentence(f"{words} {said}") + self.claim(claim)
+            case Tab():
+                values = {"n": order.cast_on, "rows_n": order.rows, "side": order.side, "edge": order.edge}
+                return sentence(self.dialect.fill("tab", **values)) + self.claim(order.claim)
+            case MarkStitches(positions, _, way):
+                return sentence(self.dialect.fill(_MARK_FORMS[way][bool(positions)], rows=self.numbers(positions)))
+            case JoinRound(_, manner):
+                if manner == NOT_TWISTED:
+                    return sentence(self.dialect.fill("join_careful"))
+                return sentence(f"{self.dialect.fill('join')} {self._manner(manner)}".replace(" ,", ","))
         return sentence(self.dialect.fill(_PLAIN_ORDERS[type(order)]))
 
     def _same_often(self, model: Sequence[int]) -> str:
         """ "Repeat rows 3 and 4 twice": the rows and how often they come."""
         period = next(n for n in range(1, len(model) + 1) if list(model) == list(model[:n]) * (len(model) // n))
         rows, often = self.numbers(model[:period]), self.so_often(len(model) // period)
-        return self.dialect.fill("same_as_times", rows=f"{rows}," if often[:1].isdigit() else rows, times=often)
+        return _figures_apart(self.dialect.fill("same_as_times", rows=rows, times=often), rows)
 
     def _row(self, row: Row) -> str:
         if row.head == "plain":
             return sentence(self._plain(row)) + self.stated(row)
         if row.gathered and not row.numbers:
-            head = self._bracketed(_capital(self.dialect.fill(row.head)), row.side, row.colour)
+            head = self._bracketed(_capital(self._as_called(self.dialect.fill(row.head))), row.side, row.colour)
         elif row.gathered:
-            words = self.dialect.fill(row.head, n=row.numbers[0]).split(" ", 1)
+            words = self._as_called(self.dialect.fill(row.head, n=row.numbers[0])).split(" ", 1)
             head = self._bracketed(f"{self._name(row.name, 'row')} {words[1]}", row.side, row.colour)
         elif row.numbers:
-            head = self._head(row.name, row.head, row.numbers, row.side, row.colour)
+            head = self._head(row.name, row.head, row.numbers, row.side, row.colour, row.note)
         else:
             head = self._bracketed(_capital(self._unnumbered(row)), row.side, row.colour)
         return f"{head}: {sentence(self.steps(row.steps))}{self.stated(row)}"
@@ -189,36 +183,40 @@ class Writer(StepWriter):
 
     def _unnumbered(self, row: Row) -> str:
         """The head of a row without a number: as it was written, if this dialect reads it so."""
-        read = read_head(tokens_of(f"{row.name}: x"), self.dialect)
+        read = read_head(tokens_of(f"{row.name}: x"), self.read_with)
         if read is not None and (read.key, read.times, read.in_round) == (row.head, row.times, row.in_round):
             return row.name
         label = " ".join(row.name.lower().split()[:-1])
         words = self.dialect.fill(row.head, n=row.times, label=label)
-        if row.in_round:
-            words = " ".join(self._round_word(word) for word in words.split())
-        return words
+        return self._as_called(words, self._head_word("", "round")) if row.in_round else words
 
-    def _round_word(self, word: str) -> str:
-        known = self.dialect.heads.get(word)
-        if known is None:
-            return word
-        rounds = next(head for head in self.dialect.heads.values() if head.key == "round")
-        return (rounds.many if word == known.many.lower() else rounds.one).lower()
+    def _as_called(self, words: str, called: HeadWord | None = None) -> str:
+        """Some words of the tables with rows called as they are in the orders before."""
+        many, one = (called.many, called.one) if called else self.dialect.classes["row"][:2]
+        known = self.dialect.heads
+        said = [
+            word if word not in known else many if word == known[word].many.lower() else one for word in words.split()
+        ]
+        return " ".join(word.lower() if word in (many, one) else word for word in said)
+
+    def _head_word(self, name: str, key: str) -> HeadWord:
+        """The word of a row's head: the one that was written where this dialect has it."""
+        heads = self.dialect.heads
+        return heads.get(name.lower()) or next(
+            (head for head in heads.values() if head.key == key), next(iter(heads.values()))
+        )
 
     def _name(self, name: str, key: str, many: bool = False) -> str:
-        """The word of a row's head: the one that was written where this dialect has it."""
-        head = self.dialect.heads.get(name.lower())
-        if head is None:
-            key = key if any(each.key == key for each in self.dialect.heads.values()) else "row"
-            head = next(each for each in self.dialect.heads.values() if each.key == key)
+        head = self._head_word(name, key)
         return head.many if many else head.one
 
-    def _head(self, name: str, key: str, numbers: Sequence[int], side: object, colour: str) -> str:
-        return self._bracketed(f"{self._name(name, key, len(numbers) > 1)} {self.numbers(numbers)}", side, colour)
+    def _head(self, name: str, key: str, numbers: Sequence[int], side: object, colour: str, note: str = "") -> str:
+        head = f"{self._name(name, key, len(numbers) > 1)} {self.numbers(numbers)}"
+        return self._bracketed(head, side, colour, note)
 
-    def _bracketed(self, head: str, side: object, colour: str) -> str:
+    def _bracketed(self, head: str, side: object, colour: str, note: str = "") -> str:
         inner = [self.dialect.word("sides", str(getattr(side, "value", "")))] if side is not None else []
-        inner += [colour] if colour else []
+        inner += [words for words in (colour, note) if words]
         return f"{head} ({', '.join(inner)})" if inner else head
 
     def stated(self, order: Row | SameAs | Repeat | Stretch) -> str:
@@ -233,10 +231,13 @@ class Writer(StepWriter):
         return f" {self.count(claim.total, claim.parts)}" if claim else ""
 
     def count(self, total: int, parts: Sequence[int] = ()) -> str:
-        """A count as it stands at the end of a row: "(45 sts)", "(12-1-12)"."""
-        if parts:
-            return f"({'-'.join(str(part) for part in parts)})"
-        return f"({total} {self.dialect.of_class('st', total)})"
+        """A count as it stands at the end of a row: "(45 sts)", "(12-1-12)", "(44 sts: 10-11-11-12)"."""
+        parts = parts[:-1] if parts and not parts[-1] else parts
+        said = "-".join(str(part) for part in parts)
+        if 1 < len(parts) < _MANY_PARTS:
+            return f"({said})"
+        counted = f"{total} {self.dialect.of_class('st', total)}"
+        return f"({counted}: {said})" if len(parts) > 1 else f"({counted})"
 
     def _repeat(self, repeat: Repeat) -> str:
         until = self.until(repeat.until)
@@ -246,9 +247,8 @@ class Writer(StepWriter):
             text = self.dialect.fill("repeat_as_set", until=until)
         elif repeat.numbers:
             rows = self.numbers(repeat.numbers)
-            # A figure straight after the row numbers would read as one of them.
-            rows += "," if until[:1].isdigit() and len(repeat.numbers) > 1 else ""
             text = self.dialect.fill("repeat", rows=rows, until=until)
+            text = _figures_apart(text, rows) if len(repeat.numbers) > 1 else text
         else:
             text = self.dialect.fill("repeat_last", n=repeat.last, until=until)
         if repeat.ending is not None:
@@ -278,8 +278,7 @@ class Writer(StepWriter):
         return self.dialect.fill(form, length=f"{until.length_cm:.10g} cm")
 
     def _bind_off(self, order: BindOff) -> str:
-        known = order.manner in self.dialect.written["manners"]
-        manner = self.dialect.word("manners", order.manner) if known else order.manner
+        manner = self._manner(order.manner)
         form = "slip_and_bind_off" if order.slipped else "bind_off_to" if order.left else "bind_off"
         text = self.dialect.fill(form, manner=manner, n=order.left, slipped=order.slipped)
         if manner.startswith(",") and order.left:
@@ -287,6 +286,13 @@ class Writer(StepWriter):
         if order.drops:
             text += self.dialect.fill("drop_both" if order.slipped else "drop_last", n=order.left)
         return sentence(text.replace(" ,", ","))
+
+    def _manner(self, manner: str) -> str:
+        """A manner of the tables in this dialect, or several of them; other words as they stand."""
+        keys = manner.split()
+        if keys and all(key in self.dialect.written["manners"] for key in keys):
+            return " ".join(self.dialect.word("manners", key) for key in keys)
+        return manner
 
 
 _MARK_FORMS = {
@@ -296,8 +302,10 @@ _MARK_FORMS = {
 }
 """The form for the centre, and the one for stitches by their numbers."""
 
+_MANY_PARTS = 4
+"""Parts from which on nobody adds them up in her head: their sum is said as well."""
+
 _PLAIN_ORDERS: dict[type, str] = {
-    JoinRound: "join",
     FastenOff: "fasten_off",
     Graft: "graft",
     RemoveMarks: "remove_marks",
@@ -305,7 +313,15 @@ _PLAIN_ORDERS: dict[type, str] = {
 
 
 def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
+    """The text with its first letter a capital, also behind a star or a bracket."""
+    opened = text[: len(text) - len(text.lstrip("*[("))]
+    rest = text[len(opened) :]
+    return opened + rest[:1].upper() + rest[1:]
+
+
+def _figures_apart(text: str, rows: str) -> str:
+    """A comma where a figure straight after some row numbers would read as one of them."""
+    return re.sub(rf"\b{re.escape(rows)} (?=\d)", f"{rows}, ", text)
 
 
 def sentence(text: str) -> str:

@@ -36,10 +36,15 @@ def check_claim(claim: Claim, needle: Needle) -> Problem | None:
     if claim.total != total:
         mend = CountInstead(claim.span, total, needle.parts if claim.parts else ())
         return Problem(claim.span, OtherCount(total, claim.total), (mend,))
-    if claim.parts and claim.parts not in (needle.parts, needle.merged_parts):
+    if claim.parts and claim.parts not in (needle.parts, needle.merged_parts, _without_empty_end(needle.parts)):
         mend = CountInstead(claim.span, total, needle.parts)
         return Problem(claim.span, OtherParts(needle.parts, claim.parts), (mend,))
     return None
+
+
+def _without_empty_end(parts: tuple[int, ...]) -> tuple[int, ...]:
+    """The parts but for an empty one behind a marker at the very end, which nobody writes."""
+    return parts[:-1] if parts and not parts[-1] else parts
 
 
 def check_gain(gain: Gain, starts: Sequence[int], end: int) -> Problem | None:

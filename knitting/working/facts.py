@@ -236,6 +236,15 @@ class WrittenTwice(Facts):
 
 
 @dataclass(frozen=True, slots=True)
+class BindOffCount(Facts):
+    """So many stitches are bound off between two rows, and other than ``total`` are on the needle."""
+
+    kind: ClassVar[ProblemKind] = ProblemKind.WRONG_COUNT
+    stated: int
+    total: int
+
+
+@dataclass(frozen=True, slots=True)
 class TooManySpared(Facts):
     """More stitches are to be spared from a bind-off than there are."""
 

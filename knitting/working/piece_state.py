@@ -241,7 +241,7 @@ class PieceState:
         problems = [no_centre(each, definition, self.needle) for each in problems]
         if problems:
             problems[0] = missing_increase(problems[0], self.rows)
-        if definition.worked == 1 and definition.claim is not None:
+        if definition.worked == definition.counted_in and definition.claim is not None:
             if result.complete:
                 said = self.checked(definition.claim, definition.span.line)
                 problems += [said.in_row(definition.label, 1)] if said else []

@@ -13,6 +13,7 @@ from knitting.rows import (
     BindOff,
     CastOn,
     ChangeYarn,
+    Claim,
     FastenOff,
     Graft,
     HoldAll,
@@ -33,7 +34,7 @@ from knitting.rows import (
 from knitting.stitches import KNIT, STITCHES
 from knitting.working import starts
 from knitting.working.count_checks import EXAMPLE_CAST_ON, check_claim, unknown_yarn
-from knitting.working.facts import NothingOnNeedle, TooHighNumber, TooManySpared
+from knitting.working.facts import BindOffCount, NothingOnNeedle, TooHighNumber, TooManySpared
 from knitting.working.holders import HeldRun
 from knitting.working.piece_state import MOST_ROWS, LimitReached, PieceState
 from knitting.working.repeat_worker import RepeatWorker
@@ -247,6 +248,14 @@ class _PieceWorker(RepeatWorker):
         bench.needle, bench.skip = rest, 0
         bench.lines.order(order.span.line, bench.needle)
 
+    def _bound_off_otherwise(self, order: BindOff) -> int:
+        """How many are left where fewer stitches are said to be bound off than there are."""
+        if self.bench.checked(Claim(order.stated, order.span), order.span.line) is None:
+            return 0
+        total = self.bench.needle.total
+        self.bench.say(Problem(order.span, BindOffCount(order.stated, total)))
+        return max(total - order.stated, 0)
+
     def _bind_off(self, order: BindOff) -> Needle:
         """What a bind-off leaves on the needle."""
         bench = self.bench
@@ -254,6 +263,8 @@ class _PieceWorker(RepeatWorker):
         if spared > total:
             bench.say(Problem(order.span, TooManySpared(spared, total)))
             return bench.needle
+        if order.stated and not spared:
+            spared = self._bound_off_otherwise(order)
         bench.bound_off += total - spared
         if order.drops:
             bench.dropped += spared

@@ -28,22 +28,25 @@ class RowDefinition:
     numbered: bool = False
     worked: int = 0
     side_said: bool = False
+    counted_in: int = 1
 
 
 def define(row: Row, number: int | None) -> RowDefinition:
-    """A written row under one of its numbers."""
+    """A written row under one of its numbers; the count behind several rows is said of the last of them."""
+    last = number is None or row.gathered or number == row.numbers[-1]
     return RowDefinition(
         row.label(number),
         row.steps,
         row.span,
         row.side,
         row.colour,
-        row.claim,
+        row.claim if last else None,
         row.in_round,
         row.body,
         row.side_span,
         row.gain,
         number is not None,
+        counted_in=row.times,
     )
 
 

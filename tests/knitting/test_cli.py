@@ -129,8 +129,8 @@ def test_bytes_that_are_no_text_get_an_answer(tmp_path, capsys):
 def test_write_prints_a_fair_copy_in_each_dialect(pattern, capsys):
     text = "Cast on 6 sts.\nRow 1: k1, p1, k1, p1, k1, p1\nRow 2: k2, yo, k4\nBind off."
     for code, lines in {
-        "us": ["Cast on 6 sts.", "Row 1: *k1, p1; repeat from * to end.", "Row 2: K2, yo, k4. (7 sts)", "Bind off."],
-        "uk": ["Cast on 6 sts.", "Row 1: *k1, p1; repeat from * to end.", "Row 2: K2, yfwd, k4. (7 sts)", "Cast off."],
+        "us": ["Cast on 6 sts.", "Row 1: *K1, p1; repeat from * to end.", "Row 2: K2, yo, k4. (7 sts)", "Bind off."],
+        "uk": ["Cast on 6 sts.", "Row 1: *K1, p1; repeat from * to end.", "Row 2: K2, yfwd, k4. (7 sts)", "Cast off."],
         "it": ["Avviare 6 m.", "Ferro 1: *1 dir, 1 rov; ripetere da * fino alla fine.", "Ferro 2: 2 dir, gett, 4 dir. (7 m)", "Intrecciare."],
     }.items():  # fmt: skip
         assert main(["write", pattern(text), "--dialect", code]) == 0

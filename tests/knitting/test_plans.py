@@ -78,7 +78,7 @@ WORDS = [
     ("no stop at marks where nothing is done", bare(5, 5, 5), [Shaping((LEFT_EDGE,), Beside.INSIDE, "kfb", (1,))],
      "K to last st, kfb."),
     ("lines in turn as one repeat", bare(5, 5, 5, 5), [Shaping(("line 1", "line 2", "line 3"), Beside.BOTH, "yo", (1,))],
-     "[k to marked st, yo, k1, yo] 3 times, k to end."),
+     "[K to marked st, yo, k1, yo] 3 times, k to end."),
     ("several at one place, from the line outwards", bare(9, 9),
      [Shaping(("line 1",), Beside.AFTER, "yo", (1,)), Shaping(("line 1",), Beside.AFTER, "k2tog", (1,), 1)],
      "K to marked st, k1, yo, k1, k2tog, k to end."),

@@ -105,7 +105,7 @@ def test_headers_are_kept_and_only_before_the_first_cast_on():
 
 def test_notes_are_kept_and_never_worked():
     piece = read("# by the quay\nCast on 5 sts.\nNote: count twice. Row 1: k9\n").piece
-    assert [text for _, text in piece.notes] == ["# by the quay", "Note: count twice. Row 1: k9"]
+    assert [text for _, text in piece.notes] == ["# by the quay", "count twice. Row 1: k9"]
     assert len(piece.sections[0].orders) == 1
 
 

@@ -35,7 +35,7 @@ EXCHANGED = [
     (PLAIN, "K1, ssk, k to last 3 sts, k2tog, k1.", OwnHand(leaning=Leaning.RIGHT), "K1, k2tog, k to last 3 sts, k2tog, k1."),
     (PLAIN, "K1, ssk, k to end.", OwnHand(decrease="skp"), "K1, skp, k to end."),
     (PLAIN, "P1, p2tog, p to end.", OwnHand(decrease="ssk"), "P1, ssp, p to end."),
-    (PLAIN, "[kfb, k2] 10 times.", OwnHand(increase="m1"), "[k1, m1, k2] 10 times."),
+    (PLAIN, "[kfb, k2] 10 times.", OwnHand(increase="m1"), "[K1, m1, k2] 10 times."),
     (PLAIN, "K1, k2tog, yo, k2tog, k to end.", OwnHand(increase="kfb", decrease="ssk"), "K1, ssk, yo, ssk, k to end."),
     (CENTRE, "K to center st, yo, k1, yo, k to end.", OwnHand(increase="kfb"), "K to 1 st before center st, kfb, k1, kfb, k to end."),
     (CENTRE, "K to center st, yo, k1, yo, k to end.", OwnHand(increase="m1_pair"), "K to center st, m1r, k1, m1l, k to end."),

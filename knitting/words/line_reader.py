@@ -1,0 +1,82 @@
+"""What one line of a text says: a row, or orders and the talk between them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.tokens import Token, span_of, tokens_of
+from knitting.problems import Problem, ProblemKind, Span, TextMend, unreadable
+from knitting.rows import Order, Row
+from knitting.rows.without_places import with_places
+from knitting.statements import sentence
+from knitting.tidying import TidyLine
+from knitting.words.orders import order_reader
+from knitting.words.row_reader import head_of, read_row
+
+_MOST_KEPT = 16_384
+_FEWEST_KEPT = 3
+"""Words of a clause from which it may be worth a note."""
+
+
+@dataclass(frozen=True, slots=True)
+class LineRead:
+    orders: tuple[Order, ...]
+    problems: tuple[Problem, ...] = ()
+    unread: tuple[tuple[Token, ...], ...] = ()
+    talk: tuple[Span, ...] = ()
+    said: tuple[str, ...] = ()
+
+
+@lru_cache(maxsize=_MOST_KEPT)
+def read_line(words: Dialect, number: int, line_text: str, begun: bool) -> LineRead:
+    """What one line says; while a text is edited, the lines that stay as they are need no second reading."""
+    colon = line_text.find(":")
+    head = head_of(line_text[: colon + 1] if colon > 0 else line_text, number, words)
+    if head is not None:
+        row, problems, talk = read_row(head, number, line_text[head.end - 1 :], head.end, words)
+        return LineRead((row,), tuple(problems), talk=talk, said=_worth_keeping(line_text, talk))
+    found = order_reader(words).read(tokens_of(line_text, number), begun)
+    return LineRead(found.orders, (), found.unread, found.talk, _worth_keeping(line_text, found.talk))
+
+
+def _worth_keeping(line: str, talk: Sequence[Span]) -> tuple[str, ...]:
+    """The clauses among orders that ask for nothing and yet say something: no gloss in brackets, no "as follows"."""
+    clauses = (line[span.column - 1 : span.end - 1].strip() for span in talk)
+    return tuple(words for words in clauses if not words.startswith(("(", "[")) and len(words.split()) >= _FEWEST_KEPT)
+
+
+def read_in_text(found: LineRead, line: TidyLine) -> LineRead:
+    """What was read of a changed line, with its places in the text as it was pasted."""
+    return LineRead(
+        tuple(_order_in_text(order, line) for order in found.orders),
+        tuple(problem_in_text(problem, line) for problem in found.problems),
+        found.unread,
+        tuple(line.in_text(span) for span in found.talk),
+        found.said,
+    )
+
+
+def _order_in_text(order: Order, line: TidyLine) -> Order:
+    if isinstance(order, Row) and order.body.line:
+        body = order.body
+        steps = with_places(order.steps, lambda span: line.in_text(span.within(body)))
+        order = replace(order, steps=steps)
+    return with_places(order, lambda span: line.in_text(span) if span.line == line.number else span)
+
+
+def problem_in_text(problem: Problem, line: TidyLine) -> Problem:
+    mends = tuple(replace(mend, span=line.in_text(mend.span)) for mend in problem.mends)
+    return replace(problem, where=line.in_text(problem.where), mends=mends)
+
+
+def cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Problem:
+    span = span_of(tuple(tokens))
+    said = line_text[span.column - 1 : span.end - 1]
+    said = said if len(said) <= 60 else said[:59] + "…"
+    note = words.word("headers", "note").capitalize()
+    hint = sentence("What is not to be worked begins with '{note}:'.", note=note)
+    mends = (TextMend(Span(span.line, span.column), f"{note}: "),)
+    return unreadable(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read.", said=said), hint, mends=mends)
