@@ -30,6 +30,7 @@ _FORM_TABLES = (
     "company",
     "long_stitches",
     "orders",
+    "needs",
 )
 
 

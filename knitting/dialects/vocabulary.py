@@ -56,7 +56,8 @@ class Doing:
     ``verbs`` of the trade, the ``objects`` that follow one that is meant so, and what stands ``before`` a clause.
     Words of ``always`` limit what is done, wherever they stand.
     Words of ``finishing`` tell that a clause speaks of what is done off the needles: there ``everyday`` verbs are meant
-    as everybody means them.
+    as everybody means them. Before a word of ``beside`` a verb is a noun ("purl bumps"), and words of ``refers`` ask
+    for what stands elsewhere ("as for the back").
     """
 
     verbs: frozenset[str]
@@ -65,6 +66,8 @@ class Doing:
     always: frozenset[str]
     everyday: frozenset[str]
     finishing: frozenset[str]
+    beside: frozenset[str]
+    refers: frozenset[str]
 
 
 def heads_of(table: Mapping[str, Sequence[str]]) -> dict[str, HeadWord]:

@@ -19,10 +19,14 @@ class UntilCount:
 
 @dataclass(frozen=True, slots=True)
 class Times:
-    """Repeat so many further times."""
+    """Repeat so many further times.
+
+    ``unsaid`` where one time more could be meant: "work rows 1 and 2 five times".
+    """
 
     more: int
     span: Span
+    unsaid: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -37,11 +37,13 @@ def is_talk(tokens: Sequence[Token], words: Dialect, begun: bool) -> bool:
 
     Once stitches are on the needle a number of stitches or rows is something to be understood, too.
     """
+    if begun and _begins_with_verb(tokens, words):
+        return False
     finishing = any(token.text in words.doing.finishing for token in tokens)
     for at, token in enumerate(tokens):
         following = tokens[at + 1] if at + 1 < len(tokens) else None
         numbered = following is not None and _is_number(token, words) and not _is_decimal(token)
-        if begun and token.text in words.doing.always:
+        if begun and (token.text in words.doing.always or _refers(token, following, words)):
             return False
         if begun and numbered and following is not None and following.text in words.counted_things:
             return False
@@ -49,6 +51,20 @@ def is_talk(tokens: Sequence[Token], words: Dialect, begun: bool) -> bool:
         if asks(tokens, at, 0, words) and not (excused and not (following and _is_number(following, words))):
             return False
     return True
+
+
+def _begins_with_verb(tokens: Sequence[Token], words: Dialect) -> bool:
+    """Whether a clause begins with a verb of the trade that has something to do, whatever that is."""
+    doing = words.doing
+    at = next((at for at, token in enumerate(tokens) if token.text not in doing.before), len(tokens))
+    if at + 1 >= len(tokens) or tokens[at].text in doing.everyday or not _is_verb(tokens[at], words):
+        return False
+    following = tokens[at + 1]
+    return following.is_word and following.text not in doing.beside
+
+
+def _refers(token: Token, following: Token | None, words: Dialect) -> bool:
+    return following is not None and f"{token.text} {following.text}" in words.doing.refers
 
 
 def _is_verb(token: Token, words: Dialect) -> bool:

@@ -63,6 +63,9 @@ def claim_at_end(said: str, line: int, column: int, dialect: Dialect) -> tuple[s
     if plain is not None and plain[2].lower() in dialect.classes["st"] and not _counts_too(said[: plain.start()]):
         at, length = plain.start(), len(plain[0].rstrip(" ."))
         return said[:at], Stated(Claim(int(plain[1]), Span(line, column + at, length)))
+    last = said.rstrip(" .*!").rsplit(None, 1)[-1:]
+    if last and last[0].isalpha() and last[0].lower() not in dialect.count_endings:
+        return said, NOTHING
     tokens = tokens_of(said, line, column)
     before, stated = split_claim(tokens, dialect)
     if not stated:

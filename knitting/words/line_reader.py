@@ -7,11 +7,10 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from knitting.dialects.dialect import Dialect
-from knitting.dialects.tokens import Token, span_of, tokens_of
-from knitting.problems import Problem, ProblemKind, Span, TextMend, unreadable
+from knitting.dialects.tokens import Token, tokens_of
+from knitting.problems import Problem, Span
 from knitting.rows import Order, Row
 from knitting.rows.without_places import with_places
-from knitting.statements import sentence
 from knitting.tidying import TidyLine
 from knitting.words.orders import order_reader
 from knitting.words.row_reader import head_of, read_row
@@ -23,6 +22,8 @@ _FEWEST_KEPT = 3
 
 @dataclass(frozen=True, slots=True)
 class LineRead:
+    """The orders of a line, what of it could not be read, and its talk: where it stands, and what is worth keeping."""
+
     orders: tuple[Order, ...]
     problems: tuple[Problem, ...] = ()
     unread: tuple[tuple[Token, ...], ...] = ()
@@ -68,15 +69,6 @@ def _order_in_text(order: Order, line: TidyLine) -> Order:
 
 
 def problem_in_text(problem: Problem, line: TidyLine) -> Problem:
+    """A problem of a changed line, with its places in the text as it was pasted."""
     mends = tuple(replace(mend, span=line.in_text(mend.span)) for mend in problem.mends)
     return replace(problem, where=line.in_text(problem.where), mends=mends)
-
-
-def cannot_read(tokens: Sequence[Token], line_text: str, words: Dialect) -> Problem:
-    span = span_of(tuple(tokens))
-    said = line_text[span.column - 1 : span.end - 1]
-    said = said if len(said) <= 60 else said[:59] + "…"
-    note = words.word("headers", "note").capitalize()
-    hint = sentence("What is not to be worked begins with '{note}:'.", note=note)
-    mends = (TextMend(Span(span.line, span.column), f"{note}: "),)
-    return unreadable(ProblemKind.CANNOT_READ, span, sentence("'{said}' cannot be read.", said=said), hint, mends=mends)

@@ -92,6 +92,10 @@ class OrderReader:
         """The forms that may begin with a number or any word."""
         return tuple(form for form in MAKERS if any(not t.openings for t in self.dialect.forms[form]))
 
+    def forms_with(self, word: str) -> tuple[str, ...]:
+        """The forms that may begin with a word, none where only those do that begin with anything."""
+        return tuple(form for form in self._by_opening.get(word, ()) if form not in self._open_forms)
+
     def begins_order(self, tokens: Sequence[Token]) -> bool:
         """Whether the first clause of some words is an order, or keeps one company."""
         if not tokens:

@@ -18,9 +18,10 @@ from knitting.tidying.sizes import ONE_SIZE, Sizes, sizes_of
 from knitting.tidying.tidy import Begins
 from knitting.words.beginnings import beginnings
 from knitting.words.headers import HeaderReader, gauge_in_prose, header_of
-from knitting.words.line_reader import LineRead, cannot_read, problem_in_text, read_in_text, read_line
+from knitting.words.line_reader import LineRead, problem_in_text, read_in_text, read_line
 from knitting.words.own_stitches import definition_of, is_abbreviation, own_stitches
 from knitting.words.slots import slots_of
+from knitting.words.unread_lines import cannot_read
 from knitting.words.writer import say_cast_on
 
 _MOST_PROBLEMS = 200

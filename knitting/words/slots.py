@@ -137,7 +137,7 @@ class Slots:
     def until(self, tokens: Sequence[Token], at: int, counting_first: bool = False) -> tuple[RepeatEnd, int] | None:
         """The end of a repeat of rows, and the place after it; "n in all" counts the time already worked.
 
-        ``counting_first`` says that a bare "n times" counts it, too: "work rows 1 and 2 five times".
+        ``counting_first`` says that a bare "n times" may count it, too: "work rows 1 and 2 five times".
         """
         found = self.first_of(_UNTIL_FORMS, tokens, at)
         if found:
@@ -155,7 +155,8 @@ class Slots:
         if times is None:
             return None
         if plain is not None and plain[1] >= times[1]:
-            return Times(max(plain[0] - 1, 0), tokens[at].span.to(tokens[plain[1] - 1].span)), plain[1]
+            span = tokens[at].span.to(tokens[plain[1] - 1].span)
+            return Times(max(plain[0] - 1, 0), span, unsaid=plain[0] > 1), plain[1]
         return Times(times[0] - 1, tokens[at].span.to(tokens[times[1] - 1].span)), times[1]
 
     def _one_name(self, tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:

@@ -157,7 +157,7 @@ class Writer(HeaderWriter):
         """ "Repeat rows 3 and 4 twice": the rows and how often they come."""
         period = next(n for n in range(1, len(model) + 1) if list(model) == list(model[:n]) * (len(model) // n))
         rows, often = self.numbers(model[:period]), self.so_often(len(model) // period)
-        return _figures_apart(self.dialect.fill("same_as_times", rows=rows, times=often), rows)
+        return figures_apart(self.dialect.fill("same_as_times", rows=rows, times=often), rows)
 
     def _row(self, row: Row) -> str:
         if row.head == "plain":
@@ -247,8 +247,11 @@ class Writer(HeaderWriter):
             text = self.dialect.fill("repeat_as_set", until=until)
         elif repeat.numbers:
             rows = self.numbers(repeat.numbers)
-            text = self.dialect.fill("repeat", rows=rows, until=until)
-            text = _figures_apart(text, rows) if len(repeat.numbers) > 1 else text
+            if isinstance(repeat.until, Times) and repeat.until.unsaid:
+                text = self.dialect.fill("work_rows", rows=rows, until_all=self.so_often(repeat.until.more + 1))
+            else:
+                text = self.dialect.fill("repeat", rows=rows, until=until)
+            text = figures_apart(text, rows) if len(repeat.numbers) > 1 else text
         else:
             text = self.dialect.fill("repeat_last", n=repeat.last, until=until)
         if repeat.ending is not None:
@@ -319,9 +322,9 @@ def _capital(text: str) -> str:
     return opened + rest[:1].upper() + rest[1:]
 
 
-def _figures_apart(text: str, rows: str) -> str:
+def figures_apart(text: str, rows: str) -> str:
     """A comma where a figure straight after some row numbers would read as one of them."""
-    return re.sub(rf"\b{re.escape(rows)} (?=\d)", f"{rows}, ", text)
+    return re.sub(rf"\b{re.escape(rows)} (?=\d)", f"{rows}, ", text) if rows else text
 
 
 def sentence(text: str) -> str:

@@ -40,6 +40,13 @@ class WhichGauge(Statement):
     gauge: Gauge
 
 
+@dataclass(frozen=True, slots=True)
+class WhichTimes(Statement):
+    """Rows just worked are to be worked so many times: whether that time is one of them; it is taken as one."""
+
+    times: int
+
+
 def gauge_taken(where: Span) -> tuple[Gauge, Question]:
     """The gauge that is taken where none is told, and the question that it answers."""
     return GUESS_IN_GARTER, Question(where, WhichGauge(GUESS_IN_GARTER), (GaugeHeader(_TOP, GUESS_IN_GARTER),))

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from knitting.measures import Gauge, GaugesFrom, rows_within
-from knitting.problems import Problem, Span
+from knitting.problems import Problem, Question, Span
 from knitting.rows import Repeat, Side, Stretch, Times, UntilCount, UntilLength, UntilRows
+from knitting.rows.replacements import OrderInstead
 from knitting.working.count_checks import check_gain, worked_past
 from knitting.working.facts import NoSuchRow, TooFewRows
 from knitting.working.piece_state import PieceState
-from knitting.working.questions import gauge_taken
+from knitting.working.questions import WhichTimes, gauge_taken
 from knitting.working.section_rows import RowDefinition, SectionRows, define
 
 
@@ -53,12 +55,15 @@ class RepeatWorker:
                 self.bench.say(Problem(repeat.span, TooFewRows(last, len(rows))))
                 return
         before = self.bench.needle.total
+        worked_just_now = self.bench.history[-len(rows) :] == list(rows)
         first = self.bench.rows[-len(rows)].before.total if len(rows) <= len(self.bench.rows) else before
         match repeat.until:
             case UntilCount():
                 self._until_count(repeat, rows, repeat.until)
-            case Times():
-                self._times(repeat, rows, repeat.until.more)
+            case Times(more, _, unsaid):
+                self._times(repeat, rows, more + 1 if unsaid and not worked_just_now else more)
+                if unsaid and worked_just_now:
+                    self._once_more(repeat, rows, more, before)
             case UntilLength():
                 self._until_length(repeat, rows, repeat.until)
             case UntilRows(wanted, _, more):
@@ -161,6 +166,19 @@ class RepeatWorker:
         for time in range(more):
             if not self._pass(repeat, rows, time == more - 1):
                 break
+
+    def _once_more(self, repeat: Repeat, rows: Sequence[RowDefinition], more: int, before: int) -> None:
+        """After "work rows 1 and 2 five times" worked as five in all: what a stated count says, or a question."""
+        change = (self.bench.needle.total - before) // max(more, 1)
+        if repeat.claim is not None and change:
+            if self.bench.needle.total + change == repeat.claim.total:
+                self._pass(repeat, rows, last=True)
+            return
+        answers = (
+            OrderInstead(repeat.span, replace(repeat, until=Times(times, repeat.until.span), claim=None, gain=None))
+            for times in (more, more + 1)
+        )
+        self.bench.questions.append(Question(repeat.span, WhichTimes(more + 1), tuple(answers)))
 
     def _until_count(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilCount) -> None:
         while self.bench.needle.total != until.count:

@@ -140,6 +140,14 @@ UNREAD = [
     ("us", "flat", "Bind off 18 sts.", 4),
     ("us", "flat", "Bind off remaining 21 sts.", 4),
     ("us", "flat", "Row 3: Knit, then knit some.", 4),
+    ("us", "flat", "Repeat everything.", 4),
+    ("us", "flat", "As for the back.", 4),
+    ("us", "flat", "Same again.", 4),
+    ("us", "flat", "Finish as for the front.", 4),
+    ("us", "flat", "Decrease for the armhole.", 4),
+    ("us", "flat", "Keep going.", 4),
+    ("it", "flat", "Ripetere tutto.", 4),
+    ("it", "flat", "Come per il dietro.", 4),
     ("it", "flat", "Diminuire 7 m. distribuite.", 4),
     ("it", "flat", "Lavorare lo schema A.", 4),
 ]
@@ -154,7 +162,51 @@ def test_what_could_change_a_count_and_is_not_understood_is_a_problem(code, befo
     assert len({(problem.where.line, problem.where.column) for problem in worked.problems}) <= 2
 
 
+NEEDED = [
+    ("us", "Reverse all shapings.", "'Reverse all shapings' asks for rows of another part the other way round: write them out."),
+    ("us", "Work rows 1-6 of chart B.", "'Work rows 1-6 of chart B' needs a chart, and only words are read: write its rows out."),
+    ("us", "Complete as for the left front.", "'Complete as for the left front' points to rows elsewhere, and it is not plain which: write them out."),
+    ("us", "Rep rows 1-2 as needed.", "'Rep rows 1-2 as needed' does not say how far: a number of rows or times, a count or a length is wanted."),
+    ("us", "Switch to rib.", "'Switch to rib' cannot be read. What begins with 'switch' is written like 'Change to B'."),
+    ("us", "Increase as before.", "'Increase as before' cannot be read. What begins with 'increase' is written like "
+     "'Inc 1 st at each end of next and every foll alt row until there are 41 sts'."),
+    ("us", "Shape the neck.", "'Shape the neck' cannot be read. A line is a row, such as 'Row 3: Knit', or an order, such as "
+     "'Repeat rows 1 and 2, 3 more times'."),
+    ("it", "Lavorare lo schema A.", "'Lavorare lo schema A' needs a chart, and only words are read: write its rows out."),
+    ("it", "Diminuire 7 m distribuite a caso.", "'Diminuire 7 m distribuite a caso' cannot be read. What begins with 'diminuire' is written like "
+     "'Dim 1 m ai lati del prossimo ferro e a ferri alterni fino ad avere 41 m'."),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("code", "line", "message"), NEEDED)
+def test_an_unread_clause_says_what_it_needs_or_how_it_is_written(code, line, message):
+    (problem,) = problems_of(work_text(BEFORE[code]["flat"] + line, dialect(code)).worked, dialect(code))
+    assert problem.message == message
+    noted = pressed(BEFORE[code]["flat"] + line, problem.mends[0])
+    assert not work_text(noted, dialect(code)).worked.problems
+
+
+MISTYPED = [
+    ("Row 3: K2, k2tgo, k to end.", "k2tog"),
+    ("Row 3: K2, yoo, k to end.", "yo"),
+    ("Row 3: K2, yoo, k18. (21 sts)", "yo"),
+    ("Row 3: K2, k2tgo, k to end. (20 sts)", ""),
+    ("Row 3: K2, yoo, k17.", ""),
+    ("Row 3: K2, yoo, wander about for a while, k2.", "yo"),
+]
+
+
+@pytest.mark.parametrize(("line", "meant"), MISTYPED)
+def test_a_word_is_proposed_only_where_it_was_tried_and_mends_its_line(line, meant):
+    text = BEFORE["us"]["flat"] + line
+    problem = problems_of(work_text(text).worked)[0]
+    assert problem.kind is ProblemKind.UNKNOWN_STITCH
+    assert [mend.text for mend in problem.mends] == ([meant] if meant else [])
+    assert problem.hint == (f"Did you mean '{meant}'?" if meant else "")
+
+
 QUESTIONS = [
+    ("us", "CO 20 sts.\nRow 1: Knit.\nRow 2: Purl.\nWork rows 1 and 2 three times.", [20] * 6, 2),
     ("us", "CO 21 sts.\nRow 1: K to 1 st before center, cdd, k to end. (19 sts)", [19], 1),
     ("us", "CO 21 sts.\nRow 1: Knit.\nRow 2: K to center st, yo, k1, yo, k to end.", [21, 23], 1),
     ("us", "CO 20 sts.\nRow 1: Knit.\nRow 2: Purl.\nInc 1 st at each end of next row.", [20, 20, 22], 4),
