@@ -13,6 +13,7 @@ from pypdf import PdfReader
 from pypdf.errors import PyPdfError
 
 from bias.results import NotRead, words_of_json
+from bias.writing.pdf_text import page_text
 from knitting.dialects.tokens import MOST_BYTES
 from knitting.statements import Refused, sentence
 
@@ -143,7 +144,7 @@ def _paragraph(paragraph: ElementTree.Element) -> str:
 
 
 def _of_pdf(data: bytes) -> str:
-    """The text layer of a PDF, page after page, in the order in which it was set."""
+    """The text layer of a PDF, page after page."""
     try:
         reader = PdfReader(BytesIO(data), strict=False)
         if reader.is_encrypted:
@@ -156,7 +157,7 @@ def _of_pdf(data: bytes) -> str:
                 sentence("The PDF has {pages} pages, and at most {most} are opened.", pages=pages, most=MOST_PAGES),
                 sentence("Save the pages of the pattern as a file of their own."),
             )
-        text = "\n".join(page.extract_text() for page in reader.pages)
+        text = "\n".join(page_text(page) for page in reader.pages)
     except NotOpened:
         raise
     except (PyPdfError, ValueError, KeyError, TypeError, AttributeError, IndexError, RecursionError, OSError) as error:

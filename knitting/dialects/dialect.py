@@ -58,6 +58,7 @@ class Dialect:
     halves: Mapping[str, str]
     talk_starts: frozenset[str]
     size_words: frozenset[str]
+    name_words: frozenset[str]
     doing: Doing
     fixed_times: Mapping[str, int]
     counting: Mapping[str, str]
@@ -296,6 +297,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         limits=frozenset(table["limits"]["words"]),
         size_words=frozenset(table["sizes"]["words"]),
         talk_starts=frozenset(table["talk"]["starts"]),
+        name_words=frozenset(table["names"]["words"]),
         halves={word: key for key, words in table["halves"].items() for word in words},
         doing=Doing(*(frozenset(table["doing"][each.name]) for each in fields(Doing))),
         fixed_times=table["fixed_times"],

@@ -38,7 +38,7 @@ _NUMBER_SIGN = re.compile(r"#(?=\d)")
 _PIPES = re.compile(r"\|")
 _COUNT_COLUMN = re.compile(r"(?<=\S)(\s{2,})\s(?=\d{1,5}(?:\s*[^\W\d_]+\.?)?\s*$)")
 _OF_MANY = re.compile(r"(?<=[^\W\d_])\(s\)")
-_DOTTED = re.compile(r"(?<![\w.])((?:[^\W\d_]\.)?[^\W\d_]+)\.(?=(\s*)(\S?))")
+_DOTTED = re.compile(r"(?<!\w)((?:[^\W\d_]\.)?[^\W\d_]+)\.(?=(\s*)(\S?))")
 _GOES_ON = frozenset(",;:)]}*=-–—.")
 
 

@@ -14,8 +14,10 @@ from knitting.rows import (
     CastOn,
     ChangeYarn,
     Order,
+    Place,
     Repeat,
     Row,
+    Shape,
     Stretch,
     Tab,
     Times,
@@ -129,6 +131,11 @@ class OrderReader:
             if orders and self._restates(whole, at, orders[-1]):
                 talk.append(span_of(whole[at : at + 4]))
                 at += 4
+                continue
+            shaped = self._in_last_row(whole, at, orders[-1]) if orders else None
+            if shaped is not None:
+                orders[-1:] = shaped[0]
+                at = shaped[1]
                 continue
             more = self._more_of_the_same(whole, at, orders, bool(talk))
             if more is not None:
@@ -274,6 +281,17 @@ class OrderReader:
         if yarn is not None and self._may_end(tokens, yarn[1]):
             return ChangeYarn(str(yarn[0]["yarn_letter"]), span_of(tokens[at : yarn[1]])), yarn[1]
         return self._picked_up_more(tokens, at, orders)
+
+    def _in_last_row(self, tokens: tuple[Token, ...], at: int, last: Order) -> tuple[list[Order], int] | None:
+        """ "Work 20 rows in rib, *inc 8 sts evenly in last row*": the plain rows, the last of them shaped."""
+        found = self.slots.first_of(("inc_evenly_last", "dec_evenly_last"), tokens, at)
+        if found is None or not isinstance(last, Row) or last.head != "plain" or not self._may_end(tokens, found[2]):
+            return None
+        form, values, after = found
+        span = span_of(tokens[at:after])
+        shape = Shape(form == "inc_evenly_last", Place.EVENLY, span, number_in(values, "n"))
+        shaped = Row("Next row", (), (shape, *last.steps), span, head="next")
+        return [*([replace(last, times=last.times - 1)] if last.times > 1 else []), shaped], after
 
     def _picked_up_more(self, tokens: tuple[Token, ...], at: int, orders: Sequence[Order]) -> tuple[Order, int] | None:
         """ "... and 2 stitches from the cast-on edge", after stitches that were picked up elsewhere."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from knitting.dialects.detection import detect
 from knitting.dialects.dialect import Dialect
@@ -18,9 +18,9 @@ from knitting.tidying.sizes import ONE_SIZE, Sizes, sizes_of
 from knitting.tidying.tidy import Begins
 from knitting.words.beginnings import beginnings
 from knitting.words.headers import HeaderReader, gauge_in_prose, header_of
+from knitting.words.like_sections import likeness, under
 from knitting.words.line_reader import LineRead, problem_in_text, read_in_text, read_line
 from knitting.words.own_stitches import definition_of, is_abbreviation, own_stitches
-from knitting.words.slots import slots_of
 from knitting.words.unread_lines import cannot_read
 from knitting.words.writer import say_cast_on
 
@@ -237,19 +237,16 @@ class _Reader:
     def _as_section(self, tokens: tuple[Token, ...], line: TidyLine) -> bool:
         """ "Work as for the first square": the rows of a part that was read, under this line; its cast-on only where
         nothing is on the needle of this part yet."""
-        found = slots_of(self.dialect).form("like_section", tokens, 0)
-        if found is None or found[1] < len(tokens):
-            return False
-        wanted = str(found[0]["words"]).lower().split()
-        named = [(each.name or self.headers.title, each.orders) for each in self.sections[:-1] if each.orders]
-        name, like = next((each for each in reversed(named) if each[0].lower().split() == wanted), ("", []))
-        if not like:
+        parts = [Section(each.name or self.headers.title, tuple(each.orders)) for each in self.sections[:-1]]
+        found = likeness(tokens, parts, self.dialect)
+        if found is None:
             return False
         where = line.in_text(span_of(tokens))
         begun = any(isinstance(order, CastOn | Tab) for order in self.sections[-1].orders)
-        copied = [order for order in like if not (begun and isinstance(order, CastOn | Tab))]
-        self.sections[-1].orders.extend(replace(order, span=where) for order in copied)
-        self._understood(where, Role.ORDER, sentence("The rows of '{part}' are worked.", part=name))
+        first, *others = under(found.sections, where, begun)
+        self.sections[-1].orders.extend(first.orders)
+        self.sections.extend(_SectionRead(each.name, each.copies, where, list(each.orders)) for each in others)
+        self._understood(where, Role.ORDER, sentence("The rows of '{part}' are worked.", part=found.name))
         return True
 
     def _unread(self, unread: Sequence[tuple[Token, ...]], line: TidyLine) -> None:

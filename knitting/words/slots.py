@@ -91,6 +91,7 @@ class Slots:
             "fabric": lambda tokens, at: _one(spelled_at(self.dialect.fabrics, tokens, at)),
             "facing": self._side,
             "length": read_length,
+            "limit": self._free_words,
             "manner": self._manner,
         }
 

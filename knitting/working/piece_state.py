@@ -284,7 +284,7 @@ class PieceState:
     def _may_turn_back(self) -> bool:
         """Whether the rows before the first stated side may have been those of the other side: nothing tells them."""
         first = self.breaks[-1] if self.breaks else 0
-        plain = all(len(row.after.parts) == 1 and not row.in_round and not row.in_tab for row in self.rows[first:])
+        plain = all(_alike_from_both_ends(row) for row in self.rows[first:])
         numbered = any(definition.numbered for definition in self.history[first - len(self.rows) :])
         return not self.side_stated and plain and not numbered and not self.held and not self.skip
 
@@ -320,3 +320,8 @@ class PieceState:
         if self.stitches > MOST_STITCHES:
             self.say(Problem(where, PieceTooLong(PieceLimit.STITCHES, MOST_STITCHES)))
             raise LimitReached
+
+
+def _alike_from_both_ends(row: WorkedRow) -> bool:
+    """Whether a row that was taken for one of the right side could as well be one of the other."""
+    return row.after == row.after.turned() and not row.in_round and not row.in_tab

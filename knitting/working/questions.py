@@ -41,6 +41,13 @@ class WhichGauge(Statement):
 
 
 @dataclass(frozen=True, slots=True)
+class WhichRows(Statement):
+    """Rows go on "in this way" and the last shaped rows are not alike; so many of the last rows are taken."""
+
+    rows: int
+
+
+@dataclass(frozen=True, slots=True)
 class WhichTimes(Statement):
     """Rows just worked are to be worked so many times: whether that time is one of them; it is taken as one."""
 

@@ -9,10 +9,11 @@ from knitting.measures import Gauge, GaugesFrom, rows_within
 from knitting.problems import Problem, Question, Span
 from knitting.rows import Repeat, Side, Stretch, Times, UntilCount, UntilLength, UntilRows
 from knitting.rows.replacements import OrderInstead
+from knitting.working.as_set import RowsAsSet, rows_as_set
 from knitting.working.count_checks import check_gain, worked_past
 from knitting.working.facts import NoSuchRow, TooFewRows
 from knitting.working.piece_state import PieceState
-from knitting.working.questions import WhichTimes, gauge_taken
+from knitting.working.questions import WhichRows, WhichTimes, gauge_taken
 from knitting.working.section_rows import RowDefinition, SectionRows, define
 
 
@@ -49,6 +50,8 @@ class RepeatWorker:
                 return
             rows = [named]
         else:
+            if repeat.as_set and self._continued(repeat):
+                return
             last = self._rows_as_set() if repeat.as_set else repeat.last
             rows = self.bench.history[-last:] if last else []
             if len(rows) < max(last, 1):
@@ -76,6 +79,62 @@ class RepeatWorker:
             self.gauge, asked = gauge_taken(until.span)
             self.bench.questions.append(asked)
         return self.gauge
+
+    def _continued(self, repeat: Repeat) -> bool:
+        """Go on "in this way" where the last shaped row is like one before it; false where none is."""
+        bench = self.bench
+        many = len(bench.rows) - self.section_start
+        found = rows_as_set(bench.rows[self.section_start :], bench.history[-many:]) if many > 0 else None
+        if found is None:
+            return False
+        if found.other:
+            bare = replace(repeat, as_set=False, claim=None, gain=None)
+            lasts = (len(found), found.other)
+            answers = tuple(OrderInstead(repeat.span, replace(bare, last=last)) for last in lasts)
+            bench.questions.append(Question(repeat.span, WhichRows(len(found)), answers))
+        start = bench.needle.total
+        since = next(back for back, row in enumerate(reversed(bench.rows)) if row.change)
+        match repeat.until:
+            case UntilCount(count):
+                self._on_until_count(repeat, found, since % len(found), count)
+            case Times(more):
+                self._on(repeat, found, since % len(found), len(found) * more)
+            case UntilRows(wanted, _, more):
+                self._on(repeat, found, since % len(found), wanted if more else max(wanted - len(found), 0))
+            case UntilLength() as until:
+                gauge = self._gauge_for(until)
+                begin = self.section_start if until.section else 0
+                end = begin + rows_within(until.length_cm, begin, gauge, self.later)
+                self._on(repeat, found, since % len(found), max(round(end - len(bench.rows)), 0))
+        self._check_end(repeat, (start,))
+        return True
+
+    def _on(self, repeat: Repeat, rows: RowsAsSet, since: int, count: int) -> None:
+        """So many rows more; ``since`` of a time are worked already."""
+        for number in range(since, since + count):
+            definition = rows.at(number)
+            if definition is None or not self.bench.work(definition, repeat.span.line):
+                break
+
+    def _on_until_count(self, repeat: Repeat, rows: RowsAsSet, since: int, count: int) -> None:
+        """Row after row until the count is met; to the end of that time where the time before had come to its end."""
+        assert isinstance(repeat.until, UntilCount)
+        number = since
+        while self.bench.needle.total != count or (number % len(rows) != since and not self._may_stop(repeat)):
+            before = self.bench.needle.total
+            definition = rows.at(number)
+            number += 1
+            if definition is None or not self.bench.work(definition, repeat.span.line):
+                self.bench.needle = self.bench.needle.with_total(count)
+                return
+            after = self.bench.needle.total
+            said = worked_past(repeat.until, before, after) if after != before else None
+            if said:
+                self.bench.say(said)
+                return
+
+    def _may_stop(self, repeat: Repeat) -> bool:
+        return repeat.ending_side is not None and self.bench.rows[-1].side is repeat.ending_side
 
     def _rows_as_set(self) -> int:
         """How many rows "in this way" are: the last one that changed the count, and what came after it."""

@@ -80,6 +80,48 @@ def test_a_file_is_opened_as_its_rows(client, knitter, name):
     assert ends(answer.content.decode()) == [6, 6]
 
 
+LEFT = [
+    "Cast on 9 sts, with the needles",
+    "that you like best, loosely.",
+    "Row 1: K2, yo, k to the last two",
+    "sts of the row, yo, k2. (11 sts)",
+    "Row 2: Knit to the end of the row.",
+]
+RIGHT = [
+    "Row 3: K3, yo, k to the last 3",
+    "sts of the row, yo, k3. (13 sts)",
+    "Row 4: Knit to the end of the row.",
+    "Repeat rows 3 and 4 until there",
+    "are 17 sts. Bind off all stitches.",
+]
+TITLE = "A cloth of two columns, set line by line across the whole of the page"
+
+
+def placed(x, y, text):
+    return f"<div style='position: absolute; left: {x}cm; top: {y}cm; white-space: nowrap'>{text}</div>"
+
+
+def across(*columns):
+    """Lines of columns of a page, set row by row over all of them."""
+    rows = zip(*columns, strict=True)
+    return "".join(
+        placed(column * 8.5, 2 + row, text) for row, texts in enumerate(rows) for column, text in enumerate(texts)
+    )
+
+
+def test_lines_set_across_two_columns_are_read_down_each(client, knitter):
+    page = "<style>body { font-size: 16px }</style>" + placed(0, 0, TITLE) + across(LEFT, RIGHT)
+    text = opened(client, "columns.pdf", pdf(page)).content.decode()
+    assert text.split("\n")[:3] == [TITLE, LEFT[0], LEFT[1]]
+    assert ends(text) == [11, 11, 13, 13, 15, 15, 17, 17]
+
+
+def test_a_table_is_read_along_its_rows(client, knitter):
+    page = across(["Row 1", "Row 2", "Row 3", "Row 4"], ["41 sts", "43 sts", "45 sts", "47 sts"])
+    lines = opened(client, "table.pdf", pdf(page)).content.decode().split()
+    assert lines[:8] == ["Row", "1", "41", "sts", "Row", "2", "43", "sts"]
+
+
 REFUSED = {
     "large.txt": (b"k" * 2_000_000, "larger than"),
     "long.txt": (b"k2, " * 60_000, "more than 200,000 bytes"),

@@ -206,6 +206,13 @@ def test_a_word_is_proposed_only_where_it_was_tried_and_mends_its_line(line, mea
 
 
 QUESTIONS = [
+    (
+        "us",
+        "CO 20 sts.\nRow 1 (RS): K1, m1, k to end.\nRow 2: P.\nRow 3: K to last st, m1, k1.\nRow 4: P.\n"
+        "Cont in this way until there are 24 sts.",
+        [21, 21, 22, 22, 23, 23, 24, 24],
+        2,
+    ),
     ("us", "CO 20 sts.\nRow 1: Knit.\nRow 2: Purl.\nWork rows 1 and 2 three times.", [20] * 6, 2),
     ("us", "CO 21 sts.\nRow 1: K to 1 st before center, cdd, k to end. (19 sts)", [19], 1),
     ("us", "CO 21 sts.\nRow 1: Knit.\nRow 2: K to center st, yo, k1, yo, k to end.", [21, 23], 1),
