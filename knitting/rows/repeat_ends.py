@@ -31,11 +31,12 @@ class Times:
 
 @dataclass(frozen=True, slots=True)
 class UntilLength:
-    """Repeat until the piece, or the section, measures so much."""
+    """Repeat until the piece measures so much, or the section, or what is worked from here on (``more``)."""
 
     length_cm: float
     span: Span
     section: bool = False
+    more: bool = False
 
 
 @dataclass(frozen=True, slots=True)

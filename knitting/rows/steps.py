@@ -57,13 +57,17 @@ class WorkTo:
 
 @dataclass(frozen=True, slots=True)
 class Group:
-    """Steps worked together ``times`` times, or up to a goal; ``starred`` if written with a star."""
+    """Steps worked together ``times`` times, or up to a goal; ``starred`` if written with a star.
+
+    ``unsaid`` where one time fewer could be meant: "repeat from * 4 times" may be four in all.
+    """
 
     steps: tuple[Step, ...]
     span: Span
     times: int = 1
     goal: Goal | None = None
     starred: bool = False
+    unsaid: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,7 +10,7 @@ from knitting.problems import Question, Span, TextMend
 from knitting.saying.language import _
 from knitting.saying.problems import mend_as_text
 from knitting.words.writer import Writer
-from knitting.working.questions import WhichCentre, WhichChange, WhichGauge, WhichRows, WhichTimes
+from knitting.working.questions import WhichCentre, WhichChange, WhichGauge, WhichRepeats, WhichRows, WhichTimes
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +46,9 @@ def _said(question: Question, writer: Writer) -> SaidQuestion:
             taken = _("{stitches:g} stitches and {rows:g} rows to 10 cm are taken.").format(
                 stitches=gauge.stitches, rows=gauge.rows
             )
+        case WhichRepeats(times):
+            asks = _("Is the first time one of the {times}?").format(times=times)
+            taken = _("{times} in all are taken: no more fit the row.").format(times=times)
         case WhichRows(rows):
             asks = _("Which rows go on in this way?")
             taken = _("The last {rows} are taken.").format(rows=rows)

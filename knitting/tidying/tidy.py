@@ -114,7 +114,10 @@ def _goes_on(before: str, after: str, gap: bool, begins: Beginnings, words: Dial
     if _CLOSED_END.search(before):
         # A count alone belongs to the row or the repeat above it.
         return what is not Begins.NOTE and begins.is_count(after)
-    return first.islower() or first.isdigit() or first in "([{*)]}+=–-" or begins.opens_with_stitch(after)
+    stitches = begins.opens_with_stitch(after)
+    if stitches and what is Begins.ORDER:  # an order is whole; what stitches follow are a row of their own
+        return False
+    return stitches or first.islower() or first.isdigit() or first in "([{*)]}+=–-"
 
 
 def _names_a_row_before(before: str, after: str, words: Dialect) -> bool:

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from knitting.dialects.tokens import Token
 from knitting.measures import CM_PER_INCH
 
-_INCH_WORDS = frozenset({"in", "inch", "inches", '"'})
+_INCH_WORDS = frozenset({"in", "ins", "inch", "inches", '"'})
 
 
 def read_length(tokens: Sequence[Token], at: int) -> Iterator[tuple[object, int]]:

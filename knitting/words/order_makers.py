@@ -30,6 +30,7 @@ from knitting.rows import (
     Tab,
     Times,
     ToEnd,
+    UntilLength,
     WorkTo,
 )
 from knitting.stitches import KNIT, PURL
@@ -63,6 +64,7 @@ MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
     "work_rows": lambda f, span, _: Repeat(_rows(f), _until_all(f), span),
     "repeat": lambda f, span, _: Repeat(_rows(f), _until(f), span),
     "repeat_last": lambda f, span, _: Repeat((), _until(f), span, last=_last(f)),
+    "repeat_bare": lambda f, span, _: Repeat((), _until(f), span, as_set=True),
     "repeat_once": lambda f, span, _: Repeat((), Times(1, span), span, last=number_in(f, "n")),
     "repeat_as_set": lambda f, span, _: Repeat((), _until(f), span, as_set=True),
     "work_once": lambda f, span, _: Repeat(_rows(f), Times(1, span), span),
@@ -73,6 +75,7 @@ MAKERS: dict[str, Callable[[Found, Span, str], Order]] = {
     ),
     "plain_fabric": lambda f, span, said: _plain(said, number_in(f, "n"), span, _fabric(f)),
     "plain_until": lambda f, span, said: Stretch((_plain(said, 1, span, _fabric(f)),), _until(f), span),
+    "plain_length": lambda f, span, said: Stretch((_plain(said, 1, span, _fabric(f)),), _length(f, span), span),
     "slip_and_bind_off": lambda f, span, _: BindOff(_manner(f), span, number_in(f, "slipped"), number_in(f, "n")),
     "bind_off_to": lambda f, span, _: BindOff(_manner(f), span, left=number_in(f, "n")),
     "bind_off": lambda f, span, _: BindOff(_manner(f), span, stated=number_in(f, "n") if "n" in f else 0),
@@ -131,6 +134,12 @@ def _until(found: Found) -> RepeatEnd:
     until = found["until"]
     assert isinstance(until, RepeatEnd)
     return until
+
+
+def _length(found: Found, span: Span) -> RepeatEnd:
+    length = found["length"]
+    assert isinstance(length, float)
+    return UntilLength(length, span, more=True)
 
 
 def _until_all(found: Found) -> RepeatEnd:

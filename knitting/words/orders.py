@@ -123,7 +123,7 @@ class OrderReader:
                 at = taken[1]
                 continue
             counted = self._count_alone(whole, at)
-            if counted is not None and (orders or talk):
+            if counted is not None and (orders or talk or unread):
                 if orders:
                     orders[-1] = with_stated(orders[-1], counted[0])
                 at = counted[1]

@@ -43,6 +43,7 @@ _UNTIL_FORMS = (
     "until_count",
     "until_section_length",
     "until_length",
+    "until_more_length",
     "until_more_rows",
     "until_rows",
 )
@@ -150,7 +151,8 @@ class Slots:
                 return UntilRows(_int(values), span, more=form == "until_more_rows"), after
             length = values["length"]
             assert isinstance(length, float)
-            return UntilLength(length, span, section=form == "until_section_length"), after
+            more = form == "until_more_length"
+            return UntilLength(length, span, section=form == "until_section_length", more=more), after
         plain = self.times(tokens, at) if counting_first else None
         times = self.repeats(tokens, at)
         if times is None:

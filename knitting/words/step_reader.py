@@ -143,8 +143,10 @@ class StepReader(AsideReader):
         count = self.slots.repeats if said_again else self.slots.times
         times = count(self.tokens, self.at)
         if times:
+            bare = self.slots.times(self.tokens, self.at) if said_again else None
             self.at = times[1]
-            return Group(steps, self._span(start), times[0], starred=starred)
+            unsaid = bare is not None and bare[1] == times[1] and times[0] == bare[0] + 1
+            return Group(steps, self._span(start), times[0], starred=starred, unsaid=unsaid)
         if starred:
             return Group(steps, self._span(start), goal=ToEnd(), starred=True)
         return Group(steps, self._span(start))

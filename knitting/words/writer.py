@@ -277,7 +277,7 @@ class Writer(HeaderWriter):
                 return self.dialect.fill("further", n=more)
             case UntilRows(rows):
                 return self.dialect.fill("until_more_rows" if until.more else "until_rows", n=rows)
-        form = "until_section_length" if until.section else "until_length"
+        form = "until_more_length" if until.more else "until_section_length" if until.section else "until_length"
         return self.dialect.fill(form, length=f"{until.length_cm:.10g} cm")
 
     def _bind_off(self, order: BindOff) -> str:

@@ -26,7 +26,7 @@ from knitting.working.count_checks import (
 from knitting.working.facts import HeldAlready, OtherSide, PieceLimit, PieceTooLong
 from knitting.working.holders import HeldRun
 from knitting.working.line_results import LineLog
-from knitting.working.questions import taken_for
+from knitting.working.questions import fewer_times, taken_for
 from knitting.working.section_rows import RowDefinition
 
 MOST_ROWS = 5_000
@@ -136,12 +136,27 @@ class PieceState:
             problem = result.problems[0].within(definition.body) if result.problems else None
             taken = taken_for(problem, before, self.headers, definition.span.line) if problem else None
             if taken is None:
-                break
+                return before, self._with_fewer_times(definition, before, result, side, in_round)
             before, self.headers = taken.needle, taken.headers
             self.rehearsals.clear()
             self.questions.append(replace(taken.question, row=definition.label))
             result = self._result(definition, before, side, in_round)
         return before, result
+
+    def _with_fewer_times(
+        self, definition: RowDefinition, before: Needle, result: RowResult, side: Side, in_round: bool
+    ) -> RowResult:
+        """The row with "repeat from * n times" taken as n in all, where it comes out so and not otherwise."""
+        fewer = fewer_times(definition.steps, definition.body) if result.problems else None
+        if fewer is None:
+            return result
+        definition.steps, said = fewer[0], definition.steps
+        again = self._result(definition, before, side, in_round)
+        if again.problems:
+            definition.steps = said
+            return result
+        self.questions.append(replace(fewer[1], row=definition.label))
+        return again
 
     def _held_in_working_order(self, side: Side) -> dict[str, tuple[Needle, int]]:
         if side is Side.RS:
@@ -260,7 +275,7 @@ class PieceState:
         said = check_claim(claim, self.needle)
         if said is None:
             return None
-        if any(self.trusted < unread < line for unread in self.unread):
+        if any(self.trusted < unread <= line for unread in self.unread):
             self.trusted = line
             self.needle = self.needle.with_total(claim.total)
             return None

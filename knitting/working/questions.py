@@ -8,8 +8,8 @@ from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.needle.facts import NoCentreMarked, ShapingNotSaid
 from knitting.needle.needle import Needle
 from knitting.problems import NOWHERE, Problem, Question, Span
-from knitting.rows import Headers, MarkStitches
-from knitting.rows.replacements import GaugeHeader, OrderInstead, ShapingHeader
+from knitting.rows import Group, Headers, MarkStitches, Step
+from knitting.rows.replacements import GaugeHeader, OrderInstead, ShapingHeader, StepsInstead
 from knitting.statements import Statement
 from knitting.stitches import DECREASES, INCREASES
 
@@ -52,6 +52,26 @@ class WhichTimes(Statement):
     """Rows just worked are to be worked so many times: whether that time is one of them; it is taken as one."""
 
     times: int
+
+
+@dataclass(frozen=True, slots=True)
+class WhichRepeats(Statement):
+    """Steps are to be repeated so many times, and only so many times in all fit the row; that is taken."""
+
+    times: int
+
+
+def fewer_times(steps: tuple[Step, ...], body: Span) -> tuple[tuple[Step, ...], Question] | None:
+    """The steps with "repeat from * 4 times" taken as four in all, and the question; ``None`` where nothing is open."""
+    at = next((at for at, step in enumerate(steps) if isinstance(step, Group) and step.unsaid), None)
+    if at is None:
+        return None
+    group = steps[at]
+    assert isinstance(group, Group)
+    fewer = replace(group, times=group.times - 1, unsaid=False)
+    where = group.span.within(body)
+    asked = Question(where, WhichRepeats(fewer.times), (StepsInstead(where, (fewer,)),))
+    return (*steps[:at], fewer, *steps[at + 1 :]), asked
 
 
 def gauge_taken(where: Span) -> tuple[Gauge, Question]:

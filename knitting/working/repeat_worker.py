@@ -102,10 +102,7 @@ class RepeatWorker:
             case UntilRows(wanted, _, more):
                 self._on(repeat, found, since % len(found), wanted if more else max(wanted - len(found), 0))
             case UntilLength() as until:
-                gauge = self._gauge_for(until)
-                begin = self.section_start if until.section else 0
-                end = begin + rows_within(until.length_cm, begin, gauge, self.later)
-                self._on(repeat, found, since % len(found), max(round(end - len(bench.rows)), 0))
+                self._on(repeat, found, since % len(found), max(round(self._rows_to(until)), 0))
         self._check_end(repeat, (start,))
         return True
 
@@ -135,6 +132,12 @@ class RepeatWorker:
 
     def _may_stop(self, repeat: Repeat) -> bool:
         return repeat.ending_side is not None and self.bench.rows[-1].side is repeat.ending_side
+
+    def _rows_to(self, until: UntilLength) -> float:
+        """How many rows more come to a length, from wherever it is measured."""
+        gauge, worked = self._gauge_for(until), len(self.bench.rows)
+        begin = worked if until.more else self.section_start if until.section else 0
+        return begin + rows_within(until.length_cm, begin, gauge, self.later) - worked
 
     def _rows_as_set(self) -> int:
         """How many rows "in this way" are: the last one that changed the count, and what came after it."""
@@ -170,10 +173,7 @@ class RepeatWorker:
             case UntilRows(count):
                 self._rows_in_turn(rows, count, stretch.span)
             case UntilLength() as until:
-                gauge = self._gauge_for(until)
-                begin = self.section_start if until.section else 0
-                end = begin + rows_within(until.length_cm, begin, gauge, self.later)
-                self._rows_in_turn(rows, max(round(end - len(self.bench.rows)), 0), stretch.span)
+                self._rows_in_turn(rows, max(round(self._rows_to(until)), 0), stretch.span)
         if (
             stretch.ending_side is not None
             and self.bench.rows[-1:]
@@ -254,7 +254,4 @@ class RepeatWorker:
                 return
 
     def _until_length(self, repeat: Repeat, rows: Sequence[RowDefinition], until: UntilLength) -> None:
-        gauge = self._gauge_for(until)
-        start = self.section_start if until.section else 0
-        wanted = start + rows_within(until.length_cm, start, gauge, self.later) - len(self.bench.rows)
-        self._times(repeat, rows, max(round(wanted / len(rows)), 0))
+        self._times(repeat, rows, max(round(self._rows_to(until) / len(rows)), 0))
