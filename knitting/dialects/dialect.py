@@ -204,6 +204,11 @@ class Dialect:
         )
 
     @cached_property
+    def row_words(self) -> frozenset[str]:
+        """Words that tell that a name is that of a row: "row", "R" of "R4", "first"."""
+        return frozenset([*self.heads, *self.classes["row"], *self.ordinals])
+
+    @cached_property
     def plain_head(self) -> re.Pattern[str]:
         """A line that begins with a head of the plainest form and has a row behind it."""
         heads = "|".join(sorted(map(re.escape, self.heads), key=len, reverse=True))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Hashable
 from dataclasses import fields, is_dataclass, replace
+from functools import cache
 from typing import Any, Generic, TypeVar
 
 from knitting.problems import NOWHERE, Span
@@ -44,16 +45,31 @@ class SharedByWords(Generic[_Key, _Result]):
         return known[1]
 
 
+_PLACELESS = frozenset({int, str, bool, float})
+
+
+@cache
+def _placed_fields(kind: Any) -> tuple[str, ...]:
+    """The fields of a class in which a place may stand; none of what is no step, order or part of one."""
+    if not is_dataclass(kind) or kind.__module__.startswith("knitting.stitches"):
+        return ()
+    return tuple(field.name for field in fields(kind))
+
+
 def _changed(value: Any, change: Callable[[Span], Span]) -> Any:
     if isinstance(value, tuple):
         return tuple(_changed(each, change) for each in value)
     if isinstance(value, Span):
         return change(value)
-    if not is_dataclass(value) or isinstance(value, type) or type(value).__module__.startswith("knitting.stitches"):
-        return value
-    found = {field.name: getattr(value, field.name) for field in fields(value)}
-    changed = {name: _changed(old, change) for name, old in found.items()}
-    return replace(value, **{name: new for name, new in changed.items() if new is not found[name]})
+    changed: dict[str, Any] = {}
+    kind: Any = type(value)
+    for name in _placed_fields(kind):
+        old = getattr(value, name)
+        if old is not None and type(old) not in _PLACELESS:
+            new = _changed(old, change)
+            if new is not old:
+                changed[name] = new
+    return replace(value, **changed) if changed else value
 
 
 def _bare(value: Any) -> Any:

@@ -35,11 +35,7 @@ class LineBeginnings:
 
     def is_repeat(self, text: str) -> bool:
         """Whether a sentence asks for rows to be worked again."""
-        first = text.split(maxsplit=1)[0].lower().rstrip(".") if text.strip() else ""
-        if not any(first in self.words.classes[name] for name in ("rep", "continue", "fasten")):
-            return False
-        found = order_reader(self.words).read(tokens_of(text)).orders
-        return bool(found) and isinstance(found[0], Repeat | Stretch | FastenOff)
+        return _is_repeat(self.words, text)
 
     def opens_with_stitch(self, text: str) -> bool:
         """Whether a line begins with a stitch."""
@@ -76,6 +72,15 @@ def _begins(words: Dialect, text: str) -> Begins | None:
     if tokens and (order_reader(words).begins_order(tokens) or slots_of(words).form("like_section", tokens, 0)):
         return Begins.ORDER
     return Begins.ORDER if _breaks_off(tokens, words) else None
+
+
+@lru_cache(maxsize=_MOST_KEPT)
+def _is_repeat(words: Dialect, text: str) -> bool:
+    first = text.split(maxsplit=1)[0].lower().rstrip(".") if text.strip() else ""
+    if not any(first in words.classes[name] for name in ("rep", "continue", "fasten")):
+        return False
+    found = order_reader(words).read(tokens_of(text)).orders
+    return bool(found) and isinstance(found[0], Repeat | Stretch | FastenOff)
 
 
 def _breaks_off(tokens: Sequence[Token], words: Dialect) -> bool:

@@ -61,11 +61,14 @@ def read_in_text(found: LineRead, line: TidyLine) -> LineRead:
 
 
 def _order_in_text(order: Order, line: TidyLine) -> Order:
-    if isinstance(order, Row) and order.body.line:
-        body = order.body
-        steps = with_places(order.steps, lambda span: line.in_text(span.within(body)))
-        order = replace(order, steps=steps)
-    return with_places(order, lambda span: line.in_text(span) if span.line == line.number else span)
+    def in_line(span: Span) -> Span:
+        return line.in_text(span) if span.line == line.number else span
+
+    if not isinstance(order, Row) or not order.body.line:
+        return with_places(order, in_line)
+    body, steps = order.body, order.steps
+    steps = with_places(steps, lambda span: line.in_text(span.within(body)))
+    return replace(with_places(replace(order, steps=()), in_line), steps=steps)
 
 
 def problem_in_text(problem: Problem, line: TidyLine) -> Problem:

@@ -31,8 +31,8 @@ def definition_of(line: str, words: Dialect) -> tuple[str, str] | None:
         return None
     name = match[1].lower()
     tokens = tokens_of(name)
-    rows = {*words.heads, *words.classes["row"], *words.ordinals}
-    taken = tokens[0].text in words.headers or name in words.sides or any(token.text in rows for token in tokens)
+    numbered = any(token.text.rstrip("0123456789") in words.row_words for token in tokens)
+    taken = tokens[0].text in words.headers or name in words.sides or numbered
     if taken or _is_known(tokens, words) or not _steps(match[2], words):
         return None
     return name, match[2]

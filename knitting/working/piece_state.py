@@ -319,7 +319,8 @@ class PieceState:
     def _has_stitches(self, definition: RowDefinition) -> bool:
         if self.begun:
             return True
-        if not self.no_cast_on_said:
+        unread_before = any(line < definition.span.line for line in self.unread)  # it may have been the cast-on
+        if not self.no_cast_on_said and not unread_before:
             self.no_cast_on_said = True
             self.say(no_cast_on(definition))
         if definition.claim is None:
