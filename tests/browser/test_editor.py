@@ -180,9 +180,9 @@ def test_written_out_in_italian_and_back(page, live_server, demo):
     page.get_by_role("button", name="Put these words in the editor").click()
     expect(page.locator("#verdict")).to_have_text("Every row adds up")
     field(page).press("ControlOrMeta+End")
-    field(page).press_sequentially("Ferro 4: 5 dirr")
+    field(page).press_sequentially("Avviare 5 m.\nFerro 1: 5 dirr")
     page.get_by_role("button", name="write 'dir'").click()
-    expect(field(page)).to_have_value(re.compile("Ferro 4: 5 dir$"))
+    expect(field(page)).to_have_value(re.compile("Ferro 1: 5 dir$"))
 
 
 def test_the_dialect_is_told_from_the_words_and_can_be_set(page, live_server):
