@@ -37,6 +37,10 @@ def _said(question: Question, writer: Writer) -> SaidQuestion:
         case WhichCentre(middle, total):
             asks = _("Which stitch is the center?")
             taken = _("Stitch {middle} of {total} is taken.").format(middle=middle, total=total)
+        case WhichChange(True, True):
+            asks, taken = _("Which increase is meant?"), _("A make-one is taken.")
+        case WhichChange(False, True):
+            asks, taken = _("Which decrease is meant?"), _("Two knitted together are taken.")
         case WhichChange(True):
             asks, taken = _("Which increase is meant?"), _("A pair of make-ones is taken, one stitch in at an edge.")
         case WhichChange(False):

@@ -105,9 +105,9 @@ def _marker_in_the_way(facts: MarkerInTheWay, writer: Writer) -> Said:
 
 
 def _uneven_repeat(facts: UnevenRepeat, writer: Writer) -> Said:
-    message = _(
-        "The repeat uses {stitches} and {distance} lie before its goal: {times} times leave {over} over."
-    ).format(
+    once = _("The repeat uses {stitches} and {distance} lie before its goal: one time leaves {over} over.")
+    more = _("The repeat uses {stitches} and {distance} lie before its goal: {times} times leave {over} over.")
+    message = (once if facts.distance // facts.uses == 1 else more).format(
         stitches=counted(facts.uses, "stitches"),
         distance=facts.distance,
         times=facts.distance // facts.uses,

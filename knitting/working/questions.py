@@ -8,7 +8,7 @@ from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.needle.facts import NoCentreMarked, ShapingNotSaid
 from knitting.needle.needle import Needle
 from knitting.problems import NOWHERE, Problem, Question, Span
-from knitting.rows import Group, Headers, MarkStitches, Step
+from knitting.rows import Group, Headers, MarkStitches, Place, Step
 from knitting.rows.replacements import GaugeHeader, OrderInstead, ShapingHeader, StepsInstead
 from knitting.statements import Statement
 from knitting.stitches import DECREASES, INCREASES
@@ -28,9 +28,10 @@ class WhichCentre(Statement):
 
 @dataclass(frozen=True, slots=True)
 class WhichChange(Statement):
-    """An increase or a decrease is told without its stitch; a mirrored pair is taken."""
+    """An increase or a decrease is told without its stitch; a mirrored pair is taken, or one stitch if ``evenly``."""
 
     increase: bool
+    evenly: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,7 +107,7 @@ def taken_for(problem: Problem, needle: Needle, headers: Headers, line: int) -> 
             keys = _ANSWERS[shape.increase]
             pair = _PAIRS[keys[0]]
             mends = tuple(ShapingHeader(_TOP, shape.increase, key) for key in keys)
-            asked = Question(problem.where, WhichChange(shape.increase), mends)
+            asked = Question(problem.where, WhichChange(shape.increase, shape.place is Place.EVENLY), mends)
             said = replace(headers, increase=pair) if shape.increase else replace(headers, decrease=pair)
             return Taken(needle, said, asked)
     return None
