@@ -129,7 +129,8 @@ def _rhythm(forecast: StageForecast) -> Iterator[Order]:
     written = forecast.written_rows()
     name, head = ("Rnd", "round") if forecast.in_round else ("Row", "row")
     # An odd number of rows meets both sides in turn: their words hold for either.
-    either_side = forecast.in_round or len(forecast.cycle.rows) % 2 == 1
+    alone = forecast.rows == 1 and forecast.side is Side.WS
+    either_side = forecast.in_round or (len(forecast.cycle.rows) % 2 == 1 and not alone)
     first_with: dict[tuple[tuple[Step, ...], Side | None], int] = {}
     for number, steps in enumerate(written, start=1):
         side = None if either_side else _side(forecast, number)
@@ -168,5 +169,5 @@ def _finish(forecast: Forecast) -> Iterator[Order]:
     if finish.way is Finishing.FASTEN_OFF:
         yield FastenOff(NOWHERE)
     elif finish.way is Finishing.BIND_OFF:
-        spared = min(finish.dropped, forecast.ends // 2)
-        yield BindOff(finish.manner, NOWHERE, spared, spared, drops=spared > 0)
+        spared = min(finish.dropped, forecast.ends if finish.one_side else forecast.ends // 2)
+        yield BindOff(finish.manner, NOWHERE, 0 if finish.one_side else spared, spared, drops=spared > 0)

@@ -148,7 +148,7 @@ def _finish(plan: Plan) -> Paragraph:
             words += [
                 SentenceWord(_("and drop")),
                 SentenceWord(str(finish.dropped), "finish.dropped", _("stitches to drop")),
-                SentenceWord(_("at each side")),
+                SentenceWord(_("where it ends") if finish.one_side else _("at each side")),
             ]
     return Paragraph(
         SentenceWord(_("Finish")),

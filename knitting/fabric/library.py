@@ -34,6 +34,7 @@ _ROWS = (
     _fabric("garter", "k", "p"),
     _fabric("stockinette", "k"),
     _fabric("reverse_stockinette", "p"),
+    _fabric("reverse_garter", "p", "k"),
     _fabric("rib1x1", "k p"),
     _fabric("rib2x2", "k2 p2"),
     _fabric("rib3x3", "k3 p3"),

@@ -93,7 +93,7 @@ def forecast_of(plan: Plan) -> Forecast:
     unfit = ("parts", "start")
     if any(trouble.stops and trouble.where[0] in unfit and trouble.where != ("start",) for trouble in troubles):
         return Forecast(plan, (), tuple(troubles))
-    split, side = RowSplit(plan.parts, plan.lines), Side.RS
+    split, side = RowSplit(plan.parts, plan.lines), Side.RS if plan.in_round else plan.begins
     rows, stitches = tab_rows(plan), 0
     for at in range(len(plan.stages)):
         forecast, said = _stage(plan, at, split, side, rows, stitches)

@@ -10,7 +10,7 @@ from knitting.fabric import Fabric
 from knitting.gauges import GaugeSource
 from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.problems import NOWHERE
-from knitting.rows import CastOn, Step, Stripe, Tab
+from knitting.rows import CastOn, Side, Step, Stripe, Tab
 from knitting.stitches import KNIT, Leaning
 
 RIGHT_EDGE, LEFT_EDGE = "right edge", "left edge"
@@ -201,11 +201,15 @@ class Finishing(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Finish:
-    """The end of the piece: a manner of the dialects' tables, and how many at each side are dropped for a fringe."""
+    """The end of the piece: a manner of the dialects' tables, and how many are dropped for a fringe.
+
+    As many are dropped at each side, or only where the bind-off ends (``one_side``).
+    """
 
     way: Finishing = Finishing.BIND_OFF
     manner: str = ""
     dropped: int = 0
+    one_side: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -223,7 +227,8 @@ class Plan:
 
     ``gauge`` is the one that counts and ``known_from`` where it comes from. ``yarn_m`` is the length of yarn at
     hand in metres, 0 where it is not known. ``construction`` and ``answers`` tell what it was made from.
-    ``fabrics`` are its own stitch patterns, besides those that ship.
+    ``fabrics`` are its own stitch patterns, besides those that ship. ``begins`` is the side of the first row of a
+    flat piece.
     """
 
     name: str
@@ -242,6 +247,7 @@ class Plan:
     known_from: GaugeSource | None = None
     answers: tuple[tuple[str, str], ...] = ()
     fabrics: tuple[Fabric, ...] = ()
+    begins: Side = Side.RS
 
     @property
     def cast_on(self) -> int:

@@ -24,9 +24,14 @@ from knitting.rows.grouping import in_groups
 from knitting.rows.lists import merged
 from knitting.stitches import KNIT, PURL, STITCHES, Leaning
 
-_KNITTED_ON = {"garter": (KNIT, KNIT), "stockinette": (KNIT, PURL), "reverse_stockinette": (PURL, KNIT)}
+_KNITTED_ON = {
+    "garter": (KNIT, KNIT),
+    "stockinette": (KNIT, PURL),
+    "reverse_stockinette": (PURL, KNIT),
+    "reverse_garter": (PURL, PURL),
+}
 """How a plain fabric is worked on right-side and on wrong-side rows."""
-_IN_ROUNDS = {"garter": (KNIT, PURL)}
+_IN_ROUNDS = {"garter": (KNIT, PURL), "reverse_garter": (PURL, KNIT)}
 """The same in rounds, odd and even ones."""
 
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
+from itertools import pairwise, takewhile
 from typing import TypeAlias
 
 from knitting.needle.worked import FabricWork, WorkedRow
@@ -13,12 +14,23 @@ from knitting.statements import Refused, sentence
 from knitting.stitches import IN_PATTERN, KNIT, PURL, Family, StitchKind
 from knitting.working.comparison import stitches_of
 
-_UNPLANNED = frozenset({Family.CAST_ON, Family.BIND_OFF, Family.DROP, Family.REST})
+_UNPLANNED = frozenset({Family.DROP, Family.REST})
+_FEWEST_IN_MIDDLE = 6
+"""Stitches of the widest run from which on what lies before it is a border, and the part no figure."""
 _MOST_TURNS = 3
 """How often knit and purl may follow one another in a part: a border at each end, and one more."""
 _Stitch = tuple[object, int]
-Plain: TypeAlias = "StitchKind | FabricWork"
-"""How the plain stitches of a part are worked: knitted, purled, or as a fabric asks."""
+
+
+@dataclass(frozen=True, slots=True)
+class Figured:
+    """Knit and purl stitches that make a figure, as the right side shows them, from the right."""
+
+    cells: tuple[StitchKind, ...]
+
+
+Plain: TypeAlias = "StitchKind | FabricWork | Figured"
+"""How the plain stitches of a part are worked: knitted, purled, as a fabric asks, or in a figure of their own."""
 
 
 class NotRecognised(Refused):
@@ -38,7 +50,8 @@ class PartAnatomy:
     """One part of a row, in right-side order of its ends.
 
     ``plain`` is how its plain stitches are worked, ``first`` and ``last`` how those at its right and left end are;
-    ``first_width`` and ``last_width`` how many stand there before anything else is met.
+    ``first_width`` and ``last_width`` how many stand there before anything else is met. ``right_edge`` and
+    ``left_edge`` are the plain stitches before the widest run, as the right side shows them, from the edge inwards.
     """
 
     right: EndWork | None
@@ -48,6 +61,8 @@ class PartAnatomy:
     last: Plain | None
     first_width: int
     last_width: int
+    right_edge: tuple[StitchKind, ...] = ()
+    left_edge: tuple[StitchKind, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,9 +83,8 @@ def row_anatomy(row: WorkedRow) -> RowAnatomy:
     across: list[tuple[Step, ...]] = []
     for part, stitches in zip(row.work, stitches_of(row.work), strict=True):
         if any(isinstance(kind, StitchKind) and kind.family in _UNPLANNED for kind, _ in stitches):
-            raise NotRecognised(sentence("stitches are cast on, bound off or held within it"))
-        turns = sum({one, other} == {KNIT, PURL} for (one, _), (other, _) in pairwise(stitches))
-        if turns > _MOST_TURNS or any(kind is IN_PATTERN for kind, _ in stitches):
+            raise NotRecognised(sentence("stitches are let go or held within it"))
+        if any(kind is IN_PATTERN for kind, _ in stitches):
             raise NotRecognised(sentence("it is worked in a pattern"))
         if part.mark is not None:
             across.append(_steps(stitches))
@@ -84,7 +98,24 @@ def row_anatomy(row: WorkedRow) -> RowAnatomy:
     return RowAnatomy(tuple(parts), tuple(across))
 
 
+def cells_of(stitches: Sequence[_Stitch], side: Side) -> tuple[StitchKind, ...]:
+    """Knit and purl stitches as the right side shows them, in right-side order."""
+    cells = [kind for kind, times in stitches for _ in range(times) if isinstance(kind, StitchKind)]
+    if side is Side.RS:
+        return tuple(cells)
+    return tuple(PURL if kind is KNIT else KNIT for kind in reversed(cells))
+
+
+def _turns(stitches: Sequence[_Stitch]) -> int:
+    return sum({one, other} == {KNIT, PURL} for (one, _), (other, _) in pairwise(stitches))
+
+
 def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
+    longest = max((times for kind, times in stitches if kind in (KNIT, PURL)), default=0)
+    if _turns(stitches) > _MOST_TURNS and longest < _FEWEST_IN_MIDDLE:
+        if any(kind not in (KNIT, PURL) for kind, _ in stitches):
+            raise NotRecognised(sentence("it is worked in a pattern"))
+        return PartAnatomy(None, None, Figured(cells_of(stitches, side)), None, None, 0, 0)
     plain = [(times, at) for at, stitch in enumerate(stitches) for kind, times in [stitch] if _plain(stitch)]
     if not plain:
         if not stitches:
@@ -94,18 +125,29 @@ def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
     kind = _plain(stitches[middle])
     assert kind is not None
     ends = (stitches[0], stitches[-1])
+    before, behind = _leading(stitches[:middle]), _leading(stitches[:middle:-1])[::-1]
+    edges = cells_of(before, side), cells_of(behind, side)
     near, far = _near(stitches[:middle]), _far(stitches[middle + 1 :])
     right, left = _in_rs_order(near, far, side)
     first, last = ends if side is Side.RS else ends[::-1]
+    widths = [sum(times for _, times in each) for each in (before, behind)]
+    edges, widths = (edges, widths) if side is Side.RS else (edges[::-1], widths[::-1])
     return PartAnatomy(
         right,
         left,
         kind,
         _plain(first),
         _plain(last),
-        first[1] if _plain(first) else 0,
-        last[1] if _plain(last) else 0,
+        widths[0] or (first[1] if _plain(first) else 0),
+        widths[1] or (last[1] if _plain(last) else 0),
+        edges[0],
+        edges[1][::-1],
     )
+
+
+def _leading(stitches: Sequence[_Stitch]) -> list[_Stitch]:
+    """The knit and purl stitches that come first."""
+    return list(takewhile(lambda stitch: stitch[0] in (KNIT, PURL), stitches))
 
 
 def _in_rs_order(near: EndWork | None, far: EndWork | None, side: Side) -> tuple[EndWork | None, EndWork | None]:

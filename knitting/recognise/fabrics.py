@@ -7,7 +7,8 @@ from functools import partial
 
 from knitting.in_pattern.row_in_pattern import AS_SET
 from knitting.needle.worked import FabricWork
-from knitting.recognise.anatomy import NotRecognised, Plain
+from knitting.recognise.anatomy import Figured, NotRecognised, Plain
+from knitting.recognise.figures import Figures, cells_of_part, edge_cells
 from knitting.recognise.rhythms import RecognisedRow, is_plain, part_names
 from knitting.rows import Side, Work
 from knitting.statements import sentence
@@ -17,17 +18,35 @@ _FABRICS = {(KNIT, KNIT): "garter", (KNIT, PURL): "stockinette", (PURL, KNIT): "
 
 
 def fabrics_told(
-    its_rows: Sequence[RecognisedRow], stretch: Sequence[RecognisedRow], right: int, left: int, in_round: bool
+    its_rows: Sequence[RecognisedRow],
+    stretch: Sequence[RecognisedRow],
+    right: int,
+    left: int,
+    in_round: bool,
+    figures: Figures,
 ) -> dict[str, str]:
-    """The fabric of every part in a stage; a side that it does not meet is told by the rows around it."""
+    """The fabric of every part in a stage; a side that it does not meet is told by the rows around it.
+
+    What is worked in a figure is in a fabric that ships, or in one of the piece's own, which ``figures`` keeps.
+    """
     parts = len(its_rows[0].anatomy.parts)
     found: dict[str, str] = {}
     for at, name in enumerate(part_names(parts)):
-        found[name] = _fabric(its_rows, stretch, partial(_plain_of, at), in_round)
+        plains = [each.anatomy.parts[at].plain for each in its_rows]
+        if any(isinstance(plain, Figured) for plain in plains):
+            found[name] = figures.of([cells_of_part(each, at, right, left) for each in its_rows])
+        else:
+            found[name] = _fabric(its_rows, stretch, partial(_plain_of, at), in_round)
     if right:
-        found["right border"] = _fabric(its_rows, stretch, lambda each: each.anatomy.parts[0].first, in_round)
+        edges = [edge_cells(each.row, right, at_right=True) for each in its_rows]
+        figured = any(len(set(edge)) > 1 for edge in edges)
+        plainly = partial(_fabric, its_rows, stretch, lambda each: each.anatomy.parts[0].first, in_round)
+        found["right border"] = figures.of(edges) if figured else plainly()
     if left:
-        found["left border"] = _fabric(its_rows, stretch, lambda each: each.anatomy.parts[-1].last, in_round)
+        edges = [edge_cells(each.row, left, at_right=False) for each in its_rows]
+        figured = any(len(set(edge)) > 1 for edge in edges)
+        plainly = partial(_fabric, its_rows, stretch, lambda each: each.anatomy.parts[-1].last, in_round)
+        found["left border"] = figures.of(edges) if figured else plainly()
     return found
 
 

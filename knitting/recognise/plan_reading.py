@@ -7,13 +7,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from itertools import groupby
+from itertools import chain, groupby
 
 from knitting.compiling import compiled
 from knitting.forecast.forecast import forecast_of
 from knitting.in_pattern.piece_in_pattern import is_patterned
-from knitting.needle.needle import Mark
+from knitting.needle.needle import Mark, Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.plan.checks import MOST_STAGES
 from knitting.plan.plan import (
     AddedLine,
     Finish,
@@ -26,11 +27,13 @@ from knitting.plan.plan import (
 )
 from knitting.problems import NOWHERE
 from knitting.recognise.anatomy import NotRecognised, RowAnatomy, row_anatomy
+from knitting.recognise.course import course_of
 from knitting.recognise.fabrics import fabrics_told, line_fabric
+from knitting.recognise.figures import Figures
 from knitting.recognise.rhythms import RecognisedRow, line_names, part_names, stages_told
+from knitting.recognise.traced_marks import marked_from_the_start, marked_in_the_middle, without_end_marks
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
 from knitting.statements import Statement, sentence
-from knitting.stitches import KNIT, PURL
 from knitting.working.comparison import stitches_of
 from knitting.working.piece_worker import counted, work_piece
 
@@ -45,10 +48,34 @@ class Recognition:
 
 def recognise(worked: WorkedPiece) -> Recognition:
     """Read the shaping out of a worked piece."""
-    worked = _marked_from_the_start(worked)
     told = worked
     if is_patterned(worked.piece) and not worked.problems:
-        told = _marked_from_the_start(counted(worked.piece, gauge=worked.piece.headers.gauge))
+        told = counted(worked.piece, gauge=worked.piece.headers.gauge)
+    found = _in_any_way(worked, told)
+    if found.plan is None and told is not worked:  # "in pattern" has no name: the stitches that it came to may have
+        again = _in_any_way(worked, worked)
+        found = again if again.plan is not None else found
+    return found
+
+
+def _in_any_way(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
+    """The plan with the marks as they stand, or as they could have stood from earlier on."""
+    told = without_end_marks(told) or told
+    found = _recognised(worked, told)
+    if found.plan is not None or worked.problems:
+        return found
+    begun = marked_from_the_start(told)
+    for traced in (begun, marked_from_the_start(told, only_where_born=True), marked_in_the_middle(told)):
+        if traced is not None:
+            again = _recognised(worked, without_end_marks(traced) or traced)
+            if again.plan is not None:
+                return again
+            found = again if traced is begun else found  # what stands in the way of all the rows, not of their marks
+    return found
+
+
+def _recognised(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
+    """The plan of rows as they are told, if it comes to those that are worked."""
     try:
         plan = _Reader(told).plan()
     except NotRecognised as refused:
@@ -57,7 +84,7 @@ def recognise(worked: WorkedPiece) -> Recognition:
     if forecast.troubles:
         trouble = forecast.troubles[0].facts
         said = sentence("What was found does not come out as a plan: {trouble}", trouble=trouble)
-        return Recognition(None, (said, *_found(plan)))
+        return Recognition(None, (said, *course_of(forecast)))
     again = work_piece(compiled(forecast))
     other = _first_other(worked, again)
     if other is not None:
@@ -66,20 +93,8 @@ def recognise(worked: WorkedPiece) -> Recognition:
             row=other + 1,
             label=worked.rows[other].label if other < len(worked.rows) else sentence("the end"),
         )
-        return Recognition(None, (said, *_found(plan)))
-    return Recognition(plan, tuple(_found(plan)))
-
-
-def _marked_from_the_start(worked: WorkedPiece) -> WorkedPiece:
-    """A piece whose first row works every stitch plainly and sets marks, as if they had been set before it."""
-    at = worked.tab_rows
-    first = worked.rows[at] if at < len(worked.rows) else None
-    if first is None or first.before.marks or not first.after.marks or first.start != first.end:
-        return worked
-    if any(kind not in (KNIT, PURL) for part in stitches_of(first.work) for kind, _ in part):
-        return worked
-    marked = first._replace(before=first.after)
-    return replace(worked, rows=(*worked.rows[:at], marked, *worked.rows[at + 1 :]))
+        return Recognition(None, (said, *course_of(forecast)))
+    return Recognition(plan, tuple(course_of(forecast)))
 
 
 def _seen(worked: WorkedPiece) -> tuple[Statement, ...]:
@@ -109,40 +124,23 @@ def _seen(worked: WorkedPiece) -> tuple[Statement, ...]:
 def _first_other(one: WorkedPiece, other: WorkedPiece) -> int | None:
     """The first row that is not the same knitting, whatever it is called."""
     for at, (a, b) in enumerate(zip(one.rows, other.rows)):
-        same = (a.side, a.colour, _bare(a.before.counts, a.before.marks), _bare(a.after.counts, a.after.marks)) == (
-            b.side,
-            b.colour,
-            _bare(b.before.counts, b.before.marks),
-            _bare(b.after.counts, b.after.marks),
-        )
-        if not same or stitches_of(a.work) != stitches_of(b.work):
+        same = (a.side, a.colour, a.start, a.end) == (b.side, b.colour, b.start, b.end)
+        if not same or (a.work != b.work and _in_one(a) != _in_one(b)):
             return at
     if len(one.rows) != len(other.rows) or one.bound_off != other.bound_off or one.dropped != other.dropped:
         return min(len(one.rows), len(other.rows))
     return None
 
 
-def _bare(counts: tuple[int, ...], marks: tuple[Mark, ...]) -> tuple[object, ...]:
-    return counts, tuple(mark.in_stitch for mark in marks)
-
-
-def _found(plan: Plan) -> list[Statement]:
-    marks = [line for line in plan.lines if line.kind is not LineKind.UNMARKED]
-    said: list[Statement] = [
-        sentence(
-            "{parts:parts} and {lines:marked lines} from the cast-on of {cast_on}.",
-            parts=len(plan.parts),
-            lines=len(marks),
-            cast_on=plan.cast_on,
-        )
-    ]
-    for stage in plan.stages:
-        facts = {"stage": stage.name, "rows": stage.rhythm, "shapings": len(stage.shapings)}
-        if stage.rhythm == 1:
-            said.append(sentence("{stage}: every row, {shapings:shapings}.", **facts))
+def _in_one(row: WorkedRow) -> list[tuple[object, int]]:
+    """What a row works, stitch by stitch in runs, wherever its marks are."""
+    found: list[tuple[object, int]] = []
+    for kind, times in chain.from_iterable(stitches_of(row.work)):
+        if found and found[-1][0] == kind:
+            found[-1] = kind, found[-1][1] + times
         else:
-            said.append(sentence("{stage}: a rhythm of {rows} rows, {shapings:shapings}.", **facts))
-    return said
+            found.append((kind, times))
+    return found
 
 
 class _Reader:
@@ -161,11 +159,16 @@ class _Reader:
         parts, lines = self._split(stretches[0], right, left)
         stages: list[Stage] = []
         fabrics: list[dict[str, str]] = []
+        irregular: WorkedRow | None = None
+        figures = Figures(self.worked.piece.headers.fabrics)
         for number, rows in enumerate(stretches):
             for at, (stage, its_rows) in enumerate(stages_told(rows, right, left, self.in_round)):
                 opened = self._opened(stage, stretches[number - 1], rows, right) if number and not at else stage
                 stages.append(opened)
-                fabrics.append(fabrics_told(its_rows, rows, right, left, self.in_round))
+                fabrics.append(fabrics_told(its_rows, rows, right, left, self.in_round, figures))
+                irregular = irregular or (its_rows[0].row if len(its_rows) <= stage.rhythm else None)
+                if len(stages) > MOST_STAGES:
+                    raise self._no_rhythm(irregular or its_rows[0].row)
         headers = self.worked.piece.headers
         return Plan(
             headers.title or "Recognised plan",
@@ -178,7 +181,15 @@ class _Reader:
             headers.yarns,
             headers.stripes,
             self._finish(),
-            fabrics=headers.fabrics,
+            fabrics=figures.own,
+            begins=self.rows[0].side,
+        )
+
+    def _no_rhythm(self, first: WorkedRow) -> NotRecognised:
+        """More stages than a plan may have: from a row on they follow no rhythm."""
+        at = next(at for at, row in enumerate(self.worked.rows, start=1) if row is first)
+        return NotRecognised(
+            sentence("Rows {first} to {last} follow no rhythm.", first=at, last=len(self.worked.rows))
         )
 
     # -- beginning and end ---------------------------------------------------------------------------------
@@ -201,9 +212,10 @@ class _Reader:
     def _finish(self) -> Finish:
         last = self._orders()[-1]
         if isinstance(last, BindOff):
-            if last.slipped != last.left or (last.left and not last.drops):
+            one_side = last.left > 0 and not last.slipped
+            if (last.slipped != last.left and not one_side) or (last.left and not last.drops):
                 raise NotRecognised(sentence("The bind-off leaves stitches in a way that a plan does not know."))
-            return Finish(Finishing.BIND_OFF, last.manner, last.left)
+            return Finish(Finishing.BIND_OFF, last.manner, last.left, one_side)
         if isinstance(last, FastenOff):
             return Finish(Finishing.FASTEN_OFF)
         return Finish(Finishing.LIVE)
@@ -240,7 +252,9 @@ class _Reader:
             part = each.anatomy.parts[0 if end == "right" else -1]
             kind, width = (part.first, part.first_width) if end == "right" else (part.last, part.last_width)
             work = part.right if end == "right" else part.left
-            if kind is not None and kind is not part.plain and (work is None or work.away >= width):
+            edge = part.right_edge if end == "right" else part.left_edge
+            other = kind is not None and kind is not part.plain
+            if (other or len(set(edge)) > 1) and (work is None or work.away >= width):
                 widths.add(width)
         return max(widths, default=0)
 
@@ -273,17 +287,34 @@ class _Reader:
         removed = any(isinstance(order, RemoveMarks) for order in self._orders())
         if old.marks and not new.marks and removed:
             return replace(stage, drop_lines=tuple(line_names(old.marks)))
-        if not old.marks and len(new.marks) == 1:
-            after = None if new.counts[0] == new.counts[1] and not right else new.counts[0] - right
-            line = _line(new.marks[0], line_names(new.marks)[0])
-            return replace(stage, add_lines=(AddedLine(line, part_names(1)[0], "left half", after),))
+        if not old.marks:
+            return replace(stage, add_lines=tuple(_born(new, right)))
         raise NotRecognised(sentence("Marks come or go in a way that is not told as a plan yet."))
+
+
+def _born(needle: Needle, right: int) -> Iterator[AddedLine]:
+    """The lines of marks that are set in one part; each parts what lies to its left once more."""
+    names = part_names(len(needle.counts))
+    part = part_names(1)[0]
+    if len(needle.marks) == 1:
+        middle = needle.counts[0] == needle.counts[1] and not right
+        line = _line(needle.marks[0], line_names(needle.marks)[0])
+        yield AddedLine(line, part, names[1], None if middle else needle.counts[0] - right)
+        return
+    for at, (mark, name) in enumerate(zip(needle.marks, line_names(needle.marks), strict=True)):
+        yield AddedLine(_line(mark, name), part, names[at + 1], needle.counts[at] - (right if at == 0 else 0))
+        part = names[at + 1]
 
 
 def _named(stages: Sequence[Stage], fabrics: Sequence[dict[str, str]]) -> Iterator[Stage]:
     """The stages with names, and with the fabrics that change in them."""
     known = dict(fabrics[0])
-    for at, (stage, wanted) in enumerate(zip(stages, fabrics, strict=True)):
+    first = next(iter(known))
+    for at, (stage, told) in enumerate(zip(stages, fabrics, strict=True)):
+        for added in stage.add_lines:  # a new part begins in the fabric of the one that it was part of
+            known[added.left] = known.get(added.part, "")
+        begun = next(iter(told))
+        wanted = {first if name == begun and name not in known else name: fabric for name, fabric in told.items()}
         changed = tuple((name, fabric) for name, fabric in wanted.items() if known.get(name, fabric) != fabric)
         known |= wanted
         yield replace(stage, name="Rows" if len(stages) == 1 else f"Stage {at + 1}", fabrics=changed)

@@ -21,7 +21,7 @@ from knitting.plan.plan import (
     Stage,
 )
 from knitting.plan.works import OWN, WORKS, in_purl
-from knitting.recognise.anatomy import EndWork, NotRecognised, RowAnatomy
+from knitting.recognise.anatomy import EndWork, Figured, NotRecognised, RowAnatomy
 from knitting.rows import Side, Step
 from knitting.statements import sentence
 from knitting.stitches import KNIT, PURL, Leaning
@@ -59,7 +59,15 @@ def stages_told(
     """Rows as stages, each the rhythm that tells most of those that are left."""
     signs = [_sign(each, right, left) for each in rows]
     at = 0
+    borders = ("A" if right else "", "B" if left else "")
     while at < len(rows):
+        figured = _figured_from(rows, signs, at)
+        if figured:
+            its_rows = rows[at : at + figured]
+            rhythm = 1 if in_round or figured == 1 else 2
+            yield _stage(its_rows, signs[at : at + figured], rhythm, in_round, borders), its_rows
+            at += figured
+            continue
         rhythm, many = _best_rhythm(signs, at, in_round)
         later, after_it = _best_rhythm(signs, at + 1, in_round) if at + 1 < len(signs) else (1, 0)
         if not in_round and rhythm % 2 == 0 and rows[at].row.side is Side.WS:
@@ -67,9 +75,21 @@ def stages_told(
         elif _is_plain_row(signs[at]) and (in_round or later % 2) and after_it + 1 > many and after_it > later:
             rhythm, many = 1, 1  # a row of its own before a rhythm that tells more
         its_rows = rows[at : at + many]
-        borders = ("A" if right else "", "B" if left else "")
         yield _stage(its_rows, signs[at : at + many], rhythm, in_round, borders), its_rows
         at += many
+
+
+def _figured_from(rows: Sequence[RecognisedRow], signs: Sequence[_Sign], at: int) -> int:
+    """How many rows from a place on have the same parts in figures and shape nothing."""
+    wanted = _figured_parts(rows[at])
+    end = at
+    while any(wanted) and end < len(rows) and _figured_parts(rows[end]) == wanted and _is_plain_row(signs[end]):
+        end += 1
+    return end - at
+
+
+def _figured_parts(told: RecognisedRow) -> tuple[bool, ...]:
+    return tuple(isinstance(part.plain, Figured) for part in told.anatomy.parts)
 
 
 def _is_plain_row(sign: _Sign) -> bool:
@@ -112,6 +132,7 @@ def _sign(told: RecognisedRow, right: int, left: int) -> _Sign:
         inner.append(part.right if number else None)
         inner.append(part.left if number < len(parts) - 1 else None)
     plains = [(part.plain, *((part.first, part.last) if right or left else ())) for part in parts]
+    plains.append((parts[0].right_edge[:right], parts[-1].left_edge[:left]))
     # Lines lie where they lie whichever side faces; a row of one part may be the same on both sides.
     side = row.side if len(parts) > 1 or right or left else None
     return tuple(edges), tuple(inner), (*found.across, side), tuple(plains)

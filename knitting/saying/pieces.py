@@ -20,6 +20,7 @@ _FABRICS = {
     "garter": N_("garter"),
     "stockinette": N_("stockinette"),
     "reverse_stockinette": N_("reverse stockinette"),
+    "reverse_garter": N_("reverse garter"),
     "rib1x1": N_("rib 1x1"),
     "rib2x2": N_("rib 2x2"),
     "rib3x3": N_("rib 3x3"),

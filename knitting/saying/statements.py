@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from knitting.plan.troubles import Trouble
-from knitting.saying import findings, forecasts, plan_changes, plan_troubles
+from knitting.saying import findings, forecasts, plan_changes, plan_troubles, recognitions
 from knitting.saying.language import _
 from knitting.saying.sentences import filled
 from knitting.statements import Refused, Sentence, Statement
@@ -16,6 +16,7 @@ _SENTENCES: dict[type[Statement], str | Callable[[Any], str]] = {
     **forecasts.TEMPLATES,
     **findings.TEMPLATES,
     **plan_changes.TEMPLATES,
+    **recognitions.TEMPLATES,
 }
 
 

@@ -8,7 +8,7 @@ from knitting.in_pattern.piece_in_pattern import in_pattern
 from knitting.measures import Gauge, GaugesFrom
 from knitting.needle.needle import Needle
 from knitting.needle.worked import PartWork, Run, WorkedOrder, WorkedPiece, WorkedRow
-from knitting.problems import Problem, Span, in_reading_order
+from knitting.problems import NOWHERE, Problem, Span, in_reading_order
 from knitting.rows import (
     BindOff,
     CastOn,
@@ -119,10 +119,8 @@ class _PieceWorker(RepeatWorker):
                 self._mark(order)
             case BindOff() | FastenOff() | Graft() | HoldAll():
                 self._leave(order)
-            case ReturnHeld(name):
-                self._work_due(self.section.explicit_after(), order.span)
-                self.bench.take_back(name, order.span)
-                self.bench.lines.order(order.span.line, self.bench.needle)
+            case ReturnHeld():
+                self._return(order)
             case ChangeYarn(colour):
                 self._work_due(self.section.explicit_after(), order.span)
                 self.bench.colour = colour
@@ -173,6 +171,9 @@ class _PieceWorker(RepeatWorker):
             self.bench.say(starts.not_castable(order))
             return
         if self.bench.needle.total == 0:
+            if self.bench.begun:
+                self._count_rows_anew()
+            self.bench.in_round = False
             self.bench.first_row, self.bench.next_side, self.bench.side_stated = True, None, False
             self.bench.anew = True
         self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
@@ -180,6 +181,21 @@ class _PieceWorker(RepeatWorker):
         self.bench.cast_on = order
         self.claimed_parts = order if order.claim and order.claim.parts else None
         self.bench.lines.order(order.span.line, self.bench.needle)
+
+    def _return(self, order: ReturnHeld) -> None:
+        """Held stitches come back between two rows."""
+        self._work_due(self.section.explicit_after(), order.span)
+        if self.bench.needle.total == 0:
+            self._count_rows_anew()
+        self.bench.take_back(order.name, order.span)
+        self.bench.lines.order(order.span.line, self.bench.needle)
+
+    def _count_rows_anew(self) -> None:
+        """Row numbers begin afresh for a new cloth, and for stitches that come back to an empty needle."""
+        self._work_due(self.section.explicit_after(), NOWHERE)
+        self.bench.problems.extend(self.section.problems)
+        self.section = SectionRows(first_section=False)
+        self.section_start = self.section.rows_at_number = len(self.bench.rows)
 
     def _tab(self, tab: Tab, following: Sequence[Order]) -> None:
         said = starts.check_tab(tab)
