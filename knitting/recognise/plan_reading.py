@@ -188,9 +188,7 @@ class _Reader:
     def _no_rhythm(self, first: WorkedRow) -> NotRecognised:
         """More stages than a plan may have: from a row on they follow no rhythm."""
         at = next(at for at, row in enumerate(self.worked.rows, start=1) if row is first)
-        return NotRecognised(
-            sentence("Rows {first} to {last} follow no rhythm.", first=at, last=len(self.worked.rows))
-        )
+        return NotRecognised(sentence("Rows {first} to {last} follow no rhythm.", first=at, last=len(self.worked.rows)))
 
     # -- beginning and end ---------------------------------------------------------------------------------
 

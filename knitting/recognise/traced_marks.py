@@ -151,9 +151,9 @@ def _parts(atoms: Sequence[Workable], cuts: Sequence[int], marks: Sequence[Mark]
     pieces.append((atoms[start:], None))
     if side is Side.WS:
         pieces = [(inner[::-1], mark) for inner, mark in reversed(pieces)]
-    for at, (inner, mark) in enumerate(pieces):
-        if mark is not None and not mark.in_stitch:
+    for at, (inner, own) in enumerate(pieces):
+        if own is not None and not own.in_stitch:
             continue
-        following = pieces[at + 1][1] if mark is None and at + 1 < len(pieces) else None
+        following = pieces[at + 1][1] if own is None and at + 1 < len(pieces) else None
         passed = following if following is not None and not following.in_stitch else None
-        yield PartWork(tuple(Run(each, 1) for each in inner), sum(each.makes for each in inner), mark, passed)
+        yield PartWork(tuple(Run(each, 1) for each in inner), sum(each.makes for each in inner), own, passed)
