@@ -49,9 +49,9 @@ def cut_runs(laid: Sequence[NewStitches], counts: Sequence[int]) -> Iterator[lis
         yield found
 
 
-def with_new_columns(part: Sequence[NewStitches]) -> tuple[StitchColumns, bool]:
+def with_new_columns(part: Sequence[NewStitches], widths: Sequence[int]) -> tuple[StitchColumns, bool]:
     """A part with columns for its new stitches, and whether one of them stands among stitches in pattern, where
-    nobody can tell on which side the pattern grows."""
+    nobody can tell on which side the pattern grows. ``widths`` are those of the fabrics by their numbers."""
     if not any(each.counts for each in part):
         return joined([each.columns for each in part]), False
     bits, pairs = _bits(part)
@@ -62,7 +62,7 @@ def with_new_columns(part: Sequence[NewStitches]) -> tuple[StitchColumns, bool]:
     for at, place in pairs:
         letters = _told_apart(bits, at, letters, place, before=at < core[0])
     figured = any(each.figured for each in part)
-    return StitchColumns(_counted_on(bits, *core), letters), figured and _among_told(bits, len(letters))
+    return StitchColumns(_counted_on(bits, *core, widths), letters), figured and _among_told(bits, len(letters))
 
 
 def _bits(part: Sequence[NewStitches]) -> tuple[list[_Bit], list[tuple[int, int]]]:
@@ -116,25 +116,34 @@ def _core(bits: Sequence[_Bit]) -> tuple[int, int] | None:
     return core
 
 
-def _counted_on(bits: Sequence[_Bit], begin: int, end: int) -> tuple[ColumnRun, ...]:
-    """Columns counted outwards from a core; a stitch that is not new keeps its own where there is room for it."""
+def _counted_on(bits: Sequence[_Bit], begin: int, end: int, widths: Sequence[int]) -> tuple[ColumnRun, ...]:
+    """Columns counted outwards from a core; a stitch that is not new keeps its own where there is room for it.
+
+    Where there is none it takes the next; a stretch of a fabric that lies apart moves by whole repeats of it, so that
+    it keeps its place in them.
+    """
     right: list[ColumnRun] = []
     core = bits[begin][0]
-    before = core.first
+    before, met = core.first, {core.fabric}
     for (width, fabric, first, since), fresh, _ in reversed(bits[:begin]):
         if fresh:
             before, fabric, since = before - width, core.fabric, core.since
         else:
-            before = min(first, before - width)
+            step = widths[fabric] if met - {fabric} else 1
+            room = before - width
+            before = first if first <= room else first - -(-(first - room) // step) * step
+            met.add(fabric)
         right.append(ColumnRun(width, fabric, before, since))
     left: list[ColumnRun] = []
     core = bits[end][0]
-    after = core.first + core.width
+    after, met = core.first + core.width, {core.fabric}
     for (width, fabric, first, since), fresh, _ in bits[end + 1 :]:
         if fresh:
             first, fabric, since = after, core.fabric, core.since
         else:
-            first = max(first, after)
+            step = widths[fabric] if met - {fabric} else 1
+            first = first if first >= after else first + -(-(after - first) // step) * step
+            met.add(fabric)
         left.append(ColumnRun(width, fabric, first, since))
         after = first + width
     return laid_on([*reversed(right), *[wales for wales, _, _ in bits[begin : end + 1]], *left])

@@ -111,6 +111,7 @@ class PatternWorker:
         self.problems: list[Problem] = []
         self.fabrics: list[Fabric | None] = [None]
         self.numbers: dict[Fabric, int] = {}
+        self.widths = [1]
         self.below: deque[tuple[Needle, StitchColumns]] = deque(maxlen=_REMEMBERED)
         self.last: RowInPattern | None = None
 
@@ -147,7 +148,7 @@ class PatternWorker:
         return self.asked[-1] if self.asked else None
 
     def _grown(self, row: WorkedRow, part: Sequence[NewStitches]) -> StitchColumns:
-        found, unclear = with_new_columns(part)
+        found, unclear = with_new_columns(part, self.widths)
         if unclear:
             said = Problem(row.span, UnclearGrowth())
             if not any((known.kind, known.where) == (said.kind, said.where) for known in self.problems):
@@ -159,6 +160,7 @@ class PatternWorker:
         if fabric not in self.numbers:
             self.numbers[fabric] = len(self.fabrics)
             self.fabrics.append(fabric)
+            self.widths.append(fabric.width)
         return self.numbers[fabric]
 
     def rows_below(self, row: WorkedRow, first: int, count: int) -> list[Letters]:

@@ -36,6 +36,7 @@ class PatternContext(Protocol):
     known: Mapping[str, Fabric]
     fabrics: list[Fabric | None]
     numbers: dict[Fabric, int]
+    widths: list[int]
 
     def number_of(self, fabric: Fabric) -> int:
         """The number of a fabric among those met."""
@@ -284,7 +285,8 @@ class RowInPattern:
             return _PlacedFabric(fabric, columns.wales, False)
         bits = zip(columns.wales, inside, strict=True)
         counted, _ = with_new_columns(
-            [NewStitches(StitchColumns((each,), bytes(each.width)), not own, own, counts=True) for each, own in bits]
+            [NewStitches(StitchColumns((each,), bytes(each.width)), not own, own, counts=True) for each, own in bits],
+            self.context.widths,
         )
         in_one = laid_on([each._replace(fabric=number, since=since) for each in counted.wales])
         return _PlacedFabric(fabric, in_one, True)

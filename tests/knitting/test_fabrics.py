@@ -95,6 +95,11 @@ CASES = [
     # eyelets that make up for themselves leave the columns as they were
     (12, [RIB, EVEN, "k1, yo, k2tog, work in pattern", EVEN], "kkkpppkkkppp"),
     (12, [RIB, EVEN, "k2tog, yo, work in pattern", EVEN], "kkkpppkkkppp"),
+    # two borders of one fabric keep their places in it, whatever grows or shrinks between them
+    (12, ["work 3 in seed, k to last 3 sts, work 3 in seed", "work 3 in seed, p to last 3 sts, work 3 in seed"], "pkpkkkkkkpkp"),
+    (12, ["work 3 in seed, yo, k to last 3 sts, work 3 in seed", "work 3 in seed, p to last 3 sts, work 3 in seed"] * 2, "pkpkkkkkkkkpkp"),
+    (12, ["work 3 in seed, k2tog, k to last 3 sts, work 3 in seed", "work 3 in seed, p to last 3 sts, work 3 in seed"] * 2, "pkpkkkkpkp"),
+    (13, ["work 4 in 2x2 rib, yo, k to last 4 sts, work 4 in 2x2 rib", "work 4 in 2x2 rib, p to last 4 sts, work 4 in 2x2 rib"] * 3, "kkppkkkkkkkkkkpp"),
     # slipped stitches show what they showed
     (12, [RIB, "sl1, work in pattern to last st, sl1"], "kkkpppkkkppp"),
 ]  # fmt: skip

@@ -9,6 +9,8 @@ from hypothesis import strategies as st
 from knitting.in_pattern.new_columns import NewStitches, cut_runs, with_new_columns
 from knitting.in_pattern.stitch_columns import NONE, ColumnRun, LeftNeedle, StitchColumns, joined, laid_on
 
+ONES = [1] * 9
+"""Fabrics of one column: whatever lies apart moves by as little as can be."""
 WALES = st.builds(ColumnRun, st.integers(1, 5), st.integers(0, 2), st.integers(-4, 8), st.integers(0, 1))
 
 
@@ -103,14 +105,14 @@ def counted_stitch_by_stitch(part):
 @given(st.lists(st.tuples(grains(), st.sampled_from(["new", "old", "in pattern"])), max_size=7))
 def test_columns_are_counted_outwards_as_stitch_by_stitch(parts):
     part = [NewStitches(columns, how == "new", how == "in pattern", counts=True) for columns, how in parts]
-    found, _ = with_new_columns(part)
+    found, _ = with_new_columns(part, ONES)
     assert stitches(found) == counted_stitch_by_stitch(part)
     assert as_few_as_there_can_be(found)
 
 
 @given(st.lists(grains(), max_size=4))
 def test_nothing_is_counted_where_nothing_is_new(parts):
-    found, unclear = with_new_columns([NewStitches(part) for part in parts])
+    found, unclear = with_new_columns([NewStitches(part) for part in parts], ONES)
     assert stitches(found) == [stitch for part in parts for stitch in stitches(part)]
     assert not unclear
 
@@ -126,7 +128,7 @@ def one(letter, fabric=NONE, column=0):
 def test_of_two_made_of_one_the_outer_is_new(pair_first, letters, columns):
     rib = NewStitches(StitchColumns((ColumnRun(4, 1, 0, 0),), b"pppp"), told=True)
     pair = [NewStitches(one(letter, 1, 0 if pair_first else 4), True, counts=True, pair=1) for letter in (b"k", b"+")]
-    found, _ = with_new_columns([*pair, rib] if pair_first else [rib, *pair])
+    found, _ = with_new_columns([*pair, rib] if pair_first else [rib, *pair], ONES)
     assert (found.letters, found.column.tolist()) == (letters, columns)
 
 
@@ -136,4 +138,4 @@ def test_of_two_made_of_one_the_outer_is_new(pair_first, letters, columns):
 def test_a_new_stitch_far_from_both_ends_of_a_pattern_is_unclear(before, after, figured, unclear):
     right = NewStitches(StitchColumns((ColumnRun(before, 1, 0, 0),), b"k" * before), told=True, figured=figured)
     left = NewStitches(StitchColumns((ColumnRun(after, 1, before, 0),), b"k" * after), told=True, figured=figured)
-    assert with_new_columns([right, NewStitches(one(b"o"), True, counts=True), left])[1] is unclear
+    assert with_new_columns([right, NewStitches(one(b"o"), True, counts=True), left], ONES)[1] is unclear

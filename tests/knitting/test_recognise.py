@@ -37,7 +37,6 @@ NOT_TOLD = {
     "held wing": "Stitches are cast on anew or come back from a holder: that is not told as a plan yet.",
     "irregular motif in the middle": "An edge of another stitch is shaped within: that is not told as a plan yet.",
     "shawl from a tab by hand": "The marker of 'line 1' has no stitch to its left to stand before.",
-    "diagonal with seed edges shaping inside": "A plan of these rows would come to other stitches in row 2 (Row 2).",
 }
 """What is not recognised yet, and why."""
 
