@@ -16,6 +16,7 @@ urlpatterns = [
     path("pieces/<number:piece_id>/plan/lies/", views.lies, name="plan-lies"),
     path("pieces/<number:piece_id>/plan/words/", views.to_words, name="to-words"),
     path("pieces/<number:piece_id>/plan/read/", views.from_words, name="from-words"),
+    path("pieces/<number:piece_id>/plan/read/<number:part>/", views.from_part, name="from-part"),
     path("pieces/<number:piece_id>/plan/trial/", views.make_trial, name="trial"),
     path("pieces/<number:piece_id>/plan.json", views.plan_json, name="plan-json"),
     path("pieces/<number:piece_id>/plan/chart/", chart_views.chart, name="plan-chart"),

@@ -22,7 +22,16 @@ from bias.planning.plan_changes import PLAN_CHANGES, reworded
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.sentences import fields, paragraphs
 from bias.planning.shape_gallery import shape_offers
-from bias.results import NotRead, PlanResults, cloth_context, kept_text, plan_of_words, results_of_plan, row_context
+from bias.results import (
+    NotRead,
+    PlanResults,
+    cloth_context,
+    kept_text,
+    plan_of_words,
+    plans_of_parts,
+    results_of_plan,
+    row_context,
+)
 from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answered
 from knitting.files import plan_from_text, plan_to_json
@@ -71,7 +80,8 @@ def plan(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The plan of a piece; for written rows, the plan that can be read out of them."""
     state = plan_state(request, piece_id)
     if not state.plan:
-        about = {"piece": state.piece, "found": plan_of_words(state.revision.words)}
+        words = state.revision.words
+        about = {"piece": state.piece, "found": plan_of_words(words), "parts": plans_of_parts(words)}
         return render(request, "planning/read.html", about)
     about = {"page_name": secrets.token_hex(8), **desk(state, number(request, "row", 1))}
     return render(request, "planning/plan.html", about)
@@ -172,6 +182,19 @@ def _taken_up(state: SketchState) -> SketchState:
         return state
     saved = actions.save(actions.change(state, kept_text(found.plan)))
     return state if isinstance(saved, RevisionConflict) else actions.drop(saved)
+
+
+@require_POST
+def from_part(request: HttpRequest, piece_id: int, part: int) -> HttpResponse:
+    """A new piece of one of several that are written in one text: its plan."""
+    state = plan_state(request, piece_id)
+    parts = plans_of_parts(state.revision.words) if not state.plan else ()
+    if not 1 <= part <= len(parts):
+        raise Http404("There is no such piece in these rows.")
+    found = parts[part - 1].found
+    if found.plan is None:
+        return redirect("plan", piece_id)
+    return redirect("plan", keep_plan(request.user, kept_text(found.plan)).pk)
 
 
 @require_POST

@@ -23,7 +23,7 @@ from knitting.in_pattern.whole_repeats import whole_at
 from knitting.measures import said_cm
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.split import RowSplit
-from knitting.recognise import Recognition, recognise
+from knitting.recognise import RecognisedPart, Recognition, recognise, recognise_each
 from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
 from knitting.remedies.time_limit import Steps, to_the_end
 from knitting.saying.statements import said_refusal
@@ -184,6 +184,12 @@ def kept_text(plan: Plan) -> str:
 def plan_of_words(words: str) -> Recognition:
     """The plan that written rows can be read as, or why they cannot."""
     return recognise(results_of_words(words).worked)
+
+
+@remembered()
+def plans_of_parts(words: str) -> tuple[RecognisedPart, ...]:
+    """The pieces of a text with several cast-ons, each with the plan that it can be read as; none where it has one."""
+    return recognise_each(results_of_words(words).worked)
 
 
 def _weight_of_trials(trials: WordsTrials) -> int:

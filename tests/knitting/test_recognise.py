@@ -10,7 +10,7 @@ from knitting.constructions import CONSTRUCTIONS
 from knitting.dialects.dialect import dialect
 from knitting.forecast.forecast import forecast_of
 from knitting.formatter import format_piece
-from knitting.recognise import recognise
+from knitting.recognise import recognise, recognise_each
 from knitting.saying.statements import said
 from knitting.words.writer import write
 from knitting.working.comparison import stitches_of
@@ -146,3 +146,15 @@ def test_row_numbers_begin_afresh_with_another_cast_on_and_with_held_stitches():
         (False, "RS", 5),
         (False, "WS", 5),
     ]
+
+
+def test_several_pieces_of_one_text_are_a_plan_each():
+    text = "Title: Corner set\nSection: Growing\n" + PIECES["two cast-ons"].replace(
+        "CO 15", "\nSection: Shrinking\nCO 15"
+    )
+    parts = recognise_each(worked(text))
+    assert [part.title for part in parts] == ["Corner set, Growing", "Corner set, Shrinking"]
+    ends = [[row.end for row in work_piece(compile_plan(part.found.plan)).rows][-1] for part in parts]
+    assert ends == [30, 5]
+    assert recognise_each(worked(PIECES["bias"])) == ()
+    assert recognise_each(worked("CO 9 sts.\nRow 1: K8.\nBO.\nCO 9 sts.\nRow 1: K.")) == ()
