@@ -12,8 +12,8 @@ from knitting.rows import Cluster, Group, Step, Work
 from knitting.sorting.asking import is_talk
 from knitting.words.known_steps import KnownSteps
 from knitting.words.slots import Slots
+from knitting.words.unread_steps import CLOSERS
 
-CLOSERS = {"(": ")", "[": "]", "{": "}"}
 _ENDS_CLAUSE = frozenset({",", ";", ".", "*", *CLOSERS, *CLOSERS.values()})
 _FEWEST_IN_TALK = 4
 _MOST_IN_CLUSTER = 5

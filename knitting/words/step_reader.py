@@ -8,7 +8,7 @@ from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.single_steps import SINGLE_STEPS
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token
-from knitting.problems import Problem, ProblemKind, Span, TextMend
+from knitting.problems import Problem, ProblemKind, Span
 from knitting.rows import ChangeColour, Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.rows.without_places import with_places
 from knitting.statements import sentence
@@ -31,6 +31,7 @@ class StepReader(AsideReader):
         self.at = 0
         self.problems: list[Problem] = []
         self.talk: list[Span] = []
+        self.unclosed_said = False
         self.known: dict[tuple[str, ...], tuple[StitchKind, int, int]] = {}
 
     def read(self) -> tuple[Step, ...]:
@@ -112,19 +113,9 @@ class StepReader(AsideReader):
         self.at += 1
         steps = self._steps(closer, starred=False, depth=depth + 1)
         if self.at >= len(self.tokens) or self.tokens[self.at].text != closer:
-            span = self.tokens[start].span
-            message = sentence("The bracket '{text}' is never closed.", text=self.tokens[start].text)
-            last = next((token for token in reversed(self.tokens) if token.text != "."), self.tokens[start])
-            mends = (TextMend(Span(0, last.span.end), closer),)
-            self._say(
-                ProblemKind.CANNOT_READ,
-                span,
-                message,
-                sentence("Put '{closer}' after the last of its stitches.", closer=closer),
-                mends,
-            )
+            self._say_unclosed()
             self.at = len(self.tokens)
-            return Unread(self.tokens[start].text, span)
+            return Unread(self.tokens[start].text, self.tokens[start].span)
         self.at += 1
         into = self.slots.form("into", self.tokens, self.at) or self.slots.form("into_one", self.tokens, self.at)
         if into:

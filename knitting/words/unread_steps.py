@@ -11,6 +11,8 @@ from knitting.problems import Problem, ProblemKind, Span, TextMend, unreadable
 from knitting.rows import Unread
 from knitting.statements import Sentence, sentence
 
+CLOSERS = {"(": ")", "[": "]", "{": "}"}
+
 
 class UnreadSteps:
     """A place in the tokens of a row, and what could not be read up to there."""
@@ -21,6 +23,7 @@ class UnreadSteps:
     at: int
     talk: list[Span]
     problems: list[Problem]
+    unclosed_said: bool
 
     def _span(self, start: int) -> Span:
         return span_of(tuple(self.tokens[start : self.at]))
@@ -48,6 +51,27 @@ class UnreadSteps:
             ProblemKind.UNKNOWN_STITCH, span, sentence("'{said}' is no stitch that Bias knows.", said=said), hint, mends
         )
         return Unread(text, span)
+
+    def _say_unclosed(self) -> None:
+        """One problem for all brackets that are never closed, at the first of them; its mend closes them all."""
+        waiting: list[Token] = []
+        for token in self.tokens:
+            if token.text in CLOSERS:
+                waiting.append(token)
+            elif waiting and token.text == CLOSERS[waiting[-1].text]:
+                waiting.pop()
+        if self.unclosed_said or not waiting:
+            return
+        self.unclosed_said = True
+        missing = "".join(CLOSERS[token.text] for token in reversed(waiting))
+        last = next((token for token in reversed(self.tokens) if token.text != "."), self.tokens[0])
+        self._say(
+            ProblemKind.CANNOT_READ,
+            waiting[0].span,
+            sentence("The bracket '{text}' is never closed.", text=waiting[0].text),
+            sentence("Put '{closer}' after the last of its stitches.", closer=missing),
+            (TextMend(Span(0, last.span.end), missing),),
+        )
 
     def refuse_talk(self) -> None:
         """Say that what was passed over is no step."""

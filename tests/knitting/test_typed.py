@@ -186,6 +186,15 @@ def test_an_unread_clause_says_what_it_needs_or_how_it_is_written(code, line, me
     assert not work_text(noted, dialect(code)).worked.problems
 
 
+@pytest.mark.parametrize("row", ["Row 3: ((((k5", "Row 3: [k1, (k2, [k1", "Row 3: k1, [k2, (p1, k1"])
+def test_brackets_that_are_never_closed_are_one_problem_and_one_mend(row):
+    text = BEFORE["us"]["flat"] + row
+    (problem,) = problems_of(work_text(text).worked)
+    assert problem.message.startswith("The bracket '")
+    after = work_text(pressed(text, problem.mends[0])).worked
+    assert not [each for each in after.problems if each.kind is ProblemKind.CANNOT_READ]
+
+
 MISTYPED = [
     ("Row 3: K2, k2tgo, k to end.", "k2tog"),
     ("Row 3: K2, yoo, k to end.", "yo"),
