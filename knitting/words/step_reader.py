@@ -13,8 +13,9 @@ from knitting.rows import ChangeColour, Cluster, Group, Shape, Step, ToEnd, Turn
 from knitting.rows.without_places import with_places
 from knitting.statements import sentence
 from knitting.stitches import STITCHES, Family, StitchKind
-from knitting.words.asides import CLOSERS, AsideReader
+from knitting.words.asides import AsideReader
 from knitting.words.slots import slots_of
+from knitting.words.unread_steps import CLOSERS
 
 _SINGLE_FORMS = tuple(SINGLE_STEPS)
 _MOST_NESTED = 20
