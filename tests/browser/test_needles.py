@@ -163,6 +163,7 @@ def test_a_press_moves_the_screen_before_the_network_answers(page, live_server, 
         }"""
     )
     print(f"\na press to the next row on the screen: {taken:.0f} ms")
+    page.wait_for_timeout(1_000)  # what is held back goes on only while the page is looked at
     wait_for_rows(shawl, 1)
     page.unroute("**/needles/events/")
 
