@@ -16,7 +16,7 @@ class RecognisedStage(Statement):
     """Rows of one rhythm: from ``first`` to ``last``, ``change`` stitches every ``rhythm`` rows, so many ``times``.
 
     ``rest`` rows follow that are no whole time; ``fabrics`` are what its parts are in, each once, and ``lines`` how
-    many are marked from here on that were not before.
+    many are marked from here on that were not before. ``shaped`` ones may leave the count as it is.
     """
 
     first: int
@@ -28,6 +28,7 @@ class RecognisedStage(Statement):
     fabrics: tuple[str, ...]
     lines: int
     in_round: bool
+    shaped: bool
 
 
 def course_of(forecast: Forecast) -> Iterator[Statement]:
@@ -58,4 +59,5 @@ def _stage(stage: StageForecast) -> RecognisedStage:
         tuple(fabrics),
         len(stage.added),
         stage.in_round,
+        bool(stage.stage.shapings),
     )

@@ -65,13 +65,14 @@ def _in_any_way(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
     if found.plan is not None or worked.problems:
         return found
     begun = marked_from_the_start(told)
+    ways: list[tuple[Plan, Recognition]] = []
     for traced in (begun, marked_from_the_start(told, only_where_born=True), marked_in_the_middle(told)):
         if traced is not None:
             again = _recognised(worked, without_end_marks(traced) or traced)
             if again.plan is not None:
-                return again
+                ways.append((again.plan, again))
             found = again if traced is begun else found  # what stands in the way of all the rows, not of their marks
-    return found
+    return min(ways, key=lambda way: (len(way[0].fabrics), len(way[0].stages), len(way[0].parts)))[1] if ways else found
 
 
 def _recognised(worked: WorkedPiece, told: WorkedPiece) -> Recognition:

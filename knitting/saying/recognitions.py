@@ -24,7 +24,7 @@ def _stage(facts: RecognisedStage) -> str:
 
 def _shaping(facts: RecognisedStage, unit: str) -> str:
     if not facts.change:
-        return _("the count stands still")
+        return _("shaped, and the count stands still") if facts.shaped else _("the count stands still")
     if facts.times == 1 and not facts.rest:
         return _("{change:+}")
     if facts.rhythm == 1:

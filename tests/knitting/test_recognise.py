@@ -97,11 +97,15 @@ def test_every_construction_is_recognised_in_every_hand(name, code, fair):
 
 COURSES = {
     "capelet with seed edges": [
-        "7 parts and 4 marked lines from the cast-on of 63.",
+        "3 parts and 0 marked lines from the cast-on of 63.",
         "Rows 1 to 5: the count stands still, in seed and figure 1.",
         "Row 6: the count stands still, in figure 1 and stockinette.",
-        "Rows 7 to 8: the count stands still, in seed and stockinette.",
+        "Rows 7 to 8: 4 marked lines more, the count stands still, in seed and stockinette.",
         "Rows 9 to 28: +8 every 2 rows, 10 times, in seed and stockinette.",
+    ],
+    "bias": [
+        "1 part and 0 marked lines from the cast-on of 30.",
+        "Rows 1 to 50: shaped, and the count stands still, in stockinette.",
     ],
     "yoke bottom-up in round with 8 markers": [
         "1 part and 0 marked lines from the cast-on of 60.",
