@@ -28,7 +28,7 @@ def plan_now(piece):
     return results_of_plan(sketch_state(piece).plan).plan
 
 
-def wait_for_fabrics(page, piece, within=10.0, **fabrics):
+def wait_for_fabrics(page, piece, within=30.0, **fabrics):
     """What is chosen is sent by itself: wait until each part is in its fabric."""
     until = time.monotonic() + within
     while True:
