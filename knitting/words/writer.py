@@ -192,7 +192,8 @@ class Writer(HeaderWriter):
 
     def _as_called(self, words: str, called: HeadWord | None = None) -> str:
         """Some words of the tables with rows called as they are in the orders before."""
-        many, one = (called.many, called.one) if called else self.dialect.classes["row"][:2]
+        plural = self.dialect.classes["row"][0]
+        many, one = (called.many, called.one) if called else (plural, self.dialect.of_class("row", 1))
         known = self.dialect.heads
         said = [
             word if word not in known else many if word == known[word].many.lower() else one for word in words.split()
