@@ -14,7 +14,7 @@ from benchmarks.test_speed import median
 from bias.results import forget_all
 from knitting.dialects.dialect import dialect
 from knitting.tidying import letters
-from knitting.words import beginnings, line_reader, row_reader
+from knitting.words import beginnings, claims, line_reader, row_reader
 from knitting.written import work_text
 
 FIRST_S, KEY_S = 0.120, 0.200
@@ -58,9 +58,9 @@ HANDS = {
 
 
 def read_anew(text: str, code: str) -> None:
-    for kept in (line_reader.read_line, row_reader._body, row_reader._head_like, beginnings._begins, letters.cleaned):
+    of_rows = (line_reader.read_line, row_reader._body, row_reader._head_like, claims._claim_of)
+    for kept in (*of_rows, beginnings._begins, beginnings._is_repeat, letters.cleaned):
         kept.cache_clear()
-    beginnings._is_repeat.cache_clear()
     work_text(text, dialect(code))
 
 

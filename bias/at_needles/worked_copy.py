@@ -17,7 +17,6 @@ from bias.at_needles.row_view import RowView
 from bias.pieces.models import Piece, Revision
 from bias.results import PieceOnNeedles, digest, piece_on_needles
 from knitting.log import Event, Noted, Paused, Progress, RowWorked, WentOn, progress
-from knitting.measures import said_cm
 from knitting.pace import Pace, Sitting, TimedRow, pace, sittings
 
 _LIVE_TOLD = 400
@@ -111,10 +110,7 @@ class WorkedCopy:
         found = self.on.results
         if not found.laid:
             return ""
-        size = _("{width} by {height}").format(
-            width=said_cm(found.measures.width_cm), height=said_cm(found.measures.height_cm)
-        )
-        return _("It should become {size}").format(size=size) + (
+        return _("It should become {size}").format(size=found.said_size) + (
             _(", by what was measured.") if self.progress.measured else "."
         )
 

@@ -101,6 +101,13 @@ class Results:
         return flatness(self.layout)
 
     @property
+    def said_size(self) -> str:
+        """Width and height of the cloth, as they are said."""
+        return _("{width} by {height}").format(
+            width=said_cm(self.measures.width_cm), height=said_cm(self.measures.height_cm)
+        )
+
+    @property
     def said_measures(self) -> str:
         """Area and corners as one sentence."""
         corners = said_corners(self.measures)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from typing import TypeAlias
+from typing import NamedTuple, TypeAlias
 
 from knitting.dialects.tokens import Token
 
@@ -39,6 +39,16 @@ SlotReader: TypeAlias = Callable[[str, Sequence[Token], int], Iterator[tuple[obj
 """Given a slot's name, the tokens and a place: every (value, next place) that fits."""
 
 
+class _Stage(NamedTuple):
+    """An element of a form and what may stand after it; every field empty but those of its kind."""
+
+    words: frozenset[str]
+    slot: str
+    following: _Stage | None
+    inner: _Stage | None = None
+    """Where it may be left out: its first stage, from which the way leads on to what follows."""
+
+
 @dataclass(frozen=True, slots=True)
 class Template:
     """One form: its elements, the words that it may begin with and those that may stand second (empty: any)."""
@@ -46,7 +56,8 @@ class Template:
     source: str
     elements: tuple[Element, ...]
     openings: frozenset[str]
-    seconds: frozenset[str] = frozenset()
+    seconds: frozenset[str]
+    first: _Stage | None
 
     @property
     def words(self) -> frozenset[str]:
@@ -59,7 +70,7 @@ class Template:
             return None
         if self.seconds and (at + 1 >= len(tokens) or tokens[at + 1].text not in self.seconds):
             return None
-        return _match(self.elements, 0, tokens, at, read_slot)
+        return _match(self.first, tokens, at, read_slot)
 
 
 def compile_template(source: str, classes: Mapping[str, Sequence[str]]) -> Template:
@@ -72,7 +83,7 @@ def compile_template(source: str, classes: Mapping[str, Sequence[str]]) -> Templ
     elements, rest = _elements(pieces, 0, classes)
     if rest != len(pieces):
         raise ValueError(f"unbalanced bracket in {source!r}")
-    return Template(source, elements, _openings(elements), _seconds(elements))
+    return Template(source, elements, _openings(elements), _seconds(elements), _stages(elements, None))
 
 
 def _elements(pieces: Sequence[str], at: int, classes: Mapping[str, Sequence[str]]) -> tuple[tuple[Element, ...], int]:
@@ -129,25 +140,38 @@ def _words(elements: Sequence[Element]) -> frozenset[str]:
     return found
 
 
-def _match(
-    elements: tuple[Element, ...], place: int, tokens: Sequence[Token], at: int, read_slot: SlotReader
-) -> tuple[Found, int] | None:
-    """The first way in which the elements from ``place`` on stand at ``at``."""
-    while place < len(elements):
-        element = elements[place]
+def _stages(elements: Sequence[Element], following: _Stage | None) -> _Stage | None:
+    """The first stage of a way through some elements and on to what follows them."""
+    for element in reversed(elements):
         if isinstance(element, Literal):
-            if at >= len(tokens) or tokens[at].text not in element.words:
-                return None
-            place, at = place + 1, at + 1
-        elif isinstance(element, Maybe):
-            rest = elements[place + 1 :]
-            return _match(element.elements + rest, 0, tokens, at, read_slot) or _match(rest, 0, tokens, at, read_slot)
+            following = _Stage(element.words, "", following)
+        elif isinstance(element, Slot):
+            following = _Stage(frozenset(), element.name, following)
         else:
-            for value, after in read_slot(element.name, tokens, at):
-                found = _match(elements, place + 1, tokens, after, read_slot)
+            following = _Stage(frozenset(), "", following, _stages(element.elements, following))
+    return following
+
+
+def _match(stage: _Stage | None, tokens: Sequence[Token], at: int, read_slot: SlotReader) -> tuple[Found, int] | None:
+    """The first way from a stage to the end of the form that stands at ``at``."""
+    count = len(tokens)
+    while stage is not None:
+        words, slot, following, inner = stage
+        if slot:
+            for value, after in read_slot(slot, tokens, at):
+                found = _match(following, tokens, after, read_slot)
                 if found is not None:
-                    return {element.name: value, **found[0]}, found[1]
+                    return {slot: value, **found[0]}, found[1]
             return None
+        if inner is None:
+            if at >= count or tokens[at].text not in words:
+                return None
+            at += 1
+        elif not inner.words or (at < count and tokens[at].text in inner.words):
+            found = _match(inner, tokens, at, read_slot)
+            if found is not None:
+                return found
+        stage = following
     return {}, at
 
 

@@ -5,10 +5,12 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from functools import cache, lru_cache
+from itertools import count
+from operator import eq
 from typing import TypeAlias
 
 from knitting.dialects.dialect import LetterRules
-from knitting.tidying.lines import TidyLine
+from knitting.tidying.lines import Place, TidyLine
 
 _Replacement: TypeAlias = str | Callable[["re.Match[str]"], str]
 
@@ -48,6 +50,15 @@ class _Letters:
     def __init__(self, text: str) -> None:
         self.text = text
         self.columns = list(range(1, len(text) + 1))
+
+    @property
+    def in_place(self) -> bool:
+        """Whether every letter still has the column in which it stands."""
+        return all(map(eq, self.columns, count(1)))
+
+    def places(self, number: int) -> tuple[Place, ...]:
+        """The places of the letters, in a line of the text."""
+        return tuple((number, column) for column in self.columns)
 
     def put(self, pattern: re.Pattern[str], replacement: _Replacement) -> None:
         """Replace every match; the new letters stand where the first of the old ones stood, or each in its place."""
@@ -94,9 +105,7 @@ def cleaned(text: str, number: int, rules: LetterRules) -> TidyLine:
     letters.drop(_OF_MANY)
     letters.put(_glued(rules.rows), r"\1 ")
     letters.put(_DOTTED, lambda match: _without_stop(match, rules.dotted, rules.before_numbers))
-    if letters.text == text:
-        return TidyLine(text, number)
-    return TidyLine(letters.text, number, tuple((number, column) for column in letters.columns))
+    return TidyLine(letters.text, number, () if letters.in_place else letters.places(number))
 
 
 @cache

@@ -15,7 +15,7 @@ Place: TypeAlias = tuple[int, int]
 class TidyLine:
     """Words to be read as one line: ``number`` is the line of the text on which they begin.
 
-    ``places`` has one entry a letter; it is empty where the words are a whole line of the text, letter for letter.
+    ``places`` has one entry a letter; it is empty where each letter stands in its own column of that line.
     """
 
     text: str
@@ -23,12 +23,12 @@ class TidyLine:
     places: tuple[Place, ...] = ()
 
     @property
-    def as_written(self) -> bool:
-        """Whether the words are a line of the text as it stands."""
+    def in_place(self) -> bool:
+        """Whether each letter stands where it stands in the text, whatever letter it is."""
         return not self.places
 
     def every_place(self) -> tuple[Place, ...]:
-        """One place a letter, whether the line was changed or not."""
+        """One place a letter, whether they were moved or not."""
         return self.places or tuple((self.number, column) for column in range(1, len(self.text) + 1))
 
     def followed_by(self, other: TidyLine) -> TidyLine:
@@ -40,6 +40,8 @@ class TidyLine:
 
     def part(self, start: int, end: int) -> TidyLine:
         """The words from one letter up to another, counted from 0."""
+        if self.in_place and start == 0:
+            return TidyLine(self.text[:end], self.number)
         places = self.every_place()[start:end]
         return TidyLine(self.text[start:end], places[0][0] if places else self.number, places)
 

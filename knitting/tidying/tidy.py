@@ -97,7 +97,7 @@ def _unnumbered(line: TidyLine, begins: Beginnings) -> TidyLine:
     if numbering is None or begins.of_line(line.text[numbering.end() :]) is None:
         return line
     blank = " " * numbering.end() + line.text[numbering.end() :]
-    return TidyLine(blank, line.number, line.every_place())
+    return TidyLine(blank, line.number, line.places)
 
 
 def _goes_on(before: str, after: str, gap: bool, begins: Beginnings, words: Dialect) -> bool:

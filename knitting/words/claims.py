@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
 from typing import NamedTuple
 
 from knitting.dialects.dialect import Dialect
@@ -21,6 +22,7 @@ _BETWEEN = frozenset({",", ";", ".", ":", "-", "="})
 _SIGNS = frozenset({"-", "=", "(", "[", "{", "+"})
 _FORMS = ("count_gain", "count_loss", "count_total")
 _MOST_IN_COUNT = 24
+_MOST_KEPT = 8_192
 
 
 class Stated(NamedTuple):
@@ -66,12 +68,24 @@ def claim_at_end(said: str, line: int, column: int, dialect: Dialect) -> tuple[s
     last = said.rstrip(" .*!").rsplit(None, 1)[-1:]
     if last and last[0].isalpha() and last[0].lower() not in dialect.count_endings:
         return said, NOTHING
-    tokens = tokens_of(said, line, column)
+    cut, stated = _claim_of(dialect, said)
+    return said[:cut], _placed(stated, Span(line, column)) if stated else NOTHING
+
+
+@lru_cache(maxsize=_MOST_KEPT)
+def _claim_of(dialect: Dialect, said: str) -> tuple[int, Stated]:
+    """Where the count at the end of a text begins, and what is stated, its places counted from the text's start."""
+    tokens = tokens_of(said)
     before, stated = split_claim(tokens, dialect)
-    if not stated:
-        return said, NOTHING
-    cut = tokens[len(before)].column - column
-    return said[:cut], stated
+    return (tokens[len(before)].column - 1, stated) if stated else (len(said), NOTHING)
+
+
+def _placed(stated: Stated, start: Span) -> Stated:
+    claim, gain = stated
+    return Stated(
+        replace(claim, span=claim.span.within(start)) if claim else None,
+        replace(gain, span=gain.span.within(start)) if gain else None,
+    )
 
 
 def _counts_too(before: str) -> bool:

@@ -158,8 +158,8 @@ class _Reader:
         whole = line.in_text(Span(line.number, len(line.text) - len(line.text.lstrip()) + 1, len(stripped)))
         header = header_of(line.text)
         meaning = self._meaning(header[0]) if header else ""
-        if meaning and meaning != "section" and not line.as_written:  # what is kept is kept as it was typed
-            raw = self.lines[line.number - 1]
+        raw = self.lines[line.number - 1]
+        if meaning and meaning != "section" and line.text != raw:  # what is kept is kept as it was typed
             header, stripped = header_of(raw) or header, raw.strip()
         if header and not meaning and not self.begun and self.headers.names_a_fabric(header[0]):
             meaning = "fabric"
@@ -190,7 +190,7 @@ class _Reader:
 
     def _worked_line(self, line: TidyLine, whole: Span) -> None:
         found = read_line(self.dialect, line.number, line.text, self.begun)
-        if not line.as_written:
+        if not line.in_place:
             found = read_in_text(found, line)
         self.sections[-1].orders.extend(found.orders)
         self.problems.extend(found.problems)
@@ -254,7 +254,7 @@ class _Reader:
             if self._as_section(tokens, line):
                 continue
             problem = cannot_read(tokens, line.text, self.dialect)
-            if not line.as_written:
+            if not line.in_place:
                 problem = problem_in_text(problem, line)
             self.problems.append(problem)
             self._understood(problem.where, Role.UNREAD)

@@ -25,6 +25,8 @@ _NEEDS_COLON = frozenset({"side_alone", "named"})
 _HEAD_FORMS = (*_GATHERED, *_ALL, "numbered", "sided", *_NAMED, "named")
 _MOST_KEPT = 8_192
 _ONE_NUMBER = re.compile(r"(\D*)([0-9]{1,9})(\D*)$")
+_SHORT_NUMBERS = re.compile(r"(\D*)([0-9]{1,3})((?!\d)(?!.*\d{4}).*)$")
+"""A first number with others behind it, none so large that a list of rows from the first one on could be too long."""
 
 
 class Head(NamedTuple):
@@ -49,13 +51,14 @@ class Head(NamedTuple):
 def head_of(text: str, line: int, dialect: Dialect) -> Head | None:
     """The head of a row at the start of a line's text, or ``None`` where no row begins.
 
-    Heads with one number are read once for all numbers of as many figures: in a long pattern they are the most.
+    Heads with one number are read once for all numbers of as many figures, whatever row stands behind them: in a long
+    pattern they are the most.
     """
-    single = _ONE_NUMBER.match(text)
+    single = _ONE_NUMBER.match(text) or _SHORT_NUMBERS.match(text)
     if single is None:
         return read_head(tokens_of(text, line), dialect)
     before, figures, after = single.groups()
-    like = "1" * len(figures)
+    like = "1".ljust(len(figures), "0")  # the lowest, so that a list of rows stays one: "10-12" for "11-12"
     known = _head_like(dialect, before, like, after)
     if known is None:
         return None

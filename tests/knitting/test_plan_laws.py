@@ -112,7 +112,17 @@ def test_a_recognised_plan_comes_to_every_row_again(plan):
     assert found.said
     if found.plan is not None:
         again = work_piece(compiled(forecast_of(found.plan)))
-        assert [(row.side, row.parts) for row in again.rows] == [(row.side, row.parts) for row in worked.rows]
+        assert [parts_within_ends(row) for row in again.rows] == [parts_within_ends(row) for row in worked.rows]
+
+
+def parts_within_ends(row):
+    """The parts of a row; a marker at the very end of the needle parts nothing, and a plan need not have it."""
+    parts = list(row.parts)
+    while len(parts) > 1 and not parts[0]:
+        del parts[0]
+    while len(parts) > 1 and not parts[-1]:
+        del parts[-1]
+    return row.side, parts
 
 
 MIRROR = {"m1r": "m1l", "m1l": "m1r", "rli": "lli", "lli": "rli", "k2tog": "ssk", "ssk": "k2tog"}
