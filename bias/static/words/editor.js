@@ -117,6 +117,12 @@ document.addEventListener("alpine:init", () => {
         this.nextPlace(event.shiftKey ? -1 : 1);
         return;
       }
+      const answer = /** @type {HTMLElement | null} */ (document.querySelector("#beside .is-here .mend"));
+      if (event.key === "Tab" && !event.shiftKey && answer) {
+        event.preventDefault();
+        answer.focus();
+        return;
+      }
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
       const key = event.key.toLowerCase();
       if (key !== "z" && key !== "y") return;
