@@ -9,7 +9,7 @@ from typing import TypeAlias
 
 from knitting.needle.worked import FabricWork, WorkedRow
 from knitting.problems import NOWHERE
-from knitting.rows import Cluster, InFabric, Side, Step, Work
+from knitting.rows import Cluster, Group, InFabric, Side, Step, Work
 from knitting.statements import Refused, sentence
 from knitting.stitches import IN_PATTERN, KNIT, PURL, Family, StitchKind
 from knitting.working.comparison import stitches_of
@@ -19,6 +19,8 @@ _FEWEST_IN_MIDDLE = 6
 """Stitches of the widest run from which on what lies before it is a border, and the part no figure."""
 _MOST_TURNS = 3
 """How often knit and purl may follow one another in a part: a border at each end, and one more."""
+_FEWEST_REPEATS = 3
+_LONGEST_REPEAT = 12
 _Stitch = tuple[object, int]
 
 
@@ -116,6 +118,9 @@ def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
         if any(kind not in (KNIT, PURL) for kind, _ in stitches):
             raise NotRecognised(sentence("it is worked in a pattern"))
         return PartAnatomy(None, None, Figured(cells_of(stitches, side)), None, None, 0, 0)
+    whole = _one_repeat(stitches) if stitches else None
+    if whole is not None:
+        return PartAnatomy(*_in_rs_order(EndWork(0, (whole,)), None, side), None, None, None, 0, 0)
     plain = [(times, at) for at, stitch in enumerate(stitches) for kind, times in [stitch] if _plain(stitch)]
     if not plain:
         if not stitches:
@@ -143,6 +148,26 @@ def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
         edges[0],
         edges[1][::-1],
     )
+
+
+def _one_repeat(stitches: Sequence[_Stitch]) -> Group | None:
+    """A part that is one repeat over and over from end to end, shaping in each: "[k8, k2tog] 8 times"."""
+    (first, begun), (last, ended) = stitches[0], stitches[-1]
+    if first is last and len(stitches) > 2:  # a repeat that begins and ends alike: "[k3, m1, k2] 12 times"
+        once, times = _shortest_repeat([*stitches[1:-1], (first, begun + ended)])
+        once = [stitches[0], *once[:-1], stitches[-1]]
+    else:
+        once, times = _shortest_repeat(list(stitches))
+    shapes = any(_plain(stitch) for stitch in once) and not all(_plain(stitch) for stitch in once)
+    return Group(_steps(once), NOWHERE, times) if times >= _FEWEST_REPEATS and shapes else None
+
+
+def _shortest_repeat(stitches: list[_Stitch]) -> tuple[list[_Stitch], int]:
+    """The first stitches that come over and over, and how often; all of them once where none do."""
+    for length in range(2, min(_LONGEST_REPEAT, len(stitches) // _FEWEST_REPEATS) + 1):
+        if len(stitches) % length == 0 and stitches[length:] == stitches[:-length]:
+            return stitches[:length], len(stitches) // length
+    return stitches, 1
 
 
 def _leading(stitches: Sequence[_Stitch]) -> list[_Stitch]:

@@ -87,7 +87,7 @@ def _recognised(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
         said = sentence("What was found does not come out as a plan: {trouble}", trouble=trouble)
         return Recognition(None, (said, *course_of(forecast)))
     again = work_piece(compiled(forecast))
-    other = _first_other(worked, again)
+    other = first_other(worked, again)
     if other is not None:
         said = sentence(
             "A plan of these rows would come to other stitches in row {row} ({label}).",
@@ -122,7 +122,7 @@ def _seen(worked: WorkedPiece) -> tuple[Statement, ...]:
     )
 
 
-def _first_other(one: WorkedPiece, other: WorkedPiece) -> int | None:
+def first_other(one: WorkedPiece, other: WorkedPiece) -> int | None:
     """The first row that is not the same knitting, whatever it is called."""
     for at, (a, b) in enumerate(zip(one.rows, other.rows)):
         same = (a.side, a.colour, a.start, a.end) == (b.side, b.colour, b.start, b.end)

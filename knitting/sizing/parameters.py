@@ -7,14 +7,20 @@ from dataclasses import dataclass, replace
 
 from knitting.constructions.answers import Answers, answers_of
 from knitting.constructions.construction import AnswerKind, rows_cm
-from knitting.forecast.forecast import Forecast
+from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.needle.walk import MOST_ON_NEEDLE
 from knitting.plan.checks import recounted
 from knitting.plan.plan import Count, Plan, Repeats, Rows
 from knitting.plan_editing.fabric_use import in_other_fabrics
 from knitting.rows import CastOn
+from knitting.sizing.rescaled import Scale, more_often, rescaled
 from knitting.statements import N_, Sentence, sentence
 from knitting.working.piece_state import MOST_ROWS
+
+WHOLE = "whole"
+"""The key of the parameter that changes everything in proportion."""
+AS_IT_IS = 100
+_LEAST_PER_CENT, _MOST_PER_CENT = 10, 1_000
 
 
 @dataclass(frozen=True)
@@ -28,6 +34,8 @@ class Parameter:
     most: int
     odd: bool
     turned: Callable[[int], Plan | None]
+    counted: bool = True
+    """Whether the value may be a count of stitches, so that a count which is stepped past stands for the one met."""
 
 
 @dataclass(frozen=True)
@@ -43,7 +51,9 @@ class FollowingMeasure:
 def parameters(plan: Plan) -> tuple[Parameter, ...]:
     """Every number that decides the size of a plan."""
     answers = answers_of(plan)
-    return tuple(_asked(plan, answers)) if answers else tuple(_ends(plan))
+    if answers:
+        return tuple(_asked(plan, answers))
+    return (_whole(plan), *_ends(plan), *_times(plan))
 
 
 def following_measures(plan: Plan) -> tuple[FollowingMeasure, ...]:
@@ -51,14 +61,12 @@ def following_measures(plan: Plan) -> tuple[FollowingMeasure, ...]:
     answers = answers_of(plan)
     if answers:
         return tuple(FollowingMeasure(m.key, m.words, m.follows, m.of) for m in answers.construction.measures)
-    turning = [knob.key for knob in _ends(plan)]
-    last = next((key for key in reversed(turning) if key.startswith("stage")), "")
-    found = [FollowingMeasure("length_cm", N_("length along the rows"), last, rows_cm)] if last else []
-    if last:
-        found.append(FollowingMeasure("last_cm", N_("along the last row"), last, _last_cm))
-    if "cast_on" in turning:
-        found.append(FollowingMeasure("cast_on_cm", N_("cast-on edge"), "cast_on", _first_cm))
-    return tuple(found)
+    return (
+        FollowingMeasure("width_cm", N_("along the widest row"), WHOLE, _widest_cm),
+        FollowingMeasure("length_cm", N_("length along the rows"), WHOLE, rows_cm),
+        FollowingMeasure("last_cm", N_("along the last row"), WHOLE, _last_cm),
+        FollowingMeasure("cast_on_cm", N_("cast-on edge"), WHOLE, _first_cm),
+    )
 
 
 def _asked(plan: Plan, answers: Answers) -> Iterator[Parameter]:
@@ -86,6 +94,31 @@ def _kept(plan: Plan, made: Plan) -> Plan:
         stripes=plan.stripes,
         finish=plan.finish,
     )
+
+
+def _whole(plan: Plan) -> Parameter:
+    """The size of everything in proportion, in per cent of what it is."""
+    forecast = forecast_of(plan)
+
+    def turned(value: int) -> Plan | None:
+        by = value / AS_IT_IS
+        return rescaled(forecast, Scale(by, by, by)) if value != AS_IT_IS else plan
+
+    words = sentence("everything, in per cent of this size")
+    return Parameter(WHOLE, words, AS_IT_IS, _LEAST_PER_CENT, _MOST_PER_CENT, False, turned, counted=False)
+
+
+def _times(plan: Plan) -> Iterator[Parameter]:
+    """How often the rhythm of a stage comes that ends at a count or after rows."""
+    forecast = forecast_of(plan)
+    for at, stage in enumerate(forecast.stages):
+        if stage.times > 1 and isinstance(stage.stage.until, Count | Rows) and stage.stage.rhythm > 1:
+
+            def turned(value: int, at: int = at) -> Plan | None:
+                return more_often(forecast, at, value)
+
+            words = sentence("'{stage}' times", stage=stage.stage.name)
+            yield Parameter(f"times{at + 1}", words, stage.times, 1, MOST_ROWS, False, turned, counted=False)
 
 
 def _ends(plan: Plan) -> Iterator[Parameter]:
@@ -118,6 +151,10 @@ def _ends(plan: Plan) -> Iterator[Parameter]:
             False,
             lambda value: recounted(plan, value),
         )
+
+
+def _widest_cm(forecast: Forecast) -> float:
+    return forecast.most * forecast.plan.gauge_at(max(forecast.rows, 1)).stitch_cm
 
 
 def _last_cm(forecast: Forecast) -> float:

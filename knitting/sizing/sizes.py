@@ -125,7 +125,8 @@ def _size(knob: Parameter, value: int, of: Measure) -> Size | None:
     forecast = forecast_of(plan) if plan is not None else None
     if forecast is None or not forecast.sound or not forecast.stitches:
         return None
-    met = next((stage.ends for stage in forecast.stages if stage.stage.until == Count(value)), value)
+    ends = forecast.stages if knob.counted else ()
+    met = next((stage.ends for stage in ends if stage.stage.until == Count(value)), value)
     exact = knob.turned(met) if met != value else None
     forecast = forecast_of(exact) if exact is not None else forecast
     # A stage that does not come to its end in this size is no size of the plan.

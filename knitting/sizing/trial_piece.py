@@ -6,9 +6,10 @@ from dataclasses import replace
 
 from knitting.fabric import with_own
 from knitting.forecast.forecast import forecast_of
-from knitting.plan.plan import Count, LineKind, Plan, Repeats, Shaping, Stage
+from knitting.plan.plan import Count, Plan, Repeats, Shaping, Stage
 from knitting.plan.works import OWN
 from knitting.rows import CastOn, Group
+from knitting.sizing.borders import borders
 
 
 def trial_piece(plan: Plan) -> Plan:
@@ -53,19 +54,11 @@ def _long_enough(plan: Plan, small: Plan) -> Plan:
     return replace(small, stages=tuple(kept))
 
 
-def _is_border(plan: Plan, at: int) -> bool:
-    """Whether a part is a border: it lies at an edge, no mark divides it off, and its count never changes."""
-    if len(plan.parts) == 1 or at not in (0, len(plan.parts) - 1):
-        return False
-    line = plan.lines[0 if at == 0 else -1]
-    changes = any(plan.parts[at].name in stage.grows for stage in forecast_of(plan).stages)
-    return line.kind is LineKind.UNMARKED and not changes
-
-
 def _narrowed(plan: Plan) -> Plan:
     """The plan cast on with as few stitches as come out; parts of equal size stay equal, borders as they are."""
     known = with_own(plan.fabrics)
-    inner = [at for at in range(len(plan.parts)) if not _is_border(plan, at)]
+    kept = borders(forecast_of(plan))
+    inner = [at for at in range(len(plan.parts)) if at not in kept]
     for size in sorted({plan.parts[at].count for at in inner}, reverse=True):
         alike = [at for at in inner if plan.parts[at].count == size]
         least = max(known[plan.parts[at].fabric].width for at in alike)
