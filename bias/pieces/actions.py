@@ -32,10 +32,12 @@ def keep_piece(owner: Any, words: str) -> Piece:
 
 
 @transaction.atomic
-def keep_plan(owner: Any, plan: str) -> Piece:
-    """Keep a plan, as its text, as a new piece, named as the plan is."""
+def keep_plan(owner: Any, plan: str, read_from: str = "") -> Piece:
+    """Keep a plan, as its text, as a new piece, named as the plan is, over the written rows that it was read from."""
     piece = Piece.objects.create(owner=owner, title=_named(results_of_plan(plan).plan.name))
-    Revision.objects.create(piece=piece, number=1, plan=plan)
+    if read_from:
+        Revision.objects.create(piece=piece, number=1, written=read_from)
+    Revision.objects.create(piece=piece, number=2 if read_from else 1, plan=plan)
     return piece
 
 
@@ -70,9 +72,9 @@ def stand_again(piece: Piece, number: int) -> Revision | None:
 
 
 @transaction.atomic
-def turn_into_words(piece: Piece, started_from: int) -> Revision | RevisionConflict:
-    """Save the rows of a plan as written rows; the plan stays in its own revision."""
-    return _revised(piece, started_from, piece.title, written=piece.words)
+def turn_into_words(piece: Piece, started_from: int, words: str) -> Revision | RevisionConflict:
+    """Save the rows of a plan as written rows in some words; the plan stays in its own revision."""
+    return _revised(piece, started_from, piece.title, written=words)
 
 
 def _revised(piece: Piece, started_from: int, title: str, **source: str) -> Revision | RevisionConflict:

@@ -100,6 +100,11 @@ class RevisionQuerySet(models.QuerySet["Revision"]):
             raise Http404(_NO_PIECE)
         return revision
 
+    def newest_words(self) -> str:
+        """The written rows that a plan was read from; nothing of a piece that began as a plan."""
+        last = self.filter(plan="").order_by("-number").first()
+        return last.written if last is not None else ""
+
 
 class Revision(models.Model):
     """A piece as it was once saved: its written rows, or the plan that they come from; never changed afterwards."""

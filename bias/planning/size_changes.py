@@ -10,6 +10,7 @@ from bias.parsing import decimal, whole_number
 from bias.planning.fabric_changes import FitRepeats
 from bias.planning.gauge_form import GaugeForm
 from bias.planning.plan_changes import PlanChange, by_key
+from bias.planning.size_questions import gauge_asked
 from knitting.coding.lines import as_line
 from knitting.constructions.answers import answered, answers_of
 from knitting.forecast.forecast import Forecast
@@ -18,6 +19,7 @@ from knitting.plan.plan import GaugeFrom, Plan
 from knitting.plan_editing.fabric_use import in_other_fabrics
 from knitting.plan_editing.refusals import CannotEdit
 from knitting.sizing.parameters import parameters
+from knitting.sizing.rescaled import regauged
 from knitting.statements import sentence
 
 _LAST_ROW = 5_000
@@ -119,5 +121,20 @@ class TakeSize(PlanChange):
         return plan
 
 
-SIZE_CHANGES = by_key(AnswerQuestions, GiveGauge, GaugeFromRow, ForgetGauge, YarnAtHand, TakeSize, FitRepeats)
+@dataclass(frozen=True, slots=True)
+class TakeMyGauge(PlanChange):
+    """The same size for the gauge that was typed: other counts."""
+
+    key: ClassVar[str] = "regauge"
+
+    def made(self, forecast: Forecast, sent: Mapping[str, str]) -> Plan:
+        plan = regauged(forecast, gauge_asked(sent))
+        if plan is None:
+            raise CannotEdit(sentence("No size near this one keeps the rules of its rows at that gauge."))
+        return plan
+
+
+SIZE_CHANGES = by_key(
+    AnswerQuestions, GiveGauge, GaugeFromRow, ForgetGauge, YarnAtHand, TakeSize, TakeMyGauge, FitRepeats
+)
 """What the page of the size offers."""

@@ -16,6 +16,7 @@ from bias.parsing import decimal
 from bias.planning.gauge_form import GaugeForm, said_gauge
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.size_changes import SIZE_CHANGES
+from bias.planning.size_questions import beside_the_original, by_gauge, by_repeats
 from bias.planning.size_table import size_table
 from bias.planning.views import plan_state
 from bias.results import results_of_plan
@@ -25,7 +26,7 @@ from knitting.measures import CM_PER_INCH, said_cm, said_number
 from knitting.sizing.parameters import FollowingMeasure, Parameter, following_measures, parameters
 from knitting.sizing.sizes import NearestSizes, fitting_yarn, nearest_sizes, yarn_m
 
-_KEPT_IN_ADDRESS = ("measure", "wish", "unit", "yarn", "yarn_knob", "knob", "sizes")
+_KEPT_IN_ADDRESS = ("measure", "wish", "unit", "yarn", "yarn_knob", "knob", "sizes", "my_stitches", "my_rows")
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,8 +49,11 @@ def size(request: HttpRequest, piece_id: int) -> HttpResponse:
         state, notices = answer.state, answer.notices
         if not notices:
             kept = {key: request.POST[key] for key in _KEPT_IN_ADDRESS if request.POST.get(key)}
+            if request.POST.get("do") == "regauge":  # taken: asked again it would be resized once more
+                kept = {key: value for key, value in kept.items() if not key.startswith("my_")}
             return redirect(f"{request.path}?{urlencode(kept)}" if kept else request.path)
     about = {**_shown(request, state.plan), "piece": state.piece, "sketch_state": state, "said": notices}
+    about |= beside_the_original(state.piece.revisions.all().newest_words(), state.plan)
     return render(request, "planning/size.html", about)
 
 
@@ -80,6 +84,9 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "kept": [(key, sent[key]) for key in _KEPT_IN_ADDRESS if sent.get(key)],
     }
     about |= _wished(sent, sticks, turning) | _by_yarn(sent, turning)
+    if answers is None:
+        about |= {"by_proportion": True, "repeats": by_repeats(turning, found.forecast)}
+        about |= by_gauge(sent, found.forecast)
     several, why = size_table(plan, turning, sent.get("knob", ""), sent.get("sizes", ""))
     return {**about, "several": several, "several_said": why}
 

@@ -26,11 +26,13 @@ from bias.results import (
     NotRead,
     PlanResults,
     cloth_context,
+    in_its_words,
     kept_text,
     plan_of_words,
     plans_of_parts,
     results_of_plan,
     row_context,
+    words_of_part,
 )
 from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answered
@@ -155,13 +157,18 @@ def mended(request: HttpRequest, piece_id: int) -> HttpResponse:
 
 @require_POST
 def to_words(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """The saved plan's rows as written rows: from then on they are edited as words."""
+    """The saved plan's rows as written rows: from then on they are edited as words.
+
+    Where that is asked for, in the words that they were brought in with.
+    """
     state = plan_state(request, piece_id)
     if state.plan:
         saved = actions.save(state)
         if isinstance(saved, RevisionConflict):
             return redirect("plan", piece_id)
-        turn_into_words(saved.piece, saved.revision.number)
+        written = saved.piece.revisions.all().newest_words() if request.POST.get("words") == "own" else ""
+        words = in_its_words(written, saved.plan).text if written else saved.piece.words
+        turn_into_words(saved.piece, saved.revision.number, words)
         actions.drop(saved)
     return redirect("edit", piece_id)
 
@@ -172,7 +179,7 @@ def from_words(request: HttpRequest, piece_id: int) -> HttpResponse:
     state = plan_state(request, piece_id)
     if not state.revision.plan:
         _taken_up(state)
-    return redirect("plan", piece_id)
+    return redirect("size" if request.POST.get("then") == "size" else "plan", piece_id)
 
 
 def _taken_up(state: SketchState) -> SketchState:
@@ -194,7 +201,8 @@ def from_part(request: HttpRequest, piece_id: int, part: int) -> HttpResponse:
     found = parts[part - 1].found
     if found.plan is None:
         return redirect("plan", piece_id)
-    return redirect("plan", keep_plan(request.user, kept_text(found.plan)).pk)
+    words = words_of_part(state.revision.words, part)
+    return redirect("plan", keep_plan(request.user, kept_text(found.plan), words).pk)
 
 
 @require_POST

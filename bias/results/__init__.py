@@ -17,7 +17,9 @@ from bias.results.plans import (
     trials_of_words,
     why_unreadable,
     within,
+    words_of_part,
 )
+from bias.results.resizing import InItsWords, in_its_words
 from bias.results.row_display import cloth_context, row_context
 from drawing.chart_svg import CELL, Window
 from drawing.chart_svg import windows as chart_windows
@@ -39,6 +41,7 @@ __all__ = [
     "ClothPage",
     "CountMeaning",
     "EdgeView",
+    "InItsWords",
     "Layout",
     "Measures",
     "NotRead",
@@ -62,6 +65,7 @@ __all__ = [
     "edge_view",
     "first_difference",
     "forget_all",
+    "in_its_words",
     "kept_text",
     "meaning_of",
     "mended_words",
@@ -82,4 +86,5 @@ __all__ = [
     "why_unreadable",
     "within",
     "words_of_json",
+    "words_of_part",
 ]

@@ -28,9 +28,10 @@ from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, Word
 from knitting.remedies.time_limit import Steps, to_the_end
 from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import RepeatFit, edges_of, uneven_fits
+from knitting.sorting.roles import Role
 from knitting.statements import sentence
 from knitting.words.patching import patched
-from knitting.words.writer import write
+from knitting.words.writer import Writer, write
 
 Each = TypeVar("Each", covariant=True)
 
@@ -190,6 +191,23 @@ def plan_of_words(words: str) -> Recognition:
 def plans_of_parts(words: str) -> tuple[RecognisedPart, ...]:
     """The pieces of a text with several cast-ons, each with the plan that it can be read as; none where it has one."""
     return recognise_each(results_of_words(words).worked)
+
+
+def words_of_part(words: str, number: int) -> str:
+    """The lines of one of several pieces, counted from 1, under its own title and what is set for all of them.
+
+    Nothing where these lines by themselves would be another plan than the one that was read.
+    """
+    parts, reading = plans_of_parts(words), results_of_words(words).reading
+    begun, lines = 0 if number == 1 else parts[number - 2].last_line, words.split("\n")
+    first = min(order.span.line for section in reading.piece.sections for order in section.orders)
+    settings = {each.where.line for each in reading.roles if each.role is Role.SETTING and each.where.line < first}
+    titled = {at for at in settings if lines[at - 1].rstrip().endswith(reading.piece.title)}
+    own = lines[begun : parts[number - 1].last_line] if number > 1 else lines[first - 1 : parts[0].last_line]
+    title = f"{Writer(reading.dialect).key('title')}: {parts[number - 1].title}"
+    part = "\n".join([title, *(lines[at - 1] for at in sorted(settings - titled)), "", *own])
+    read, wanted = plan_of_words(part).plan, parts[number - 1].found.plan
+    return part if read is not None and wanted is not None and replace(read, name=wanted.name) == wanted else ""
 
 
 def _weight_of_trials(trials: WordsTrials) -> int:

@@ -9,8 +9,8 @@ from typing import NamedTuple
 
 from django.utils.translation import gettext as _
 
+from bias.pieces.equal_lines import equal_ends
 from bias.results import Results, remembered, results_of_words
-from bias.writing.equal_lines import equal_ends
 from knitting.dialects.tokens import MOST_LINES, lines_of
 from knitting.needle.worked import LineCount
 from knitting.problems import Span

@@ -8,10 +8,10 @@ from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_http_methods, require_safe
 
+from bias.pieces.differences import line_differences, said_difference
 from bias.pieces.models import Piece
 from bias.results import dialects, results_of_words
 from bias.writing.actions import keep_draft, text_of
-from bias.writing.differences import line_differences, said_difference
 from bias.writing.forms import OwnHandForm
 
 

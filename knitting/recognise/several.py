@@ -13,10 +13,11 @@ from knitting.working.piece_worker import work_piece
 
 @dataclass(frozen=True)
 class RecognisedPart:
-    """One of several pieces: what it is called, and the plan of it or why there is none."""
+    """One of several pieces: what it is called, the plan of it or why there is none, and the last line of its rows."""
 
     title: str
     found: Recognition
+    last_line: int
 
 
 def recognise_each(worked: WorkedPiece) -> tuple[RecognisedPart, ...]:
@@ -25,7 +26,13 @@ def recognise_each(worked: WorkedPiece) -> tuple[RecognisedPart, ...]:
     if len(parts) < 2:
         return ()
     gauge = worked.piece.headers.gauge
-    return tuple(RecognisedPart(part.title, recognise(work_piece(part, gauge=gauge))) for part in parts)
+    return tuple(
+        RecognisedPart(part.title, recognise(work_piece(part, gauge=gauge)), _last_line(part)) for part in parts
+    )
+
+
+def _last_line(part: Piece) -> int:
+    return max(order.span.line for section in part.sections for order in section.orders)
 
 
 def _parts(piece: Piece) -> Iterator[Piece]:

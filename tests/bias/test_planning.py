@@ -345,6 +345,7 @@ def test_several_pieces_of_one_text_become_a_piece_with_a_plan_each(client, knit
     made_of_it = Piece.objects.latest("pk")
     assert answer.headers["Location"] == f"/pieces/{made_of_it.pk}/plan/"
     assert (made_of_it.title, plan_now(made_of_it).cast_on) == ("Corner set, Growing", 5)
+    assert made_of_it.revisions.all().newest_words().startswith("Title: Corner set, Growing\n")
     assert Piece.objects.get(pk=piece.pk).words == TWO_PIECES
     assert client.post(f"/pieces/{piece.pk}/plan/read/2/").headers["Location"] == f"/pieces/{piece.pk}/plan/"
     assert client.post(f"/pieces/{piece.pk}/plan/read/3/").status_code == 404

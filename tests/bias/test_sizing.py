@@ -4,7 +4,8 @@ import re
 
 import pytest
 
-from bias.pieces.actions import keep_plan
+from bias.pieces.actions import keep_piece, keep_plan
+from bias.pieces.models import Piece
 from bias.planning.actions import sketch_state
 from bias.results import results_of_plan
 from knitting.files import plan_text
@@ -145,3 +146,86 @@ def test_a_press_on_the_size_that_has_not_seen_the_last_change_changes_nothing(c
     answer = shown(client.post(f"/pieces/{shawl.pk}/size/", {"do": "yarn", "yarn_m": "90", "seen": "0"}))
     assert "changed in another tab or on another device meanwhile" in answer
     assert plan_now(shawl).yarn_m == 220
+
+
+BROUGHT_IN = """\
+Quayside wrap
+Gauge: 20 sts and 40 rows = 10 cm, garter
+It is 30 cm deep when it is blocked.
+CO 40 sts loosely.
+R1: K2, yo, k to last 4 sts, k2tog, k2.
+R2: K. (40 sts)
+Rep rows 1-2 29 more times.
+Work 4 rows in garter.
+Bind off.
+"""
+
+
+@pytest.fixture
+def wrap(client, knitter):
+    """A plan read out of written rows."""
+    piece = keep_piece(knitter, BROUGHT_IN)
+    answer = client.post(f"/pieces/{piece.pk}/plan/read/", {"then": "size"})
+    assert answer.headers["Location"] == f"/pieces/{piece.pk}/size/"
+    return piece
+
+
+def test_a_brought_in_piece_takes_my_gauge_and_stays_in_its_words(client, wrap):
+    page = size(client, wrap, my_stitches="25", my_rows="50")
+    assert "20 cm by 16 cm" in page
+    assert "cast on 50; it was 20 cm by 16 cm" in page
+    answer = press(client, wrap, {"do": "regauge", "my_stitches": "25", "my_rows": "50", "sizes": "80"})
+    assert answer.headers["Location"] == f"/pieces/{wrap.pk}/size/?sizes=80"
+    plan = plan_now(wrap)
+    assert (plan.counted, plan.gauge.stitches) == (50, 25)
+    page = size(client, wrap)
+    assert "64 rows became 80." in page
+    assert "CO <b>40</b> sts loosely." in page
+    assert "CO <b>50</b> sts loosely." in page
+    assert "Rep rows 1-2 <b>37</b> more times." in page
+    assert re.search(r"may still speak of the size that was:.*It is 30 cm deep when it is blocked", page, re.DOTALL)
+    client.post(f"/pieces/{wrap.pk}/plan/words/", {"words": "own"})
+    words = Piece.objects.get(pk=wrap.pk).words
+    assert words.split("\n")[:4] == [
+        "Quayside wrap",
+        "Gauge: 25 sts and 50 rows = 10 cm, garter",
+        "It is 30 cm deep when it is blocked.",
+        "CO 50 sts loosely.",
+    ]
+
+
+MY_GAUGE_REFUSED = [
+    ({"my_stitches": "wide", "my_rows": "30"}, "A gauge needs two numbers, not"),
+    ({"my_stitches": "25", "my_rows": ""}, "A gauge needs two numbers, not"),
+    ({"my_stitches": "900", "my_rows": "30"}, "That is not a gauge that hand knitting has"),
+    ({"my_stitches": "2", "my_rows": "2"}, "No size near this one keeps the rules of its rows at that gauge."),
+]
+
+
+@pytest.mark.parametrize(("fields", "says"), MY_GAUGE_REFUSED, ids=[str(case[0]) for case in MY_GAUGE_REFUSED])
+def test_a_gauge_that_cannot_be_is_refused_where_it_was_asked(client, wrap, fields, says):
+    before = plan_now(wrap)
+    assert says in size(client, wrap, **fields)
+    assert says in shown(press(client, wrap, fields, do="regauge"))
+    assert plan_now(wrap) == before
+
+
+def test_a_brought_in_piece_becomes_another_size_by_a_measure_by_yarn_and_by_its_repeats(client, wrap):
+    page = size(client, wrap, measure="width_cm", wish="30", unit="cm")
+    do = re.search(r'value="(take:whole:\d+)">Take the nearest', page)[1]
+    assert re.search(r"everything, in per cent of this size 1[45]\d", page)
+    assert "take:whole:" in size(client, wrap, yarn="30", yarn_knob="whole")
+    assert "take:stage1:60" in page
+    press(client, wrap, do=do)
+    assert (plan_now(wrap).counted, plan_now(wrap).gauge.stitches) == (60, 20)
+    press(client, wrap, do="take:stage1:10")
+    assert results_of_plan(sketch_state(wrap).plan).forecast.stages[0].times == 10
+    table = size(client, wrap, knob="whole", sizes="80, 100, 120")
+    assert "everything, in per cent of this size 80" in table
+
+
+def test_where_more_than_figures_differ_the_words_are_written_anew(client, wrap):
+    send(client, wrap, do="add-stage")
+    page = size(client, wrap)
+    assert "More than figures would differ from the words that were brought in" in page
+    assert "The whole pattern in this size" in page

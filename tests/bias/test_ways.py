@@ -9,9 +9,9 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from bias.pieces.actions import keep_piece, revise
+from bias.pieces.differences import line_differences, said_difference
 from bias.results import digest, results_of_words
 from bias.writing.actions import draft_of
-from bias.writing.differences import line_differences, said_difference
 from bias.writing.margin import changed_lines, margin
 from tests.bias.long_texts import LONG_TEXTS
 from tests.bias.pages import shown
@@ -163,6 +163,15 @@ def test_a_difference_leaves_out_what_is_the_same_in_between():
     assert ways == [
         ("same", 4), ("same", 5), ("out", 6), ("in", 6), ("same", 7), ("same", 8), ("gap", 0),
         ("same", 19), ("same", 20), ("out", 21), ("in", 21), ("same", 22), ("same", 23),
+    ]  # fmt: skip
+
+
+def test_lines_between_two_changes_stand_once():
+    old = "\n".join(f"# line {n}" for n in range(9))
+    new = old.replace("line 3", "line three").replace("line 5", "line five")
+    ways = [(line.way, line.number) for line in line_differences(results_of_words(old), results_of_words(new))]
+    assert ways == [
+        ("same", 2), ("same", 3), ("out", 4), ("in", 4), ("same", 5), ("out", 6), ("in", 6), ("same", 7), ("same", 8),
     ]  # fmt: skip
 
 

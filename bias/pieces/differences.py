@@ -10,8 +10,8 @@ from difflib import SequenceMatcher
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
+from bias.pieces.equal_lines import equal_ends
 from bias.results import Results
-from bias.writing.equal_lines import equal_ends
 
 _WORD = re.compile(r"\s+|[^\s,;.:()\[\]]+|[,;.:()\[\]]")
 _AROUND = 2
@@ -48,7 +48,9 @@ def line_differences(old: Results, new: Results) -> list[LineDifference]:
     counts_after = {count.line: count.end for count in new.worked.lines}
     found: list[LineDifference] = []
     last = 0
-    for tag, i1, i2, j1, j2 in _changes(before, after):
+    changes = _changes(before, after)
+    following = [j1 for _, _, _, j1, _ in changes[1:]] + [len(after)]
+    for (tag, i1, i2, j1, j2), until in zip(changes, following, strict=False):
         begin = max(j1 - _AROUND, last)
         found += [LineDifference("gap", 0, ())] if begin > last and found else []
         found += [
@@ -59,7 +61,7 @@ def line_differences(old: Results, new: Results) -> list[LineDifference]:
         marked = [_marked(one, other) for one, other in pairs]
         found += _lines("out", outs, i1, [pair[0] for pair in marked], counts_before)
         found += _lines("in", ins, j1, [pair[1] for pair in marked], counts_after)
-        last = min(j2 + _AROUND, len(after))
+        last = min(j2 + _AROUND, until)
         found += [LineDifference("same", j + 1, (WordRun(after[j]),), counts_after.get(j + 1)) for j in range(j2, last)]
         if len(found) > _MOST_SHOWN:
             return [*found[:_MOST_SHOWN], LineDifference("gap", 0, ())]
