@@ -119,10 +119,15 @@ def _stage(forecast: StageForecast) -> Iterator[Order]:
 def _setup_row(row: PlannedRow, forecast: StageForecast, number: int) -> Iterator[Order]:
     if row.back:
         yield ReturnHeld(row.back, NOWHERE)
-    name, head = ("Set-up rnd", "set_up") if forecast.in_round else ("Set-up row", "set_up")
     side = None if forecast.in_round else row.side
     claim = Claim(row.after.total, NOWHERE) if row.after.total != row.before.total else None
-    yield Row(name, (), row.steps, NOWHERE, side, forecast.in_round, claim=claim, head=head)
+    numbers: tuple[int, ...] = ()
+    if forecast.stage.as_written:
+        name, head = ("Rnd", "round") if forecast.in_round else ("Row", "row")
+        numbers = (number + 1,)
+    else:
+        name, head = ("Set-up rnd", "set_up") if forecast.in_round else ("Set-up row", "set_up")
+    yield Row(name, numbers, row.steps, NOWHERE, side, forecast.in_round, claim=claim, head=head)
 
 
 def _rhythm(forecast: StageForecast) -> Iterator[Order]:

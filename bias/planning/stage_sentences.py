@@ -15,6 +15,7 @@ from bias.planning.plan_changes import (
     RemoveStage,
 )
 from bias.planning.sentence_parts import Paragraph, Sentence, SentenceButton, SentenceWord, troubles_at
+from bias.results import said_steps
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.stages import StageForecast
 from knitting.measures import said_number
@@ -43,6 +44,8 @@ def stage_paragraph(forecast: Forecast, at: int, flags: dict[str, tuple[str, int
     stage = forecast.plan.stages[at]
     path = f"stages.{at}"
     how = forecast.stages[at] if at < len(forecast.stages) else None
+    if stage.as_written:
+        return _as_written(forecast, at, how)
     sentences = [
         _rhythm(stage, path),
         *(_shaping(forecast, at, place, path, flags) for place in range(len(stage.shapings))),
@@ -68,6 +71,23 @@ def stage_paragraph(forecast: Forecast, at: int, flags: dict[str, tuple[str, int
         deeds.append(SentenceButton(RemoveStage(at).words, _("Remove"), _("remove {stage}").format(stage=stage.name)))
     title = SentenceWord(stage.name, f"{path}.name", _("name of stage {at}").format(at=at + 1))
     return Paragraph(title, tuple(sentences), troubles_at(forecast, "stages", at), tuple(_notes(how)), tuple(deeds))
+
+
+def _as_written(forecast: Forecast, at: int, how: StageForecast | None) -> Paragraph:
+    """A stage of rows that stay as they are written: what they say, and what they ask of the rows around them."""
+    stage = forecast.plan.stages[at]
+    first = how.first_row if how is not None else 1
+    rows = [
+        Sentence((SentenceWord(_("row {row}").format(row=number)), SentenceWord(said_steps(row.steps))))
+        for number, row in enumerate(stage.setup, start=first)
+    ]
+    notes = [_("These rows stay as they are written. What lies around them can be changed as long as they come out.")]
+    if how is not None:
+        notes.append(_("They begin on {stitches}").format(stitches=counted(how.opening.total, "stitches")))
+    remove = SentenceButton(RemoveStage(at).words, _("Remove"), _("remove {stage}").format(stage=stage.name))
+    title = SentenceWord(stage.name, f"stages.{at}.name", _("name of stage {at}").format(at=at + 1))
+    deeds = (remove,) if len(forecast.plan.stages) > 1 else ()
+    return Paragraph(title, tuple(rows), troubles_at(forecast, "stages", at), tuple(notes), deeds)
 
 
 def _rhythm(stage: Stage, path: str) -> Sentence:

@@ -15,6 +15,7 @@ from bias.results.pieces import Results, results_of_words
 from knitting.cloth import lay_flat, measure
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
+from knitting.dialects.dialect import dialect
 from knitting.files import NotRead, plan_from_text, plan_text
 from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.gauges import Swatch
@@ -26,12 +27,14 @@ from knitting.plan.split import RowSplit
 from knitting.recognise import RecognisedPart, Recognition, recognise, recognise_each
 from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
 from knitting.remedies.time_limit import Steps, to_the_end
+from knitting.rows import Step
 from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import RepeatFit, edges_of, uneven_fits
 from knitting.sorting.roles import Role
 from knitting.statements import sentence
 from knitting.words.patching import patched
 from knitting.words.writer import Writer, write
+from knitting.words.writer import sentence as write_sentence
 
 Each = TypeVar("Each", covariant=True)
 
@@ -162,6 +165,11 @@ def row_count(written: str, plan: str) -> int:
     """How many rows there are, of written rows or of a plan: what a press has to know, kept when all else is not."""
     results = results_of_plan(plan).results if plan else results_of_words(written)
     return len(results.worked.rows)
+
+
+def said_steps(steps: tuple[Step, ...]) -> str:
+    """The steps of a row as a sentence, in the words in which plans are written."""
+    return write_sentence(Writer(dialect()).steps(steps))
 
 
 def why_unreadable(source: object) -> str:

@@ -113,6 +113,16 @@ class NotAcrossInSetup(Facts):
 
 
 @dataclass(frozen=True, slots=True)
+class WrittenRowUnfit(Facts):
+    """A row that stays as it is written, on so many stitches that it does not come out."""
+
+    kind: ClassVar[ProblemKind] = ProblemKind.STITCHES_LEFT_OVER
+    stage: str
+    row: int
+    count: int
+
+
+@dataclass(frozen=True, slots=True)
 class CrossedInSetup(Facts):
     """Two shapings of a set-up row across one line."""
 

@@ -22,6 +22,7 @@ from knitting.forecast.facts import (
     RestsInSetup,
     TooFewInSetup,
     TooManyInRow,
+    WrittenRowUnfit,
     WrongSideStart,
 )
 from knitting.forecast.lifted_increases import lifting_troubles
@@ -33,6 +34,7 @@ from knitting.forecast.stages import (
     StageForecast,
     cycle_of,
     set_up,
+    set_up_as_written,
     tab_rows,
     with_lines,
     without_line,
@@ -211,6 +213,12 @@ def _set_up(
     plan: Plan, at: int, place: int, row: SetupRow, split: RowSplit, side: Side, troubles: list[Trouble]
 ) -> PlannedRow | None:
     stage = plan.stages[at].name
+    if row.steps:
+        written = set_up_as_written(split, row.steps, side, plan.in_round)
+        if written is None:
+            unfit = WrittenRowUnfit(stage, place + 1, split.total)
+            troubles.append(Trouble(unfit, ("stages", at, "setup", place), stops=True))
+        return written
     amiss = _shapings_amiss(stage, row, split, side) or _holding_trouble(row, split, side, stage)
     worked = set_up(split, row, side) if amiss is None else None
     if worked is not None:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from operator import add
 
+from knitting.forecast.written_rows import split_after
 from knitting.plan.plan import AddedLine, Line, LineKind, Plan, PlannedPart, SetupRow, Shaping, Stage
 from knitting.plan.row_composition import RowShaping, row_shaping, row_steps
 from knitting.plan.split import RowSplit
@@ -17,12 +18,16 @@ Counts = tuple[int, ...]
 
 @dataclass(frozen=True, slots=True)
 class PlannedRow:
-    """A row of a plan: its steps, what it shapes, the split after it. ``back`` is a part that returned before it."""
+    """A row of a plan: its steps, what it shapes, the split after it. ``back`` is a part that returned before it.
+
+    ``as_written`` rows are worked in the steps of their writer.
+    """
 
     steps: tuple[Step, ...]
     shape: RowShaping
     after: RowSplit
     back: str = ""
+    as_written: bool = False
 
     @property
     def side(self) -> Side:
@@ -194,6 +199,16 @@ def set_up(split: RowSplit, row: SetupRow, side: Side) -> PlannedRow:
     if row.cast_on:
         after = _with_part(after, row.cast_on, side)
     return PlannedRow(steps, found, after, row.back)
+
+
+def set_up_as_written(split: RowSplit, steps: tuple[Step, ...], side: Side, in_round: bool) -> PlannedRow | None:
+    """A set-up row that stays as it is written; ``None`` where it does not come out on these stitches."""
+    after = split_after(split, steps, side, in_round)
+    if after is None:
+        return None
+    gains = tuple(now - before for before, now in zip(split.counts, after.counts, strict=True))
+    shape = RowShaping(split, side, (), tuple(0 for _ in gains), gains)
+    return PlannedRow(steps, shape, after, as_written=True)
 
 
 def _with_part(split: RowSplit, part: PlannedPart, side: Side) -> RowSplit:

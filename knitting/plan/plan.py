@@ -164,13 +164,15 @@ class SetupRow:
     """One row worked before the rhythm begins.
 
     ``back`` is a held part that returns before the row; ``cast_on`` a part born at the row's end; ``hold`` a part
-    put on a holder, the last one met in the row.
+    put on a holder, the last one met in the row. A row with ``steps`` is worked as it is written, and shapes nothing
+    else.
     """
 
     shapings: tuple[Shaping, ...] = ()
     cast_on: PlannedPart | None = None
     hold: str = ""
     back: str = ""
+    steps: tuple[Step, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -189,6 +191,11 @@ class Stage:
     drop_lines: tuple[str, ...] = ()
     fabrics: tuple[tuple[str, str], ...] = ()
     ending: int = 0
+
+    @property
+    def as_written(self) -> bool:
+        """Whether its rows are those that stay as they are written, and no others."""
+        return bool(self.setup) and all(row.steps for row in self.setup) and self.until == Repeats(0)
 
 
 class Finishing(Enum):

@@ -174,6 +174,11 @@ def _exception(forecast: Forecast, chosen: ChosenStitch, shapings: tuple[Shaping
     stage = forecast.plan.stages[chosen.stage]
     if chosen.row < 0:
         at = chosen.row + len(stage.setup)
+        if stage.setup[at].steps:
+            raise CannotEdit(
+                sentence("That row stays as it is written."),
+                sentence("Shape in a row of another stage, or in the words."),
+            )
         row = replace(stage.setup[at], shapings=shapings)
         setup = (*stage.setup[:at], row, *stage.setup[at + 1 :])
         until = _shifted(stage.until, change, forecast, chosen)

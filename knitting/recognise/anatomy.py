@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise, takewhile
 from typing import TypeAlias
 
@@ -41,10 +41,14 @@ class NotRecognised(Refused):
 
 @dataclass(frozen=True, slots=True)
 class EndWork:
-    """A work near one end of a part: plain stitches between it and the line, and its steps in working order."""
+    """A work near one end of a part: plain stitches between it and the line, and its steps in working order.
+
+    ``in_border`` says that it lies within a border, whose count it leaves as it is: a slipped first stitch.
+    """
 
     away: int
     steps: tuple[Step, ...]
+    in_border: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,7 +93,7 @@ def row_anatomy(row: WorkedRow) -> RowAnatomy:
         if any(kind is IN_PATTERN for kind, _ in stitches):
             raise NotRecognised(sentence("it is worked in a pattern"))
         if part.mark is not None:
-            across.append(_steps(stitches))
+            across.append(steps_of(stitches))
             continue
         parts.append(_part(list(stitches), row.side))
         if part.after is not None:
@@ -118,15 +122,21 @@ def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
         if any(kind not in (KNIT, PURL) for kind, _ in stitches):
             raise NotRecognised(sentence("it is worked in a pattern"))
         return PartAnatomy(None, None, Figured(cells_of(stitches, side)), None, None, 0, 0)
-    whole = _one_repeat(stitches) if stitches else None
-    if whole is not None:
-        return PartAnatomy(*_in_rs_order(EndWork(0, (whole,)), None, side), None, None, None, 0, 0)
-    plain = [(times, at) for at, stitch in enumerate(stitches) for kind, times in [stitch] if _plain(stitch)]
-    if not plain:
+    plainly = without_slipped_first(stitches)
+    if plainly is not stitches and all(map(_plain, plainly)):
+        # Nothing but a slipped first stitch: the row is plain, and the stitch stands in whatever its edge is in.
+        found = _part(plainly, side)
+        slipped = EndWork(0, steps_of(stitches[:1]), in_border=True)
+        return replace(found, right=slipped) if side is Side.RS else replace(found, left=slipped)
+    repeated = _repeated(stitches, side) if stitches else None
+    if repeated is not None:
+        return repeated
+    plains = [(times, at) for at, stitch in enumerate(stitches) for kind, times in [stitch] if _plain(stitch)]
+    if not plains:
         if not stitches:
             return PartAnatomy(None, None, None, None, None, 0, 0)
-        return PartAnatomy(*_in_rs_order(EndWork(0, _steps(stitches)), None, side), None, None, None, 0, 0)
-    middle = max(plain)[1]
+        return PartAnatomy(*_in_rs_order(EndWork(0, steps_of(stitches)), None, side), None, None, None, 0, 0)
+    middle = max(plains)[1]
     kind = _plain(stitches[middle])
     assert kind is not None
     ends = (stitches[0], stitches[-1])
@@ -150,16 +160,44 @@ def _part(stitches: list[_Stitch], side: Side) -> PartAnatomy:
     )
 
 
+def _repeated(stitches: list[_Stitch], side: Side) -> PartAnatomy | None:
+    """A part of one repeat from end to end, or up to plain stitches at its end: "[k1, yo] 7 times, k1"."""
+    whole = _one_repeat(stitches)
+    if whole is not None:
+        return PartAnatomy(*_in_rs_order(EndWork(0, (whole,)), None, side), None, None, None, 0, 0)
+    rest = _plain(stitches[-1]) if len(stitches) > 1 else None
+    most = _one_repeat(stitches[:-1]) if rest is not None else None
+    if most is None:
+        return None
+    work, wide = EndWork(0, (most,)), stitches[-1][1]
+    if side is Side.RS:
+        return PartAnatomy(work, None, rest, None, rest, 0, wide)
+    return PartAnatomy(None, work, rest, rest, None, wide, 0)
+
+
+def without_slipped_first(stitches: list[_Stitch]) -> list[_Stitch]:
+    """Stitches in working order with a slipped first one as those after it; the same list where none is slipped."""
+    if len(stitches) < 2 or stitches[0][1] != 1 or not _plain(stitches[1]):
+        return stitches
+    kind = stitches[0][0]
+    if not isinstance(kind, StitchKind) or kind.family is not Family.SLIP:
+        return stitches
+    return [(stitches[1][0], stitches[1][1] + 1), *stitches[2:]]
+
+
 def _one_repeat(stitches: Sequence[_Stitch]) -> Group | None:
     """A part that is one repeat over and over from end to end, shaping in each: "[k8, k2tog] 8 times"."""
     (first, begun), (last, ended) = stitches[0], stitches[-1]
+    shaped = isinstance(first, StitchKind) and first.uses != first.makes and min(first.uses, first.makes) > 0
+    if len(stitches) == 1 and shaped and begun >= _FEWEST_REPEATS:  # "kfb in each st"
+        return Group(steps_of(((first, 1),)), NOWHERE, begun)
     if first is last and len(stitches) > 2:  # a repeat that begins and ends alike: "[k3, m1, k2] 12 times"
         once, times = _shortest_repeat([*stitches[1:-1], (first, begun + ended)])
         once = [stitches[0], *once[:-1], stitches[-1]]
     else:
         once, times = _shortest_repeat(list(stitches))
-    shapes = any(_plain(stitch) for stitch in once) and not all(_plain(stitch) for stitch in once)
-    return Group(_steps(once), NOWHERE, times) if times >= _FEWEST_REPEATS and shapes else None
+    shapes = not all(_plain(stitch) for stitch in once)
+    return Group(steps_of(once), NOWHERE, times) if times >= _FEWEST_REPEATS and shapes else None
 
 
 def _shortest_repeat(stitches: list[_Stitch]) -> tuple[list[_Stitch], int]:
@@ -193,7 +231,7 @@ def _near(stitches: list[_Stitch]) -> EndWork | None:
         away += stitches.pop(0)[1]
     if not stitches:
         return None
-    return EndWork(away, _steps(stitches))
+    return EndWork(away, _grouped(stitches))
 
 
 def _far(stitches: list[_Stitch]) -> EndWork | None:
@@ -203,10 +241,16 @@ def _far(stitches: list[_Stitch]) -> EndWork | None:
         away += stitches.pop()[1]
     if not stitches:
         return None
-    return EndWork(away, _steps(stitches))
+    return EndWork(away, _grouped(stitches))
 
 
-def _steps(stitches: list[_Stitch] | tuple[_Stitch, ...]) -> tuple[Step, ...]:
+def _grouped(stitches: list[_Stitch]) -> tuple[Step, ...]:
+    """The steps of a work, as one repeat where they are that."""
+    whole = _one_repeat(stitches)
+    return (whole,) if whole is not None else steps_of(stitches)
+
+
+def steps_of(stitches: list[_Stitch] | tuple[_Stitch, ...]) -> tuple[Step, ...]:
     found: list[Step] = []
     for kind, times in stitches:
         if isinstance(kind, Cluster):

@@ -41,17 +41,36 @@ def course_of(forecast: Forecast) -> Iterator[Statement]:
         cast_on=plan.cast_on,
     )
     for stage in forecast.stages:
-        yield _stage(stage)
+        first, rows = stage.first_row, len(stage.setup)
+        yield from _holders(stage)
+        if stage.stage.as_written:
+            yield _as_written(first, first + rows - 1, plan.in_round)
+        else:
+            yield _stage(stage)
+
+
+def _holders(stage: StageForecast) -> Iterator[Statement]:
+    """The parts that are put on a holder in a stage, or return from one."""
+    for row, planned in enumerate(stage.stage.setup, start=stage.first_row):
+        if planned.back:
+            yield sentence("Before row {row} '{part}' returns from its holder.", row=row, part=planned.back)
+        if planned.hold:
+            yield sentence("In row {row} '{part}' is put on a holder.", row=row, part=planned.hold)
+
+
+def _as_written(first: int, last: int, in_round: bool) -> Statement:
+    if in_round:
+        return sentence("Rounds {first} to {last}: as they are written.", first=first, last=last)
+    return sentence("Rows {first} to {last}: as they are written.", first=first, last=last)
 
 
 def _stage(stage: StageForecast) -> RecognisedStage:
     rhythm = stage.stage.rhythm
     even = stage.cycle.change * stage.times == stage.totals[stage.times * rhythm] - stage.begins
     fabrics = dict.fromkeys(part.fabric for part in stage.split.parts)
-    first = stage.first_row - len(stage.setup)
     return RecognisedStage(
-        first,
-        stage.first_row + stage.rows - 1,
+        stage.first_row,
+        stage.first_row + len(stage.setup) + stage.rows - 1,
         stage.cycle.change if even else stage.ends - stage.begins,
         rhythm if even else stage.rows,
         stage.times if even else 1,

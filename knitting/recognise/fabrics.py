@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from functools import partial
+from itertools import pairwise
 
 from knitting.in_pattern.row_in_pattern import AS_SET
 from knitting.needle.worked import FabricWork
 from knitting.recognise.anatomy import Figured, NotRecognised, Plain
 from knitting.recognise.figures import Figures, cells_of_part, edge_cells
-from knitting.recognise.rhythms import RecognisedRow, is_plain, part_names
+from knitting.recognise.lines import part_names
+from knitting.recognise.rhythms import RecognisedRow, is_plain
 from knitting.rows import Side, Work
 from knitting.statements import sentence
 from knitting.stitches import KNIT, PURL, StitchKind
@@ -35,6 +37,10 @@ def fabrics_told(
         plains = [each.anatomy.parts[at].plain for each in its_rows]
         if any(isinstance(plain, Figured) for plain in plains):
             found[name] = figures.of([cells_of_part(each, at, right, left) for each in its_rows])
+        elif _is_banded(its_rows, plains, in_round):
+            found[name] = figures.of(
+                [_as_seen(each.row.side, plain) for each, plain in zip(its_rows, plains, strict=True)]
+            )
         else:
             found[name] = _fabric(its_rows, stretch, partial(_plain_of, at), in_round)
     if right:
@@ -48,6 +54,23 @@ def fabrics_told(
         plainly = partial(_fabric, its_rows, stretch, lambda each: each.anatomy.parts[-1].last, in_round)
         found["left border"] = figures.of(edges) if figured else plainly()
     return found
+
+
+def _is_banded(rows: Sequence[RecognisedRow], plains: Sequence[Plain | None], in_round: bool) -> bool:
+    """Whether whole rows are knitted and purled in an order that no plain fabric has."""
+    if not all(isinstance(plain, StitchKind) for plain in plains):
+        return False
+    seen = [_as_seen(each.row.side, plain)[0] for each, plain in zip(rows, plains, strict=True)]
+    if in_round:
+        return len(set(seen)) > 1 and any(one is other for one, other in pairwise(seen))
+    sides = {(each.row.side, plain) for each, plain in zip(rows, plains, strict=True)}
+    return len(sides) > len({side for side, _ in sides})
+
+
+def _as_seen(side: Side, plain: Plain | None) -> tuple[StitchKind]:
+    """A plain stitch of a row, as the right side shows it."""
+    seen = PURL if (plain is PURL) is (side is Side.RS) else KNIT
+    return (seen,)
 
 
 def line_fabric(rows: Sequence[RecognisedRow], at: int) -> str:

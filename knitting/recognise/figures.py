@@ -7,7 +7,7 @@ from itertools import chain
 
 from knitting.fabric import FABRICS, Fabric
 from knitting.needle.worked import WorkedRow
-from knitting.recognise.anatomy import Figured, NotRecognised, cells_of
+from knitting.recognise.anatomy import Figured, NotRecognised, cells_of, without_slipped_first
 from knitting.recognise.rhythms import RecognisedRow
 from knitting.statements import sentence
 from knitting.stitches import KNIT, PURL, StitchKind
@@ -52,7 +52,8 @@ def cells_of_part(told: RecognisedRow, at: int, right: int, left: int) -> _Cells
 
 def edge_cells(row: WorkedRow, width: int, at_right: bool) -> _Cells:
     """The stitches at one edge of a row as the right side shows them, in right-side order."""
-    stitches = [each for each in chain.from_iterable(stitches_of(row.work)) if each[0] in (KNIT, PURL)]
+    worked = without_slipped_first(list(chain.from_iterable(stitches_of(row.work))))
+    stitches = [each for each in worked if each[0] in (KNIT, PURL)]
     cells = cells_of(stitches, row.side)
     return cells[:width] if at_right else cells[len(cells) - width :]
 

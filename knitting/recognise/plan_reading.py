@@ -7,16 +7,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from itertools import chain, groupby
+from itertools import groupby
 
 from knitting.compiling import compiled
 from knitting.forecast.forecast import forecast_of
 from knitting.in_pattern.piece_in_pattern import is_patterned
-from knitting.needle.needle import Mark, Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.plan.checks import MOST_STAGES
 from knitting.plan.plan import (
-    AddedLine,
     Finish,
     Finishing,
     Line,
@@ -30,11 +28,15 @@ from knitting.recognise.anatomy import NotRecognised, RowAnatomy, row_anatomy
 from knitting.recognise.course import course_of
 from knitting.recognise.fabrics import fabrics_told, line_fabric
 from knitting.recognise.figures import Figures
-from knitting.recognise.rhythms import RecognisedRow, line_names, part_names, stages_told
+from knitting.recognise.holders import held_parts, resting_stage, without_rest
+from knitting.recognise.in_part import as_written, irregular_rows
+from knitting.recognise.lines import line_names, line_of, lines_born, part_names
+from knitting.recognise.rhythms import RecognisedRow, stages_told
+from knitting.recognise.same_knitting import first_other
+from knitting.recognise.stripes import stripes_told
 from knitting.recognise.traced_marks import marked_from_the_start, marked_in_the_middle, without_end_marks
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
 from knitting.statements import Statement, sentence
-from knitting.working.comparison import stitches_of
 from knitting.working.piece_worker import counted, work_piece
 
 
@@ -59,11 +61,26 @@ def recognise(worked: WorkedPiece) -> Recognition:
 
 
 def _in_any_way(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
-    """The plan with the marks as they stand, or as they could have stood from earlier on."""
+    """The plan with the marks as they stand, or as they could have stood from earlier on; at last that of a part."""
     told = without_end_marks(told) or told
     found = _recognised(worked, told)
     if found.plan is not None or worked.problems:
         return found
+    found = _with_marks_earlier(worked, told, found)
+    return found if found.plan is not None else _in_part(worked, told) or found
+
+
+def _in_part(worked: WorkedPiece, told: WorkedPiece) -> Recognition | None:
+    """The plan with rows that follow no rhythm as they are written; nothing where there is none."""
+    irregular = irregular_rows(told)
+    for literally in (False, True) if irregular else ():
+        found = _recognised(worked, told, irregular, literally)
+        if found.plan is not None:
+            return found
+    return None
+
+
+def _with_marks_earlier(worked: WorkedPiece, told: WorkedPiece, found: Recognition) -> Recognition:
     begun = marked_from_the_start(told)
     ways: list[tuple[Plan, Recognition]] = []
     for traced in (begun, marked_from_the_start(told, only_where_born=True), marked_in_the_middle(told)):
@@ -75,10 +92,12 @@ def _in_any_way(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
     return min(ways, key=lambda way: (len(way[0].fabrics), len(way[0].stages), len(way[0].parts)))[1] if ways else found
 
 
-def _recognised(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
-    """The plan of rows as they are told, if it comes to those that are worked."""
+def _recognised(
+    worked: WorkedPiece, told: WorkedPiece, irregular: frozenset[int] = frozenset(), literally: bool = False
+) -> Recognition:
+    """The plan of rows as they are told, if it comes to those that are worked; ``irregular`` rows stay as written."""
     try:
-        plan = _Reader(told).plan()
+        plan = _Reader(told, irregular, literally).plan()
     except NotRecognised as refused:
         return Recognition(None, (refused.why, *_seen(worked)))
     forecast = forecast_of(plan)
@@ -122,69 +141,67 @@ def _seen(worked: WorkedPiece) -> tuple[Statement, ...]:
     )
 
 
-def first_other(one: WorkedPiece, other: WorkedPiece) -> int | None:
-    """The first row that is not the same knitting, whatever it is called."""
-    for at, (a, b) in enumerate(zip(one.rows, other.rows)):
-        same = (a.side, a.colour, a.start, a.end) == (b.side, b.colour, b.start, b.end)
-        if not same or (a.work != b.work and _in_one(a) != _in_one(b)):
-            return at
-    if len(one.rows) != len(other.rows) or one.bound_off != other.bound_off or one.dropped != other.dropped:
-        return min(len(one.rows), len(other.rows))
-    return None
-
-
-def _in_one(row: WorkedRow) -> list[tuple[object, int]]:
-    """What a row works, stitch by stitch in runs, wherever its marks are."""
-    found: list[tuple[object, int]] = []
-    for kind, times in chain.from_iterable(stitches_of(row.work)):
-        if found and found[-1][0] == kind:
-            found[-1] = kind, found[-1][1] + times
-        else:
-            found.append((kind, times))
-    return found
-
-
 class _Reader:
     """Reads one piece; :class:`NotRecognised` says where it stops."""
 
-    def __init__(self, worked: WorkedPiece) -> None:
-        self.worked = worked
+    def __init__(self, worked: WorkedPiece, irregular: frozenset[int], literally: bool) -> None:
+        self.worked, self.irregular, self.literally = worked, irregular, literally
         self.rows = worked.rows[worked.tab_rows :]
         self.in_round = bool(self.rows) and self.rows[0].in_round
+        self.holds: dict[int, str] = {}
+        self.backs: dict[int, str] = {}
 
     def plan(self) -> Plan:
         start = self._start()
+        for held in held_parts(self.worked):
+            self.holds[held.held_in], self.backs[held.back_before] = held.part, held.part
         told = self._told()
-        right, left = self._border(told, "right"), self._border(told, "left")
-        stretches = [list(rows) for _, rows in groupby(told, key=lambda each: each.row.before.marks)]
-        parts, lines = self._split(stretches[0], right, left)
+        right, left = self._border(list(told.values()), "right"), self._border(list(told.values()), "left")
         stages: list[Stage] = []
         fabrics: list[dict[str, str]] = []
         irregular: WorkedRow | None = None
         figures = Figures(self.worked.piece.headers.fabrics)
-        for number, rows in enumerate(stretches):
-            for at, (stage, its_rows) in enumerate(stages_told(rows, right, left, self.in_round)):
-                opened = self._opened(stage, stretches[number - 1], rows, right) if number and not at else stage
-                stages.append(opened)
-                fabrics.append(fabrics_told(its_rows, rows, right, left, self.in_round, figures))
-                irregular = irregular or (its_rows[0].row if len(its_rows) <= stage.rhythm else None)
-                if len(stages) > MOST_STAGES:
-                    raise self._no_rhythm(irregular or its_rows[0].row)
+        for places in self._stretches():
+            begin = len(stages)
+            if places[0] in self.irregular:
+                stages.append(as_written(self.worked, places, self.literally))
+                fabrics.append({})
+            else:
+                rows = [told[at] for at in places]
+                hold, back = self.holds.get(places[0], ""), self.backs.get(places[0], "")
+                for stage, its_rows in stages_told(rows, right, left, self.in_round):
+                    stages.append(resting_stage(stage, hold, back) if hold or back else stage)
+                    fabrics.append(fabrics_told(its_rows, rows, right, left, self.in_round, figures))
+                    irregular = irregular or (its_rows[0].row if len(its_rows) <= stage.rhythm else None)
+                    if len(stages) > MOST_STAGES:
+                        raise self._no_rhythm(irregular or its_rows[0].row)
+            if begin:
+                stages[begin] = self._opened(stages[begin], self.rows[places[0] - 1], self.rows[places[0]], right)
+        parts, lines = self._split(list(told.values()), right, left)
+        begun: dict[str, str] = next((each for each in fabrics if each), {})
         headers = self.worked.piece.headers
         return Plan(
             headers.title or "Recognised plan",
             start,
-            tuple(replace(part, fabric=fabrics[0].get(part.name, part.fabric)) for part in parts),
+            tuple(replace(part, fabric=begun.get(part.name, part.fabric)) for part in parts),
             lines,
-            tuple(_named(stages, fabrics)),
+            tuple(_named(stages, [each or begun for each in fabrics])),
             headers.gauge,
             self.in_round,
             headers.yarns,
-            headers.stripes,
+            headers.stripes or stripes_told(self.worked.rows),
             self._finish(),
             fabrics=figures.own,
             begins=self.rows[0].side,
         )
+
+    def _stretches(self) -> list[list[int]]:
+        """The places of rows with the same marks, those that stay as they are written apart from the others."""
+        places = range(len(self.rows))
+        # A row that holds a part, or before which one returns, is a stretch of its own.
+        apart = {at: at for at in (*self.holds, *self.backs)}
+        alike = groupby(places, key=lambda at: (self.rows[at].before.marks, at in self.irregular, apart.get(at)))
+        return [list(stretch) for _, stretch in alike]
 
     def _no_rhythm(self, first: WorkedRow) -> NotRecognised:
         """More stages than a plan may have: from a row on they follow no rhythm."""
@@ -221,19 +238,21 @@ class _Reader:
 
     # -- rows ----------------------------------------------------------------------------------------------
 
-    def _told(self) -> list[RecognisedRow]:
-        """Every row with what it does, told by the widest row of the same words."""
+    def _told(self) -> dict[int, RecognisedRow]:
+        """Every regular row by its place with what it does, told by the widest row of the same words."""
         widest: dict[object, WorkedRow] = {}
-        for row in self.rows:
-            key = (row.span, row.side, len(row.before.marks))
+        regular = [(at, row) for at, row in enumerate(self.rows) if at not in self.irregular]
+        keys = {at: (row.span, row.side, len(row.before.marks), self._resting(at)) for at, row in regular}
+        for at, row in regular:
+            key = keys[at]
             if key not in widest or row.before.total > widest[key].before.total:
-                widest[key] = row
+                widest[key] = without_rest(row) if at in self.holds else row
         known: dict[object, RowAnatomy] = {}
         for words, row in widest.items():
             try:
                 known[words] = row_anatomy(row)
             except NotRecognised as refused:
-                at = self.worked.rows.index(row) + 1
+                at = next(at for at, key in keys.items() if key == words) + self.worked.tab_rows + 1
                 raise NotRecognised(
                     sentence(
                         "Row {at} ({label}) is not told as a plan: {reason}.",
@@ -242,7 +261,12 @@ class _Reader:
                         reason=refused.why,
                     )
                 ) from None
-        return [RecognisedRow(row, known[row.span, row.side, len(row.before.marks)]) for row in self.rows]
+        return {at: RecognisedRow(row, known[keys[at]]) for at, row in regular}
+
+    def _resting(self, at: int) -> tuple[str, ...]:
+        """The parts that rest when a row is worked."""
+        held = (each for each in held_parts(self.worked) if each.held_in < at < each.back_before)
+        return tuple(each.part for each in held)
 
     def _border(self, told: Sequence[RecognisedRow], end: str) -> int:
         """The stitches of an edge that is worked otherwise than what lies beside it; 0 where there is none."""
@@ -253,21 +277,22 @@ class _Reader:
             work = part.right if end == "right" else part.left
             edge = part.right_edge if end == "right" else part.left_edge
             other = kind is not None and kind is not part.plain
-            if (other or len(set(edge)) > 1) and (work is None or work.away >= width):
+            if (other or len(set(edge)) > 1) and (work is None or work.in_border or work.away >= width):
                 widths.add(width)
         return max(widths, default=0)
 
     def _split(
         self, rows: Sequence[RecognisedRow], right: int, left: int
     ) -> tuple[tuple[PlannedPart, ...], tuple[Line, ...]]:
-        needle = rows[0].row.before
+        needle = self.rows[0].before
         names = line_names(needle.marks)
+        rows = [each for each in rows if each.row.before.marks == needle.marks]
         inner = list(needle.counts)
         inner[0] -= right
         inner[-1] -= left
         parts = [PlannedPart(name, count) for name, count in zip(part_names(len(inner)), inner, strict=True)]
         lines = [
-            replace(_line(mark, name), fabric=line_fabric(rows, at))
+            replace(line_of(mark, name), fabric=line_fabric(rows, at))
             for at, (mark, name) in enumerate(zip(needle.marks, names, strict=True))
         ]
         if right:
@@ -278,31 +303,17 @@ class _Reader:
             lines.append(Line("B", LineKind.UNMARKED))
         return tuple(parts), tuple(lines)
 
-    def _opened(
-        self, stage: Stage, before: Sequence[RecognisedRow], rows: Sequence[RecognisedRow], right: int
-    ) -> Stage:
+    def _opened(self, stage: Stage, before: WorkedRow, first: WorkedRow, right: int) -> Stage:
         """A stage that begins with one mark more, or with none of those before it."""
-        old, new = before[-1].row.after, rows[0].row.before
+        old, new = before.after, first.before
+        if old.marks == new.marks:
+            return stage
         removed = any(isinstance(order, RemoveMarks) for order in self._orders())
         if old.marks and not new.marks and removed:
             return replace(stage, drop_lines=tuple(line_names(old.marks)))
         if not old.marks:
-            return replace(stage, add_lines=tuple(_born(new, right)))
+            return replace(stage, add_lines=tuple(lines_born(new, right)))
         raise NotRecognised(sentence("Marks come or go in a way that is not told as a plan yet."))
-
-
-def _born(needle: Needle, right: int) -> Iterator[AddedLine]:
-    """The lines of marks that are set in one part; each parts what lies to its left once more."""
-    names = part_names(len(needle.counts))
-    part = part_names(1)[0]
-    if len(needle.marks) == 1:
-        middle = needle.counts[0] == needle.counts[1] and not right
-        line = _line(needle.marks[0], line_names(needle.marks)[0])
-        yield AddedLine(line, part, names[1], None if middle else needle.counts[0] - right)
-        return
-    for at, (mark, name) in enumerate(zip(needle.marks, line_names(needle.marks), strict=True)):
-        yield AddedLine(_line(mark, name), part, names[at + 1], needle.counts[at] - (right if at == 0 else 0))
-        part = names[at + 1]
 
 
 def _named(stages: Sequence[Stage], fabrics: Sequence[dict[str, str]]) -> Iterator[Stage]:
@@ -312,12 +323,9 @@ def _named(stages: Sequence[Stage], fabrics: Sequence[dict[str, str]]) -> Iterat
     for at, (stage, told) in enumerate(zip(stages, fabrics, strict=True)):
         for added in stage.add_lines:  # a new part begins in the fabric of the one that it was part of
             known[added.left] = known.get(added.part, "")
-        begun = next(iter(told))
+        begun = next(iter(told), first)
         wanted = {first if name == begun and name not in known else name: fabric for name, fabric in told.items()}
         changed = tuple((name, fabric) for name, fabric in wanted.items() if known.get(name, fabric) != fabric)
         known |= wanted
-        yield replace(stage, name="Rows" if len(stages) == 1 else f"Stage {at + 1}", fabrics=changed)
-
-
-def _line(mark: Mark, name: str) -> Line:
-    return Line(name, LineKind.STITCH, 1) if mark.in_stitch else Line(name, LineKind.BETWEEN)
+        name = stage.name or ("Rows" if len(stages) == 1 else f"Stage {at + 1}")
+        yield replace(stage, name=name, fabrics=changed)

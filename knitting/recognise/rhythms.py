@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
-from knitting.needle.needle import Mark
+from knitting.needle.group_work import group_work
 from knitting.needle.worked import WorkedRow
 from knitting.plan.plan import (
-    CENTRE,
     LEFT_EDGE,
     RIGHT_EDGE,
     ROW_END,
@@ -22,6 +21,7 @@ from knitting.plan.plan import (
 )
 from knitting.plan.works import OWN, WORKS, in_purl
 from knitting.recognise.anatomy import EndWork, Figured, NotRecognised, RowAnatomy
+from knitting.recognise.lines import line_names
 from knitting.rows import Side, Step
 from knitting.statements import sentence
 from knitting.stitches import KNIT, PURL, Leaning
@@ -35,22 +35,6 @@ class RecognisedRow:
 
     row: WorkedRow
     anatomy: RowAnatomy
-
-
-def line_names(marks: Sequence[Mark]) -> list[str]:
-    """A name for every marked line in right-side order; a single marked stitch is the centre."""
-    if len(marks) == 1 and marks[0].in_stitch:
-        return [CENTRE]
-    return [f"line {at}" for at in range(1, len(marks) + 1)]
-
-
-def part_names(many: int) -> list[str]:
-    """A name for every part between marks in right-side order."""
-    if many == 1:
-        return ["cloth"]
-    if many == 2:
-        return ["right half", "left half"]
-    return [f"part {at}" for at in range(1, many + 1)]
 
 
 def stages_told(
@@ -139,6 +123,11 @@ def _sign(told: RecognisedRow, right: int, left: int) -> _Sign:
 
 
 def _less(work: EndWork, border: int) -> EndWork:
+    if work.in_border:
+        return work
+    of_border = group_work(work.steps) if work.away < border else None
+    if of_border is not None and of_border.uses == of_border.makes and work.away + of_border.uses <= border:
+        return replace(work, in_border=True)
     if work.away < border:
         raise NotRecognised(sentence("An edge of another stitch is shaped within: that is not told as a plan yet."))
     return EndWork(work.away - border, work.steps)
@@ -158,7 +147,7 @@ def _stage(
         for name, work in zip(ways, edges, strict=True):
             if isinstance(work, EndWork):
                 at_right = _at_right(name, row.side)
-                inside = borders[0 if at_right else 1] or name
+                inside = name if work.in_border else borders[0 if at_right else 1] or name
                 _take(shapings, inside, Beside.INSIDE, work, position, row.side, at_right)
         for number, name in enumerate(names):
             before, after = inner[2 * number + 1], inner[2 * number + 2]
@@ -201,13 +190,13 @@ def _take(
     shapings: dict[object, Shaping], at: str, side: Beside, work: EndWork, position: int, facing: Side, at_head: bool
 ) -> None:
     """Add a work to the shapings, or one row more to the shaping that is the same."""
-    key, leaning, steps = _work_key(work.steps, side, facing, at_head)
+    key, leaning, steps = work_key(work.steps, side, facing, at_head)
     known = shapings.get((at, side, key, leaning, steps, work.away))
     rows = (*known.rows, position + 1) if known else (position + 1,)
     shapings[at, side, key, leaning, steps, work.away] = Shaping((at,), side, key, rows, work.away, leaning, steps)
 
 
-def _work_key(
+def work_key(
     steps: tuple[Step, ...], side: Beside, facing: Side, at_head: bool
 ) -> tuple[str, Leaning, tuple[Step, ...]]:
     """The work of the table that comes to these steps, with its lean; else the steps as one's own."""

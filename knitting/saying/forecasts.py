@@ -31,6 +31,7 @@ from knitting.forecast.facts import (
     TooManyInRow,
     TooManyRows,
     TooManyStitches,
+    WrittenRowUnfit,
     WrongSideStart,
     YarnUnknown,
 )
@@ -87,6 +88,7 @@ TEMPLATES: Templates = {
     NotLastOfRow: N_("'{part}' is not the last part of that row: only that one can be put on a holder."),
     NotANewPart: N_("'{part}' cannot be cast on: it needs a new name and at least one stitch."),
     TooManyInRow: N_("{count:,} stitches cannot be cast on: at most {most:,} are worked."),
+    WrittenRowUnfit: N_("Row {row} of '{stage}' is kept as it is written, and does not come out on {count:stitches}."),
     TooFewInSetup: N_("The set-up of '{stage}' needs {needed:stitches} in '{part}', and it has {count}."),
     LiftsInFirstRow: N_("Row 1 of '{stage}' lifts stitches of the row below, and it is the first row."),
     BareMakeOne: N_(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from math import gcd, lcm
 
@@ -10,6 +10,7 @@ from knitting.fabric import Fabric, with_own
 from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.forecast.stages import StageForecast
 from knitting.measures import Gauge
+from knitting.needle.group_work import group_work
 from knitting.plan.plan import (
     AddedLine,
     Count,
@@ -23,7 +24,7 @@ from knitting.plan.plan import (
     Shaping,
     Stage,
 )
-from knitting.plan.split import RowSplit
+from knitting.plan.split import RowSplit, shaping_places
 from knitting.plan.works import OWN
 from knitting.rows import Group, Tab
 from knitting.sizing.borders import borders
@@ -34,7 +35,11 @@ _MOST_STEP = 24
 _FEW_ROWS = 2
 """So many rows of a stage are one thing: a ridge, a row to set something up."""
 _FAR_OFF = 0.08
-_NEAR = (0.0, -0.005, 0.005, -0.01, 0.01, -0.02, 0.02, -0.035, 0.035, -0.05, 0.05)
+_ALMOST = 1e-6
+_FEW_STITCHES = 2
+_FAR_IN = 4
+"""Stitches from an edge or a line from which on what is worked there is a figure, and no shaping of the edge."""
+_NEAR = (0.0, -0.005, 0.005, -0.01, 0.01, -0.02, 0.02, -0.035, 0.035, -0.05, 0.05, -0.1, 0.1)
 """Shares by which a size may differ from the one that is asked for, where that one breaks a rule."""
 
 
@@ -116,9 +121,11 @@ class _Rescaling:
         self.known: Mapping[str, Fabric] = with_own(forecast.plan.fabrics)
         self.borders = borders(forecast)
         self.repeats = gcd(*(group.times for group in _across_the_row(forecast.plan)))
-        if self.repeats:  # rows of so many repeats have whole ones in every size
+        self.beside = 0
+        if self.repeats:  # rows of so many repeats have whole ones in every size, and as many stitches beside them
             whole = max(round(self.repeats * scale.across), 1)
             self.scale = replace(scale, across=whole / self.repeats)
+            self.beside = _beside_repeats(forecast)
 
     def is_met(self, after: Forecast) -> bool:
         """Whether the widest row of a plan is about as wide as it was to become."""
@@ -143,13 +150,15 @@ class _Rescaling:
             plan = replace(plan, parts=tuple(parts)).recast()
         gauges = (replace(each, row=max(round(each.row * self.scale.along), 1)) for each in plan.gauges)
         plan = replace(plan, gauges=tuple(gauges))
+        before = RowSplit(plan.parts, plan.lines)
         for at, old in enumerate(self.forecast.stages):
-            plan = plan.with_stage(at, self._opened(plan.stages[at], old))
+            plan = plan.with_stage(at, self._opened(plan.stages[at], old, before))
             begun = forecast_of(replace(plan, stages=plan.stages[: at + 1])).stages
             if len(begun) <= at:
                 return None
             until = _end(old, begun[at], self._more(old, begun[at]), self.scale.lengths)
             plan = plan.with_stage(at, replace(plan.stages[at], until=until))
+            before = forecast_of(replace(plan, stages=plan.stages[: at + 1])).stages[at].closing
         return plan
 
     def _part(self, at: int, part: PlannedPart) -> PlannedPart:
@@ -158,8 +167,8 @@ class _Rescaling:
     def _count(self, part: PlannedPart) -> int:
         """The count of a part in this size, which leaves over as many stitches of its steps as before."""
         width = self.known[part.fabric].width
-        exact = part.count * self.scale.across
-        if self.repeats and exact == round(exact):
+        exact = self.beside + (part.count - self.beside) * self.scale.across
+        if self.repeats and abs(exact - round(exact)) < _ALMOST:
             return round(exact)
         losses = [_loss(stage, part.name) for stage in self.forecast.stages] if self.losses else []
         step = lcm(width, self.step, *(loss for loss in losses if loss))
@@ -169,25 +178,44 @@ class _Rescaling:
             round((part.count * self.scale.across - over) / step), 0 if over or not part.count else 1
         )
 
-    def _opened(self, planned: Stage, old: StageForecast) -> Stage:
-        """A stage whose new parts have as many stitches as they have in this size."""
+    def _opened(self, planned: Stage, old: StageForecast, before: RowSplit) -> Stage:
+        """A stage whose new parts have as many stitches as they have in this size, in which ``before`` precedes it."""
         setup = tuple(
             replace(row, cast_on=replace(row.cast_on, count=self._count(row.cast_on))) if row.cast_on else row
             for row in planned.setup
         )
-        lines = tuple(self._line(each, old) for each in planned.add_lines)
-        shapings = tuple(self._shaping(shaping) for shaping in planned.shapings)
+        lines = tuple(self._lines(planned.add_lines, old.opening, before))
+        shapings = tuple(self._shaping(shaping, old, before) for shaping in planned.shapings)
         return replace(planned, setup=setup, add_lines=lines, shapings=shapings)
 
-    def _shaping(self, shaping: Shaping) -> Shaping:
+    def _shaping(self, shaping: Shaping, old: StageForecast, before: RowSplit) -> Shaping:
+        """A shaping in this size: a repeat as often as it fits, a figure of own steps where it stood in its part."""
         groups = [replace(each, times=round(each.times * self.scale.across)) for each in _groups(shaping)]
-        return replace(shaping, steps=tuple(groups)) if groups else shaping
+        if groups:
+            return replace(shaping, steps=tuple(groups))
+        places = shaping_places(old.split, shaping, old.side) if shaping.work == OWN else ""
+        work = group_work(shaping.steps) if shaping.away > _FAR_IN else None
+        if work is None or isinstance(places, str) or len(old.split.parts) != len(before.parts):
+            return shaping
+        was, now = old.split.parts[places[0].part].count, before.parts[places[0].part].count
+        beyond = was - shaping.away - work.uses
+        share = 0.5 if abs(beyond - shaping.away) <= 1 else shaping.away / max(beyond + shaping.away, 1)
+        return replace(shaping, away=max(shaping.away + round((now - was) * share), 0))
 
-    def _line(self, added: AddedLine, old: StageForecast) -> AddedLine:
-        at = old.opening.part(added.part)
-        if added.after is None or at is None:
-            return added
-        return replace(added, after=self._count(replace(old.opening.parts[at], count=added.after)))
+    def _lines(self, added: Sequence[AddedLine], old: RowSplit, new: RowSplit) -> Iterator[AddedLine]:
+        """Lines that divide parts in this size: pieces that were equal, or mirrored each other, still are.
+
+        ``old`` has the lines already, ``new`` not yet. Pieces of a stitch or two stay as they are.
+        """
+        for first in (each for each in added if each.part not in {other.left for other in added}):
+            chain = _chain(first, added)
+            counts = [old.parts[old.part(name) or 0].count for name in (first.part, *(each.left for each in chain))]
+            place = new.part(first.part)
+            own = sum(each.line.stitches for each in chain)
+            room = new.parts[place].count - own if place is not None else 0
+            shared = _shared(counts, room) or counts
+            for each, count in zip(chain, shared, strict=False):
+                yield each if each.after is None else replace(each, after=count)
 
     def _more(self, old: StageForecast, new: StageForecast) -> int:
         """How many times more a stage comes, below zero fewer."""
@@ -222,9 +250,40 @@ def _across_the_row(plan: Plan) -> Iterator[Group]:
             yield from _groups(shaping)
 
 
+def _beside_repeats(forecast: Forecast) -> int:
+    """The stitches beside the repeat in the first row that is shaped by one."""
+    for stage in forecast.stages:
+        for group in (each for shaping in stage.stage.shapings for each in _groups(shaping)):
+            work = group_work((group,))
+            if work is not None and 0 <= work.uses <= stage.begins:
+                return stage.begins - work.uses
+    return 0
+
+
 def _groups(shaping: Shaping) -> Iterator[Group]:
     if shaping.work == OWN and len(shaping.steps) == 1 and isinstance(shaping.steps[0], Group):
         yield shaping.steps[0]
+
+
+def _chain(first: AddedLine, added: Sequence[AddedLine]) -> list[AddedLine]:
+    """Lines that divide one part, each what the one before it left."""
+    chain = [first]
+    while (following := next((each for each in added if each.part == chain[-1].left), None)) is not None:
+        chain.append(following)
+    return chain
+
+
+def _shared(counts: Sequence[int], room: int) -> list[int] | None:
+    """Stitches shared out about in proportion to some counts, equal ones equally; ``None`` where that cannot be."""
+    by = room / max(sum(counts), 1)
+    shares = {count: count if count <= _FEW_STITCHES else round(count * by) for count in counts}
+    over = room - sum(shares[count] for count in counts)
+    for count in sorted(shares, reverse=True):
+        each, rest = divmod(over, counts.count(count))
+        if not rest and abs(each) <= _FEW_STITCHES and shares[count] + each >= 0:
+            shares[count] += each
+            return [shares[count] for count in counts]
+    return None
 
 
 def _loss(stage: StageForecast, part: str) -> int:
@@ -237,7 +296,7 @@ def _end(old: StageForecast, new: StageForecast, more: int, lengths: float) -> E
     """The end of a stage that comes so many times more than before, and begins as ``new`` does."""
     until, times = old.stage.until, old.times + more
     if isinstance(until, Repeats):
-        return Repeats(max(until.times + more, 1))
+        return Repeats(max(until.times + more, min(until.times, 1)))
     if isinstance(until, Rows):
         return Rows(max(until.rows + more * old.stage.rhythm, 1))
     if isinstance(until, Length):

@@ -10,7 +10,7 @@ from knitting.dialects.dialect import Dialect
 from knitting.dialects.tokens import lines_of
 from knitting.forecast.forecast import Forecast
 from knitting.needle.worked import WorkedPiece
-from knitting.recognise.plan_reading import first_other
+from knitting.recognise.same_knitting import first_other
 from knitting.rows import Piece
 from knitting.sizing.resized_orders import ResizedOrders, without_counts
 from knitting.sizing.row_ranges import NotInTheseWords, RowRanges

@@ -60,7 +60,7 @@ class RowRanges:
         begun = tab_rows(before.plan)
         self._spans = [_Span(RowRange(0, begun), RowRange(0, begun), None)]
         for old, new in zip(_stages(before), _stages(after), strict=True):
-            within = [each for each in called if old.begin <= each.begin < old.end]
+            within = [each for each in called if each.begin < old.end and old.begin < each.end]
             repeated = max(within, key=lambda each: each.rows, default=None)
             span = _Span(old, new, repeated)
             if span.more and repeated is None:
@@ -80,7 +80,7 @@ class RowRanges:
 
     def more(self, rows: RowRange) -> int:
         """How many more rows an order calls for in the new size, below zero fewer."""
-        return next((span.more for span in self._spans if span.repeated == rows), 0)
+        return sum(span.more for span in self._spans if span.repeated == rows)
 
     def place(self, at: int) -> int:
         """A place between two rows, in the new size; :class:`NotInTheseWords` where it has none."""

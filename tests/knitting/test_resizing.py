@@ -1,6 +1,7 @@
 """Plans in other sizes and for other gauges, and the words of the pieces that they were read from in those sizes."""
 
 import re
+from dataclasses import replace
 
 import pytest
 
@@ -8,6 +9,7 @@ from knitting.constructions import CONSTRUCTIONS
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.recognise import recognise
+from knitting.saying.statements import said
 from knitting.sizing.parameters import WHOLE, parameters
 from knitting.sizing.rescaled import Scale, more_often, near_size, regauged
 from knitting.sizing.resized_words import resized_words
@@ -19,6 +21,8 @@ from tests.knitting.test_recognise import NOT_TOLD, PIECES
 TOLD = [name for name in PIECES if name not in NOT_TOLD]
 SHAPES = [f"shape {name}" for name in CONSTRUCTIONS]
 SIZES = (0.7, 1.25, 1.6)
+RIGID = {"irregular motif in the middle"}
+"""Pieces with rows that stay as they are written, on so many stitches and no others."""
 
 
 def plan_of(name):
@@ -40,7 +44,7 @@ def resized(name, by):
 @pytest.mark.parametrize("name", [*TOLD, *SHAPES])
 def test_every_plan_has_every_size_and_keeps_its_rules(name, by):
     before, after = resized(name, by)
-    if name == "shape framed-chart" and by < 1:
+    if name in RIGID or (name == "shape framed-chart" and by < 1):
         assert after is None  # its chart is as wide as it is
         return
     assert after is not None
@@ -67,7 +71,9 @@ def _is_repeat(shaping):
 def test_at_another_gauge_it_is_as_wide_as_it_was(name):
     before, gauge = forecast_of(plan_of(name)), Gauge(24, 44)
     plan = regauged(before, gauge)
-    assert plan is not None
+    assert (plan is None) is (name in RIGID)
+    if plan is None:
+        return
     after = forecast_of(plan)
     assert plan.gauge == gauge
     known = before.plan.gauge_at(1)
@@ -83,7 +89,7 @@ NOT_IN_THEIR_WORDS = {"armhole"}
 
 
 @pytest.mark.parametrize("by", SIZES)
-@pytest.mark.parametrize("name", TOLD)
+@pytest.mark.parametrize("name", [name for name in TOLD if name not in RIGID])
 def test_another_size_is_told_in_the_words_of_the_piece(name, by):
     """What is given comes to the plan's stitches (the function works it again); here: that little else is changed."""
     before, after = resized(name, by)
@@ -95,7 +101,7 @@ def test_another_size_is_told_in_the_words_of_the_piece(name, by):
     assert not work_text(found.text).worked.problems
     pairs = list(zip(PIECES[name].split("\n"), found.text.split("\n"), strict=True))
     reworded = [old for old, new in pairs if re.sub(r"\d+", "0", old) != re.sub(r"\d+", "0", new)]
-    assert len(reworded) <= 1
+    assert len(reworded) <= 2
 
 
 WORDS = [
@@ -107,7 +113,7 @@ WORDS = [
     (
         "capelet with seed edges",
         1.25,
-        ["CO 73 sts.", "Row 9: [K1, p1] twice, k1, k12, pm, k13, pm, k13, pm, k13, pm, k to last 5 sts, [k1, p1] twice, k1."],
+        ["CO 75 sts.", "Row 9: [K1, p1] twice, k1, k13, pm, k13, pm, k13, pm, k13, pm, k to last 5 sts, [k1, p1] twice, k1."],
     ),
     ("yoke evenly", 1.25, ["CO 80 sts. Join.", "Next rnd: Knit, inc 16 sts evenly. (96 sts)"]),
     ("disc", 1.25, ["CO 10 sts. Join.", "Rnd 2: *K1, yo; rep from * to end. (20 sts)"]),
@@ -160,6 +166,24 @@ def test_a_stage_comes_more_often_or_half_as_often():
     for times in (5, 20):
         after = forecast_of(more_often(before, last, times))
         assert (after.stages[last].times, after.ends) == (times, before.ends + 8 * (times - 10))
+
+
+def test_what_lies_around_rows_as_they_are_written_can_be_changed():
+    name = "irregular motif in the middle"
+    before = forecast_of(plan_of(name))
+    written = next(stage for stage in before.stages if stage.stage.as_written)
+    assert (written.first_row, len(written.setup), written.rows) == (11, 3, 0)
+    last = len(before.stages) - 1
+    after = forecast_of(more_often(before, last, 15))
+    assert (after.ends, len(after.troubles)) == (60, 0)
+    found = resized_words(PIECES[name], before, after)
+    assert "Row 13: K9, p2, k3, ssk, yo, k14." in found.text.split("\n")
+    assert "Repeat rows 15 and 16 14 more times." in found.text.split("\n")
+    wider = forecast_of(replace(before.plan, parts=(replace(before.plan.parts[0], count=32),)).recast())
+    assert not wider.sound
+    assert said(wider.troubles[0].facts) == (
+        "Row 1 of 'As written' is kept as it is written, and does not come out on 32 stitches."
+    )
 
 
 def test_everything_in_proportion_is_the_first_knob_of_a_plan_without_questions():
