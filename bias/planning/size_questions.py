@@ -71,6 +71,17 @@ def by_gauge(sent: Mapping[str, str], forecast: Forecast) -> dict[str, Any]:
     return {"gauge_offer": GaugeOffer(stitches, rows, plan.counted, _measures(forecast), _measures(forecast_of(plan)))}
 
 
+def rows_as_written(forecast: Forecast) -> list[str]:
+    """Rows that stay as they are written, and so hold the piece at the stitches that they are worked on."""
+    return [
+        _(
+            "Rows {first} to {last} stay as they are written, on {stitches} stitches: what lies around them changes."
+        ).format(first=stage.first_row, last=stage.first_row + len(stage.setup) - 1, stitches=stage.opening.total)
+        for stage in forecast.stages
+        if stage.stage.as_written
+    ]
+
+
 def by_repeats(knobs: Sequence[Parameter], forecast: Forecast) -> list[tuple[str, int, list[RepeatsOffer]]]:
     """Every stage that comes several times, with half and twice as many times of it."""
     found = []

@@ -16,7 +16,7 @@ from bias.parsing import decimal
 from bias.planning.gauge_form import GaugeForm, said_gauge
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.size_changes import SIZE_CHANGES
-from bias.planning.size_questions import beside_the_original, by_gauge, by_repeats
+from bias.planning.size_questions import beside_the_original, by_gauge, by_repeats, rows_as_written
 from bias.planning.size_table import size_table
 from bias.planning.views import plan_state
 from bias.results import results_of_plan
@@ -86,6 +86,7 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
     about |= _wished(sent, sticks, turning) | _by_yarn(sent, turning)
     if answers is None:
         about |= {"by_proportion": True, "repeats": by_repeats(turning, found.forecast)}
+        about["rows_as_written"] = rows_as_written(found.forecast)
         about |= by_gauge(sent, found.forecast)
     several, why = size_table(plan, turning, sent.get("knob", ""), sent.get("sizes", ""))
     return {**about, "several": several, "several_said": why}

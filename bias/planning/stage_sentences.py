@@ -78,7 +78,7 @@ def _as_written(forecast: Forecast, at: int, how: StageForecast | None) -> Parag
     stage = forecast.plan.stages[at]
     first = how.first_row if how is not None else 1
     rows = [
-        Sentence((SentenceWord(_("row {row}").format(row=number)), SentenceWord(said_steps(row.steps))))
+        Sentence((SentenceWord(_("row {row}:").format(row=number)), SentenceWord(said_steps(row.steps))))
         for number, row in enumerate(stage.setup, start=first)
     ]
     notes = [_("These rows stay as they are written. What lies around them can be changed as long as they come out.")]

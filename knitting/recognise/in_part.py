@@ -41,7 +41,7 @@ def irregular_rows(worked: WorkedPiece) -> frozenset[int]:
                 beside += way
     if any(rows[at].before.marks != rows[at].after.marks for at in found):
         return frozenset()
-    return frozenset(found) if len(found) <= min(MOST_AS_WRITTEN, len(rows) // 2) else frozenset()
+    return frozenset(found) if len(found) <= MOST_AS_WRITTEN and 2 * len(found) < len(rows) else frozenset()
 
 
 def _is_odd(row: WorkedRow) -> bool:

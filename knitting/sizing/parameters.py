@@ -36,6 +36,8 @@ class Parameter:
     turned: Callable[[int], Plan | None]
     counted: bool = True
     """Whether the value may be a count of stitches, so that a count which is stepped past stands for the one met."""
+    proportional: bool = False
+    """Whether measures grow in proportion to the value."""
 
 
 @dataclass(frozen=True)
@@ -105,7 +107,7 @@ def _whole(plan: Plan) -> Parameter:
         return rescaled(forecast, Scale(by, by, by)) if value != AS_IT_IS else plan
 
     words = sentence("everything, in per cent of this size")
-    return Parameter(WHOLE, words, AS_IT_IS, _LEAST_PER_CENT, _MOST_PER_CENT, False, turned, counted=False)
+    return Parameter(WHOLE, words, AS_IT_IS, _LEAST_PER_CENT, _MOST_PER_CENT, False, turned, False, proportional=True)
 
 
 def _times(plan: Plan) -> Iterator[Parameter]:

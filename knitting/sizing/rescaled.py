@@ -158,7 +158,9 @@ class _Rescaling:
                 return None
             until = _end(old, begun[at], self._more(old, begun[at]), self.scale.lengths)
             plan = plan.with_stage(at, replace(plan.stages[at], until=until))
-            before = forecast_of(replace(plan, stages=plan.stages[: at + 1])).stages[at].closing
+            following = plan.stages[at + 1 : at + 2]
+            if any(stage.add_lines or stage.shapings for stage in following):
+                before = forecast_of(replace(plan, stages=plan.stages[: at + 1])).stages[at].closing
         return plan
 
     def _part(self, at: int, part: PlannedPart) -> PlannedPart:

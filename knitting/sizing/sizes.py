@@ -11,6 +11,8 @@ from knitting.plan.plan import Count
 from knitting.sizing.parameters import Parameter
 
 _MOST_STEPS = 40
+_MOST_ASIDE = 8
+"""Values beside a guess that are tried, where everything changes in proportion."""
 
 Measure = Callable[[Forecast], float]
 
@@ -45,6 +47,8 @@ def nearest_sizes(knob: Parameter, of: Measure, wished: float) -> NearestSizes |
     Halving between the least and the most value, or where the line through the last two measures meets the
     wish: measures grow with the value that they follow.
     """
+    if knob.proportional:
+        return _in_proportion(knob, of, wished)
     low, high = knob.least, knob.most
     known: list[tuple[int, float]] = []
     for _ in range(_MOST_STEPS):
@@ -64,9 +68,41 @@ def nearest_sizes(knob: Parameter, of: Measure, wished: float) -> NearestSizes |
     return _around(knob, best, of, wished) if best is not None else None
 
 
+def _in_proportion(knob: Parameter, of: Measure, wished: float) -> NearestSizes | None:
+    """The same where the measure grows with the value, or with its square, and some values between have no size."""
+    known: dict[int, Size | None] = {}
+
+    def size(value: int) -> Size | None:
+        if value not in known:
+            known[value] = _size(knob, value, of) if knob.least <= value <= knob.most else None
+        return known[value]
+
+    best = size(knob.value)
+    for power in (1.0, 0.5, 1.0, 0.5):
+        if best is None or not best.comes_to:
+            return None
+        guess = round(best.value * (wished / best.comes_to) ** power)
+        near = (guess + by * way for by in range(_MOST_ASIDE) for way in (1, -1))
+        found = next((each for value in near if (each := size(value)) is not None), None)
+        best = min((each for each in (best, found) if each is not None), key=lambda each: abs(each.comes_to - wished))
+    middle = best.value if best is not None else knob.value
+    for value in range(middle - _MOST_ASIDE, middle + _MOST_ASIDE + 1):
+        size(value)
+    sizes = sorted((each for each in known.values() if each is not None), key=lambda each: each.comes_to)
+    nearest = min(sizes, key=lambda each: (abs(each.comes_to - wished), each.value), default=None)
+    if nearest is None:
+        return None
+    smaller = [each for each in sizes if each.comes_to < nearest.comes_to - 1e-6]
+    larger = [each for each in sizes if each.comes_to > nearest.comes_to + 1e-6]
+    return NearestSizes(wished, nearest, smaller[-1] if smaller else None, larger[0] if larger else None)
+
+
 def fitting_yarn(knob: Parameter, metres: float) -> NearestSizes | None:
     """The largest size that a length of yarn allows; the smallest of all where it allows none."""
     found = nearest_sizes(knob, yarn_m, metres)
+    if knob.proportional:
+        below = found.smaller if found is not None and found.nearest.comes_to > metres else None
+        return nearest_sizes(knob, yarn_m, below.comes_to) if below is not None else found
     while found and found.nearest.comes_to > metres and found.smaller is not None:
         found = _around(knob, found.smaller, yarn_m, metres)
     while found and found.larger is not None and found.larger.comes_to <= metres:

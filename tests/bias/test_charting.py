@@ -225,7 +225,7 @@ def test_eyelets_are_turned_at_a_press_as_words_that_are_not_saved(client, knitt
     client.post(f"/pieces/{piece.pk}/words/mended/", {"finding": 0, "mend": 0})
     page = shown(client.get(f"/pieces/{piece.pk}/words/"))
     assert "ssk, yo" in page
-    assert "Repeat rows 1-8, 5 more times" in page
+    assert "Repeat rows 1-8 5 more times" in page
     piece.refresh_from_db()
     assert piece.words == EYELETS
 

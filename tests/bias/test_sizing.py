@@ -229,3 +229,38 @@ def test_where_more_than_figures_differ_the_words_are_written_anew(client, wrap)
     page = size(client, wrap)
     assert "More than figures would differ from the words that were brought in" in page
     assert "The whole pattern in this size" in page
+
+
+MOTIF = """\
+Quayside band
+CO 30 sts.
+Row 1: K.
+Row 2: P.
+Repeat rows 1 and 2 4 more times.
+Row 11: K5, yo, k2tog, k7, p4, k12.
+Row 12: P3, k2, p25.
+Row 13: K9, p2, k3, ssk, yo, k14.
+Row 14: P.
+Row 15: K2, yo, k to last 2 sts, yo, k2.
+Row 16: P.
+Repeat rows 15 and 16 9 more times.
+Bind off.
+"""
+
+
+def test_rows_of_no_rhythm_stay_as_they_are_written_in_a_plan_of_the_others(client, knitter):
+    piece = keep_piece(knitter, MOTIF)
+    assert "Rows 11 to 13: as they are written." in shown(client.get(f"/pieces/{piece.pk}/plan/"))
+    client.post(f"/pieces/{piece.pk}/plan/read/")
+    page = shown(client.get(f"/pieces/{piece.pk}/plan/"))
+    assert "K5, yo, k2tog, k7, p4, k12." in page
+    assert "These rows stay as they are written." in page
+    page = size(client, piece, my_stitches="27", my_rows="36")
+    assert "Rows 11 to 13 stay as they are written, on 30 stitches" in page
+    assert "No size near this one keeps the rules of its rows at that gauge." in page
+    press(client, piece, do="take:times4:5")
+    assert "Repeat rows 15 and 16 <b>4</b> more times." in size(client, piece)
+    saved = plan_now(piece)
+    assert results_of_plan(sketch_state(piece).plan).plan == saved
+    send(client, piece, do="save")
+    assert "Row 1 (RS): K5, yo, k2tog, k7, p4, k12." in Piece.objects.get(pk=piece.pk).words
