@@ -34,7 +34,13 @@ from knitting.recognise.lines import line_names, line_of, lines_born, part_names
 from knitting.recognise.rhythms import RecognisedRow, stages_told
 from knitting.recognise.same_knitting import first_other
 from knitting.recognise.stripes import stripes_told
-from knitting.recognise.traced_marks import marked_from_the_start, marked_in_the_middle, without_end_marks
+from knitting.recognise.traced_marks import (
+    Beside,
+    marked_from_the_start,
+    marked_in_stitches,
+    marked_in_the_middle,
+    without_end_marks,
+)
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
 from knitting.statements import Statement, sentence
 from knitting.working.piece_worker import counted, work_piece
@@ -67,6 +73,10 @@ def _in_any_way(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
     if found.plan is not None or worked.problems:
         return found
     found = _with_marks_earlier(worked, told, found)
+    if found.plan is None:
+        stitches = (marked_in_stitches(told, beside) for beside in Beside)
+        again = (_recognised(worked, each) for each in stitches if each is not None)
+        found = next((each for each in again if each.plan is not None), found)
     return found if found.plan is not None else _in_part(worked, told) or found
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from enum import Enum
 from itertools import accumulate
 
 from knitting.needle.needle import Mark, Needle, from_positions
@@ -51,6 +52,49 @@ def _traced_from(worked: WorkedPiece, last: int, wanted: Needle, first: int) -> 
             return None
         rows[at], wanted = traced, traced.before
     return replace(worked, rows=tuple(rows))
+
+
+class Beside(Enum):
+    """Where the marked stitch lies that a marker on the needle stands for."""
+
+    BETWEEN = "between two markers"
+    AFTER = "after its marker"
+    BEFORE = "before its marker"
+
+
+def marked_in_stitches(worked: WorkedPiece, beside: Beside) -> WorkedPiece | None:
+    """The piece with a mark in the stitch that markers on the needle stand beside; the knitting the same.
+
+    ``None`` where a marker has no such stitch, or where that stitch comes from others than the one that was marked.
+    """
+    rows = list(worked.rows)
+    if sum(row.end for row in rows) > _MOST_STITCHES:
+        return None
+    for at, row in enumerate(rows):
+        if not row.before.marks and not row.after.marks:
+            continue
+        before, after = _in_stitches(row.before, beside), _in_stitches(row.after, beside)
+        traced = _traced(row, after) if after is not None else None
+        if traced is None or before is None or traced.before != before:
+            return None
+        rows[at] = traced
+    return replace(worked, rows=tuple(rows)) if any(row.before.marks for row in rows) else None
+
+
+def _in_stitches(needle: Needle, beside: Beside) -> Needle | None:
+    placed = [(at, mark) for at, mark in _placed(needle) if not mark.in_stitch]
+    if len(placed) < len(needle.marks):
+        return None
+    starts = [at for at, _ in placed]
+    if beside is Beside.BETWEEN:
+        if len(starts) % 2 or any(other - one != 1 for one, other in zip(starts[::2], starts[1::2], strict=True)):
+            return None
+        starts = starts[::2]
+    elif beside is Beside.BEFORE:
+        starts = [at - 1 for at in starts]
+    if any(not 0 <= at < needle.total for at in starts) or len(set(starts)) < len(starts):
+        return None
+    return from_positions(needle.total, [(at, Mark(True)) for at in starts])
 
 
 def without_end_marks(worked: WorkedPiece) -> WorkedPiece | None:

@@ -16,6 +16,7 @@ from knitting.words.row_reader import head_of
 from knitting.words.slots import slots_of
 
 _MOST_KEPT = 16_384
+_NEAR_FRONT = 6
 
 
 class LineBeginnings:
@@ -68,6 +69,8 @@ def _begins(words: Dialect, text: str) -> Begins | None:
         meaning = words.headers.get(header[0].lower())
         if meaning is not None:
             return Begins.NOTE if meaning == "note" else Begins.SETTING
+        if _begins(words, header[1]) is Begins.ORDER:  # "Neckband: pick up 40 sts"
+            return Begins.ORDER
     tokens = tokens_of(text)
     if tokens and (order_reader(words).begins_order(tokens) or slots_of(words).form("like_section", tokens, 0)):
         return Begins.ORDER
@@ -85,6 +88,9 @@ def _is_repeat(words: Dialect, text: str) -> bool:
 
 def _breaks_off(tokens: Sequence[Token], words: Dialect) -> bool:
     """Whether an order begins here that is not at its end yet: "Repeat rows 3 and 4 until there are"."""
+    binds = any(token.text in words.classes["bind"] for token in tokens[1:_NEAR_FRONT])
+    if tokens and binds and slots_of(words).number(tokens[1]) is not None:  # "Slip 4, bind off, knitting two together"
+        return tokens[-1].text not in (".", "!", "?", ":")
     if not tokens or tokens[-1].text not in words.dangling:
         return False
     return any(tokens[0].text in words.classes[name] for name in ("rep", "continue", "bind", "inc", "dec"))

@@ -8,19 +8,23 @@ from hypothesis import strategies as st
 
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
+from knitting.dialects.dialect import dialect
 from knitting.files import plan_from_json, plan_to_json
 from knitting.forecast.forecast import forecast_of
+from knitting.formatter import format_piece
 from knitting.measures import Gauge
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
 from knitting.recognise import recognise
 from knitting.saying.statements import said
 from knitting.sizing.parameters import following_measures, parameters
+from knitting.sizing.rescaled import Scale, near_size
 from knitting.sizing.sizes import nearest_sizes
 from knitting.stitches import Leaning
 from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.comparison import stitches_of
 from knitting.working.piece_worker import work_piece
+from knitting.written import work_text
 from tests.knitting.asking import work_reading
 from tests.knitting.planning import bare, made, plans, staged
 from tests.searching import searched
@@ -113,6 +117,41 @@ def test_a_recognised_plan_comes_to_every_row_again(plan):
     if found.plan is not None:
         again = work_piece(compiled(forecast_of(found.plan)))
         assert [parts_within_ends(row) for row in again.rows] == [parts_within_ends(row) for row in worked.rows]
+
+
+@searched(80)
+@given(plans(), st.sampled_from(["us", "uk", "it"]), st.booleans())
+def test_a_plan_in_any_words_is_recognised_as_it_is(plan, code, fair):
+    forecast = forecast_of(plan)
+    if not forecast.sound:
+        return
+    piece = compiled(forecast)
+    worked = work_piece(piece)
+    text = write(format_piece(worked) if fair else piece, dialect(code))
+    found = recognise(work_text(text, dialect(code)).worked)
+    assert (found.plan is None) == (recognise(worked).plan is None), text
+    if found.plan is not None:
+        again = work_piece(compiled(forecast_of(found.plan)))
+        assert [parts_within_ends(row) for row in again.rows] == [parts_within_ends(row) for row in worked.rows], text
+
+
+@searched(80)
+@given(plans(), st.sampled_from([0.5, 0.8, 1.3, 2.0]))
+def test_a_resized_plan_keeps_every_rule(plan, by):
+    before = forecast_of(plan)
+    other = near_size(before, Scale(by, by, by)) if before.sound else None
+    if other is None:
+        return
+    after = forecast_of(other)
+    assert after.sound
+    assert len(after.troubles) <= len(before.troubles)
+    worked = work_piece(compiled(after))
+    assert not worked.problems
+    for old, new in zip(before.stages, after.stages, strict=True):
+        assert (new.stage.rhythm, len(new.stage.shapings)) == (old.stage.rhythm, len(old.stage.shapings))
+        ends = list(zip(old.closing.counts, reversed(old.closing.counts), strict=True))
+        now = list(zip(new.closing.counts, reversed(new.closing.counts), strict=True))
+        assert all(here[0] == here[1] for was, here in zip(ends, now, strict=True) if was[0] == was[1])
 
 
 def parts_within_ends(row):

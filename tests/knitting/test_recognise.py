@@ -1,5 +1,7 @@
 """Written pieces become plans that come to every stitch of every row again, or it is said what stands in the way."""
 
+import re
+import textwrap
 from itertools import chain
 from pathlib import Path
 
@@ -11,7 +13,9 @@ from knitting.dialects.dialect import dialect
 from knitting.forecast.forecast import forecast_of
 from knitting.formatter import format_piece
 from knitting.recognise import recognise, recognise_each
+from knitting.rows import Marking
 from knitting.saying.statements import said
+from knitting.substitution import FirstStitch, OwnHand, substitute
 from knitting.words.writer import write
 from knitting.working.comparison import stitches_of
 from knitting.working.piece_worker import work_piece
@@ -94,6 +98,55 @@ def test_every_construction_is_recognised_in_every_hand(name, code, fair):
     piece = compile_plan(made(name))
     text = write(format_piece(work_piece(piece)) if fair else piece, dialect(code))
     same_again(work_text(text, dialect(code)).worked)
+
+
+OWN_WAYS = [
+    OwnHand(increase="lifted_pair", decrease="k2tog_pair"),
+    OwnHand(increase="yo", marking=Marking.BOTH, first_stitch=FirstStitch.SLIP),
+    OwnHand(double="k3tog", marking=Marking.BEFORE, bind_off="stretchy"),
+]
+
+
+@pytest.mark.parametrize("name", [name for name in CONSTRUCTIONS if name != "held-wing"])
+@pytest.mark.parametrize("way", OWN_WAYS, ids=["lifted", "markers and slipped", "three together"])
+def test_every_construction_is_recognised_in_ones_own_hand(name, way):
+    same_again(worked(write(substitute(work_piece(compile_plan(made(name))), way).piece)))
+
+
+def typed(text):
+    """A pattern as it is typed by somebody else: other heads, other joints, lines broken where they are long."""
+    text = re.sub(r"^(Row|Rnd) (\d+) \((RS|WS)\): ", r"\1 \2 [\3] - ", text, flags=re.MULTILINE)
+    text = re.sub(r"^(Row|Rnd) (\d+): ", r"\1 \2. ", text, flags=re.MULTILINE)
+    text = text.replace("Cast on", "CO").replace("Bind off", "BO").replace("Repeat rows", "Rep rows")
+    broken = (textwrap.wrap(line, 46) if line else [""] for line in text.split("\n"))
+    return "\n".join(part for parts in broken for part in parts)
+
+
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
+def test_every_construction_is_recognised_as_somebody_else_types_it(name):
+    text = typed(write(compile_plan(made(name))))
+    piece = worked(text)
+    assert not piece.problems, text
+    same_again(piece)
+
+
+BAD = [
+    ("CO 9 sts.\nRow 1: Knit.\nBind off.", "come back from a holder"),
+    ("CO 9 sts.", "come back from a holder"),
+    ("Row 1: Knit.", "do not all add up yet"),
+    ("Cast on 9 sts.\nRow 1: K8, k2tog.\nRow 2: Knit.", "do not all add up yet"),
+    ("CO 20 sts.\nRow 1: K5, pm, k10, pm, k5.\nRow 2: P.\nRow 3: K to m, rm, k to m, sm, m1, k1, pm, k to end.\nRow 4: P.\n"
+     "Row 5: K to m, m1, sm, k to m, rm, k1, m1, k to end.\nRow 6: P.", "marks are set, moved or taken off within it"),
+    ("\n".join(["CO 60 sts.", *(f"Row {row}: K{3 + row * 7 % 31}, yo, k2, k2tog, k to end." for row in range(1, 5001))]), "do not all add up"),
+    ("My shawl is the loveliest of all.", "do not all add up"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "says"), BAD, ids=[case[0][:24] for case in BAD])
+def test_what_is_no_plan_is_refused_in_words(text, says):
+    found = recognise(worked(text))
+    assert found.plan is None
+    assert says in said(found.said[0])
 
 
 COURSES = {
