@@ -6,8 +6,8 @@ import pytest
 from django.test import Client
 
 from benchmarks.test_speed import median
+from bias.pieces.differences import line_differences
 from bias.results import forget_all, results_of_words
-from bias.writing.differences import line_differences
 from tests.bias.long_texts import LONG_TEXTS, NONSENSE
 
 LIMIT_S = 1.0

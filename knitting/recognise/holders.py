@@ -40,7 +40,7 @@ def held_parts(worked: WorkedPiece) -> tuple[HeldPart, ...]:
 
 def _ends_with_whole_part(row: WorkedRow) -> bool:
     last = row.work[-1]
-    return last.mark is None and len(last.runs) == 1 and _rests(last.runs[0].work)
+    return last.mark is None and bool(last.runs) and all(_rests(run.work) for run in last.runs)
 
 
 def _rests(work: object) -> bool:

@@ -70,15 +70,49 @@ def marked_in_stitches(worked: WorkedPiece, beside: Beside) -> WorkedPiece | Non
     rows = list(worked.rows)
     if sum(row.end for row in rows) > _MOST_STITCHES:
         return None
+    needle: Needle | None = None
     for at, row in enumerate(rows):
-        if not row.before.marks and not row.after.marks:
+        begun = _begun(worked, at, row, needle, beside)
+        if begun is None:
+            needle = None
             continue
-        before, after = _in_stitches(row.before, beside), _in_stitches(row.after, beside)
+        after = _followed(row, begun)
         traced = _traced(row, after) if after is not None else None
-        if traced is None or before is None or traced.before != before:
+        if after is None or traced is None or traced.before != begun:
             return None
-        rows[at] = traced
+        rows[at], needle = traced, after
     return replace(worked, rows=tuple(rows)) if any(row.before.marks for row in rows) else None
+
+
+def _begun(worked: WorkedPiece, at: int, row: WorkedRow, needle: Needle | None, beside: Beside) -> Needle | None:
+    """The needle before a row with marks in its stitches; ``None`` where it has none.
+
+    ``needle`` is the one after the row before. A marker may rest on a holder with the stitches beside it, and returns
+    with them.
+    """
+    rests = any(rest.row <= at and (rest.back is None or at < rest.back) for rest in worked.rests)
+    if needle is None or not (rests or row.before.marks):
+        return _in_stitches(row.before, beside) if row.before.marks else None
+    for rest in worked.rests:
+        if rest.back == at:
+            needle = needle.inserted(rest.back_place, Needle((rest.stitches,)))
+    return needle if needle.total == row.before.total else None
+
+
+def _followed(row: WorkedRow, before: Needle) -> Needle | None:
+    """The needle after a row, with the marks in the stitches that the marked ones became."""
+    atoms = list(_atoms(row.work))
+    if row.side is Side.WS:
+        atoms.reverse()
+    used = [0, *accumulate(each.uses for each in atoms)]
+    made = [0, *accumulate(each.makes for each in atoms)]
+    marks: _Placed = []
+    for start, mark in _placed(before):
+        at = next((at for at, each in enumerate(atoms) if used[at] + each.uses // 2 == start and each.uses % 2), None)
+        if at is None or atoms[at].makes != 1:
+            return None
+        marks.append((made[at], mark))
+    return from_positions(made[-1], marks)
 
 
 def _in_stitches(needle: Needle, beside: Beside) -> Needle | None:
@@ -143,7 +177,7 @@ def _traced(row: WorkedRow, after: Needle) -> WorkedRow | None:
     cuts: list[int] = []
     before: _Placed = []
     for start, mark in _placed(after):
-        at = _place(made, start)
+        at = _place(made, start, before_what_makes_it=mark.in_stitch)
         if at is None:
             return None
         if mark.in_stitch:
@@ -165,9 +199,13 @@ def _placed(needle: Needle) -> Iterator[tuple[int, Mark]]:
         at += mark.width
 
 
-def _place(made: Sequence[int], stitches: int) -> int | None:
-    """How many things are worked before so many stitches; ``None`` where the place lies within one of them."""
-    return made.index(stitches) if stitches in made else None
+def _place(made: Sequence[int], stitches: int, before_what_makes_it: bool) -> int | None:
+    """How many things are worked before so many stitches; ``None`` where the place lies within one of them.
+
+    Where some of them make no stitch, as few as there can be, or as many: those ``before_what_makes_it``.
+    """
+    places = [at for at, count in enumerate(made) if count == stitches]
+    return (places[-1] if before_what_makes_it else places[0]) if places else None
 
 
 def _atoms(work: Sequence[PartWork]) -> Iterator[Workable]:

@@ -107,7 +107,7 @@ OWN_WAYS = [
 ]
 
 
-@pytest.mark.parametrize("name", [name for name in CONSTRUCTIONS if name != "held-wing"])
+@pytest.mark.parametrize("name", CONSTRUCTIONS)
 @pytest.mark.parametrize("way", OWN_WAYS, ids=["lifted", "markers and slipped", "three together"])
 def test_every_construction_is_recognised_in_ones_own_hand(name, way):
     same_again(worked(write(substitute(work_piece(compile_plan(made(name))), way).piece)))
