@@ -138,6 +138,22 @@ def plans(page: Page) -> None:
     page.get_by_role("button", name="Find the size").click()
     page.wait_for_load_state("networkidle")
     take(page, "size")
+    resized(page)
+
+
+def resized(page: Page) -> None:
+    """A pattern that was brought in, at another gauge, beside its own words."""
+    open_piece(page, "Harbour corner cloth")
+    page.get_by_role("link", name="Plan", exact=True).click()
+    page.get_by_role("button", name="Make it my size").click()
+    page.wait_for_load_state("networkidle")
+    page.locator("[name=my_stitches]").fill("22")
+    page.locator("[name=my_rows]").fill("44")
+    page.get_by_role("button", name="Find the counts").click()
+    page.get_by_role("button", name="Take these counts").click()
+    page.wait_for_load_state("networkidle")
+    page.get_by_role("heading", name="Beside the pattern").evaluate("heading => heading.scrollIntoView()")
+    take(page, "resized")
 
 
 def phone(page: Page) -> None:

@@ -76,7 +76,7 @@ def _stage(stage: StageForecast) -> RecognisedStage:
         stage.times if even else 1,
         stage.rows - stage.times * rhythm if even else 0,
         tuple(fabrics),
-        len(stage.added),
+        sum(added.line.kind is not LineKind.UNMARKED for added in stage.added),
         stage.in_round,
         bool(stage.stage.shapings),
     )

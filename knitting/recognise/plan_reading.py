@@ -1,17 +1,11 @@
-"""A plan read out of worked rows: its parts, lines, rhythms and ends, wherever they are regular.
-
-What is found is worked again, and offered only if it comes to every row of the piece, stitch by stitch.
-"""
+"""A plan read out of worked rows: its parts, lines, rhythms and ends, wherever they are regular."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import groupby
 
-from knitting.compiling import compiled
-from knitting.forecast.forecast import forecast_of
-from knitting.in_pattern.piece_in_pattern import is_patterned
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.plan.checks import MOST_STAGES
 from knitting.plan.plan import (
@@ -25,130 +19,24 @@ from knitting.plan.plan import (
 )
 from knitting.problems import NOWHERE
 from knitting.recognise.anatomy import NotRecognised, RowAnatomy, row_anatomy
-from knitting.recognise.course import course_of
 from knitting.recognise.fabrics import fabrics_told, line_fabric
 from knitting.recognise.figures import Figures
-from knitting.recognise.holders import held_parts, resting_stage, without_rest
-from knitting.recognise.in_part import as_written, irregular_rows
+from knitting.recognise.holders import HeldPart, held_parts, one_part_again, resting_stage, without_rest
+from knitting.recognise.in_part import as_written
 from knitting.recognise.lines import line_names, line_of, lines_born, part_names
 from knitting.recognise.rhythms import RecognisedRow, stages_told
-from knitting.recognise.same_knitting import first_other
 from knitting.recognise.stripes import stripes_told
-from knitting.recognise.traced_marks import (
-    Beside,
-    marked_from_the_start,
-    marked_in_stitches,
-    marked_in_the_middle,
-    without_end_marks,
-)
 from knitting.rows import BindOff, CastOn, FastenOff, Order, RemoveMarks, Tab
-from knitting.statements import Statement, sentence
-from knitting.working.piece_worker import counted, work_piece
+from knitting.statements import sentence
 
 
-@dataclass(frozen=True)
-class Recognition:
-    """A plan that comes to the same rows, or why there is none; ``said`` tells what was found, line by line."""
+def plan_read(worked: WorkedPiece, irregular: frozenset[int] = frozenset(), literally: bool = False) -> Plan:
+    """The plan that some rows may be; :class:`NotRecognised` says why they are none.
 
-    plan: Plan | None
-    said: tuple[Statement, ...]
-
-
-def recognise(worked: WorkedPiece) -> Recognition:
-    """Read the shaping out of a worked piece."""
-    told = worked
-    if is_patterned(worked.piece) and not worked.problems:
-        told = counted(worked.piece, gauge=worked.piece.headers.gauge)
-    found = _in_any_way(worked, told)
-    if found.plan is None and told is not worked:  # "in pattern" has no name: the stitches that it came to may have
-        again = _in_any_way(worked, worked)
-        found = again if again.plan is not None else found
-    return found
-
-
-def _in_any_way(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
-    """The plan with the marks as they stand, or as they could have stood from earlier on; at last that of a part."""
-    told = without_end_marks(told) or told
-    found = _recognised(worked, told)
-    if found.plan is not None or worked.problems:
-        return found
-    found = _with_marks_earlier(worked, told, found)
-    if found.plan is None:
-        stitches = (marked_in_stitches(told, beside) for beside in Beside)
-        again = (_recognised(worked, each) for each in stitches if each is not None)
-        found = next((each for each in again if each.plan is not None), found)
-    return found if found.plan is not None else _in_part(worked, told) or found
-
-
-def _in_part(worked: WorkedPiece, told: WorkedPiece) -> Recognition | None:
-    """The plan with rows that follow no rhythm as they are written; nothing where there is none."""
-    irregular = irregular_rows(told)
-    for literally in (False, True) if irregular else ():
-        found = _recognised(worked, told, irregular, literally)
-        if found.plan is not None:
-            return found
-    return None
-
-
-def _with_marks_earlier(worked: WorkedPiece, told: WorkedPiece, found: Recognition) -> Recognition:
-    begun = marked_from_the_start(told)
-    ways: list[tuple[Plan, Recognition]] = []
-    for traced in (begun, marked_from_the_start(told, only_where_born=True), marked_in_the_middle(told)):
-        if traced is not None:
-            again = _recognised(worked, without_end_marks(traced) or traced)
-            if again.plan is not None:
-                ways.append((again.plan, again))
-            found = again if traced is begun else found  # what stands in the way of all the rows, not of their marks
-    return min(ways, key=lambda way: (len(way[0].fabrics), len(way[0].stages), len(way[0].parts)))[1] if ways else found
-
-
-def _recognised(
-    worked: WorkedPiece, told: WorkedPiece, irregular: frozenset[int] = frozenset(), literally: bool = False
-) -> Recognition:
-    """The plan of rows as they are told, if it comes to those that are worked; ``irregular`` rows stay as written."""
-    try:
-        plan = _Reader(told, irregular, literally).plan()
-    except NotRecognised as refused:
-        return Recognition(None, (refused.why, *_seen(worked)))
-    forecast = forecast_of(plan)
-    if forecast.troubles:
-        trouble = forecast.troubles[0].facts
-        said = sentence("What was found does not come out as a plan: {trouble}", trouble=trouble)
-        return Recognition(None, (said, *course_of(forecast)))
-    again = work_piece(compiled(forecast))
-    other = first_other(worked, again)
-    if other is not None:
-        said = sentence(
-            "A plan of these rows would come to other stitches in row {row} ({label}).",
-            row=other + 1,
-            label=worked.rows[other].label if other < len(worked.rows) else sentence("the end"),
-        )
-        return Recognition(None, (said, *course_of(forecast)))
-    return Recognition(plan, tuple(course_of(forecast)))
-
-
-def _seen(worked: WorkedPiece) -> tuple[Statement, ...]:
-    """What can be told of rows that make no plan: their parts and marks, and how many of them are told."""
-    rows = worked.rows[worked.tab_rows :]
-    if not rows:
-        return ()
-    told = 0
-    for row in rows:
-        try:
-            row_anatomy(row)
-            told += 1
-        except NotRecognised:
-            pass
-    begun = rows[0].before
-    return (
-        sentence(
-            "Recognised: {parts:parts} and {marks:marks} at the beginning; {told} of {rows:rows}.",
-            parts=len(begun.counts),
-            marks=len(begun.marks),
-            told=told,
-            rows=len(rows),
-        ),
-    )
+    ``irregular`` rows (from 0, a tab's left out) stay as they are written, ``literally`` as the stitches that they
+    came to.
+    """
+    return _Reader(worked, irregular, literally).plan()
 
 
 class _Reader:
@@ -158,13 +46,14 @@ class _Reader:
         self.worked, self.irregular, self.literally = worked, irregular, literally
         self.rows = worked.rows[worked.tab_rows :]
         self.in_round = bool(self.rows) and self.rows[0].in_round
-        self.holds: dict[int, str] = {}
-        self.backs: dict[int, str] = {}
+        self.holds: dict[int, HeldPart] = {}
+        self.backs: dict[int, HeldPart] = {}
 
     def plan(self) -> Plan:
         start = self._start()
         for held in held_parts(self.worked):
-            self.holds[held.held_in], self.backs[held.back_before] = held.part, held.part
+            self.holds[held.held_in] = held
+            self.backs |= {held.back_before: held} if held.back_before is not None else {}
         told = self._told()
         right, left = self._border(list(told.values()), "right"), self._border(list(told.values()), "left")
         stages: list[Stage] = []
@@ -178,7 +67,7 @@ class _Reader:
                 fabrics.append({})
             else:
                 rows = [told[at] for at in places]
-                hold, back = self.holds.get(places[0], ""), self.backs.get(places[0], "")
+                hold, back = self.holds.get(places[0]), self.backs.get(places[0])
                 for stage, its_rows in stages_told(rows, right, left, self.in_round):
                     stages.append(resting_stage(stage, hold, back) if hold or back else stage)
                     fabrics.append(fabrics_told(its_rows, rows, right, left, self.in_round, figures))
@@ -186,7 +75,8 @@ class _Reader:
                     if len(stages) > MOST_STAGES:
                         raise self._no_rhythm(irregular or its_rows[0].row)
             if begin:
-                stages[begin] = self._opened(stages[begin], self.rows[places[0] - 1], self.rows[places[0]], right)
+                opened = self._opened(stages[begin], self.rows[places[0] - 1], self.rows[places[0]], right)
+                stages[begin] = one_part_again(opened, self.backs.get(places[0] - 1))
         parts, lines = self._split(list(told.values()), right, left)
         begun: dict[str, str] = next((each for each in fabrics if each), {})
         headers = self.worked.piece.headers
@@ -231,8 +121,8 @@ class _Reader:
                 sentence("Stitches are cast on anew or come back from a holder: that is not told as a plan yet.")
             )
         starts = [order for order in self._orders() if isinstance(order, CastOn | Tab)]
-        if len(starts) != 1 or self.worked.held:
-            raise NotRecognised(sentence("More than one cast-on, or held stitches: that is not told as a plan yet."))
+        if len(starts) != 1:
+            raise NotRecognised(sentence("More than one cast-on: that is not told as a plan yet."))
         return replace(starts[0], claim=None, span=NOWHERE)
 
     def _finish(self) -> Finish:
@@ -275,8 +165,8 @@ class _Reader:
 
     def _resting(self, at: int) -> tuple[str, ...]:
         """The parts that rest when a row is worked."""
-        held = (each for each in held_parts(self.worked) if each.held_in < at < each.back_before)
-        return tuple(each.part for each in held)
+        held = (each for each in self.holds.values() if each.held_in < at)
+        return tuple(each.part for each in held if each.back_before is None or at < each.back_before)
 
     def _border(self, told: Sequence[RecognisedRow], end: str) -> int:
         """The stitches of an edge that is worked otherwise than what lies beside it; 0 where there is none."""

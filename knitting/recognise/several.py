@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from knitting.needle.worked import WorkedPiece
-from knitting.recognise.plan_reading import Recognition, recognise
+from knitting.recognise.recognition import Recognition, recognise
 from knitting.rows import CastOn, Piece, Repeat, Row, SameAs, Section, Stretch, Tab
 from knitting.working.piece_worker import work_piece
 

@@ -7,15 +7,17 @@ from dataclasses import replace
 
 from knitting.needle.group_work import group_work
 from knitting.needle.worked import WorkedRow
-from knitting.rows import Group, Marker, MarkerDeed, MarkStitch, Place, Shape, Side, Step, Work, WorkTo
+from knitting.rows import Group, Hold, Marker, MarkerDeed, MarkStitch, Place, Shape, Side, Step, ToEnd, Work, WorkTo
 from knitting.rows.grouping import in_groups
 from knitting.rows.without_places import without_places
 from knitting.sizing.row_ranges import NotInTheseWords
-from knitting.stitches import KNIT, PURL
+from knitting.stitches import KNIT, PURL, Family, StitchKind
+from knitting.working.comparison import stitches_of
 
 
 def own_ways(steps: tuple[Step, ...], old: WorkedRow, new: WorkedRow) -> Iterator[tuple[Step, ...]]:
     """The ways in which a row may be told in another size, or nothing for those that are none."""
+    yield _held(steps, old, new)
     yield _more_repeats(steps, old, new)
     yield _evenly(steps, old, new)
     yield _wider(steps, new.start - old.start)
@@ -47,6 +49,32 @@ def between_marks(steps: tuple[Step, ...], old: WorkedRow, new: WorkedRow) -> tu
     wider = wider if new.side is Side.RS else wider[::-1]
     widened = (step for stretch, more in zip(stretches, wider, strict=True) for step in _widened(stretch, more))
     return in_groups(tuple(widened))
+
+
+def _held(steps: tuple[Step, ...], old: WorkedRow, new: WorkedRow) -> tuple[Step, ...]:
+    """A row that puts stitches on a holder: as many as rest in the new size, those before them worked."""
+    holds = [step for step in steps if isinstance(step, Hold) and step.count]
+    if len(holds) != 1:
+        return ()
+    now = sum(kind_times[1] for part in stitches_of(new.work) for kind_times in part if _rests(kind_times[0]))
+    more, was = now - holds[0].count, holds[0].count
+    found = tuple(_with_held(step, was, now) for step in steps)
+    if any(isinstance(step, WorkTo) for step in steps):
+        return found
+    before = found.index(replace(holds[0], count=now))
+    return (*_widened(list(found[:before]), new.start - old.start - more), *found[before:])
+
+
+def _with_held(step: Step, was: int, now: int) -> Step:
+    if isinstance(step, Hold) and step.count == was:
+        return replace(step, count=now)
+    if isinstance(step, WorkTo) and isinstance(step.goal, ToEnd) and step.goal.short == was:
+        return replace(step, goal=replace(step.goal, short=now))
+    return step
+
+
+def _rests(kind: object) -> bool:
+    return isinstance(kind, StitchKind) and kind.family is Family.REST
 
 
 def _more_repeats(steps: tuple[Step, ...], old: WorkedRow, new: WorkedRow) -> tuple[Step, ...]:

@@ -39,7 +39,9 @@ class RepeatWorker:
 
     def _repeat(self, repeat: Repeat) -> None:
         if repeat.numbers:
-            rows = self.section.named(repeat.numbers, repeat.span)
+            since = len(self.bench.rows) - self.section_start
+            worked = self.bench.history[-since:] if since else []
+            rows = self.section.named(repeat.numbers, repeat.span, worked)
             if len(rows) < len(repeat.numbers):
                 return
             self._work_due(max(repeat.numbers), repeat.span)

@@ -144,13 +144,27 @@ class SectionRows:
             self.next_number += 1
         self.problems.append(Problem(where, RowsNotWritten(first, self.next_number - 1)))
 
-    def named(self, numbers: Sequence[int], where: Span) -> list[RowDefinition]:
-        """The rows that a repeat names; those that are not written are said."""
-        found = [(number, self.find(number)) for number in numbers]
+    def named(self, numbers: Sequence[int], where: Span, worked: Sequence[RowDefinition]) -> list[RowDefinition]:
+        """The rows that a repeat names; those that are not written are said.
+
+        ``worked`` are the section's rows so far: those that a repeat called for have numbers, too, where the rows
+        written behind it count them ("Repeat rows 1 and 2 three more times. Row 9: ...").
+        """
+        counted = self._counted(worked)
+        found = [(number, self.find(number) or counted.get(number)) for number in numbers]
         missing = [number for number, definition in found if definition is None]
         if missing:
             self.problems.append(Problem(where, RepeatedNotWritten(tuple(missing))))
         return [definition for _, definition in found if definition is not None]
+
+    def _counted(self, worked: Sequence[RowDefinition]) -> dict[int, RowDefinition]:
+        """The worked rows by their places in the section, where every written number is that of its place."""
+        here = {number: row for number, row in self.by_number.items() if number <= len(worked)}
+        later = [number for number in self.by_number if number > len(worked)]
+        follows = min(later) == len(worked) + 1 if later else len(worked) in here
+        if not follows or any(worked[number - 1] is not row for number, row in here.items()):
+            return {}
+        return dict(enumerate(worked, start=1))
 
 
 def _is_said(word: str, known: Sequence[str]) -> bool:

@@ -225,7 +225,7 @@ NOT_TOLD = [
     ("Cast on 9 sts.\nRow 1: K8, k2tog.", "The rows do not all add up yet: mend them first."),
     ("Cast on 9 sts.\nRow 1: k5, turn\nRow 2: Knit.\nRow 3: Knit.", "it is not worked from end to end"),
     ("Cast on 9 sts.\nRow 1: K3, pm, k6.\nRow 2: K to m, rm, k to end.", "marks are set, moved or taken off within it"),
-    ("Cast on 9 sts.\nRow 1: Place next 3 sts on hold as A, k to end.\nRow 2: Knit.", "More than one cast-on, or held stitches"),
+    ("Cast on 9 sts.\nRow 1: Place next 3 sts on hold as A, k to end.\nRow 2: Knit.", "Stitches are held that are not the last of their row"),
     ("Cast on 9 sts.\nRow 1: K1, yo, p1, k2tog, p1, k1, p1, k1, p1.\nRow 2: Knit.", "it is worked in a pattern"),
 ]  # fmt: skip
 

@@ -37,7 +37,6 @@ def pieces() -> dict[str, str]:
 
 PIECES = pieces()
 NOT_TOLD = {
-    "two front edges held": "More than one cast-on, or held stitches: that is not told as a plan yet.",
     "tab and triangle": "Stitches are cast on anew or come back from a holder: that is not told as a plan yet.",
     "two cast-ons": "Stitches are cast on anew or come back from a holder: that is not told as a plan yet.",
     "held wing": "Stitches are cast on anew or come back from a holder: that is not told as a plan yet.",
