@@ -10,3 +10,4 @@ STORAGES["staticfiles"] = {"BACKEND": "django.contrib.staticfiles.storage.Static
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 WHITENOISE_AUTOREFRESH = True
 BIAS_TRY_SECONDS = 60
+BIAS_CARD_SECONDS = 60

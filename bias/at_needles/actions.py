@@ -53,7 +53,11 @@ def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int
     """For older revisions the first row (from 1) that is written otherwise now; none for those that are as now."""
     older = revisions - {0, current.number}
     found: dict[int, int] = {}
-    for revision in Revision.objects.filter(piece=piece, number__in=older) if older else ():
+    if not older or not current.readable:
+        return found
+    for revision in Revision.objects.filter(piece=piece, number__in=older):
+        if not revision.readable:
+            continue
         first = first_difference(revision.results, current.results)
         if first is not None:
             found[revision.number] = first

@@ -1,81 +1,141 @@
-"""What the basket shows of each piece."""
+"""What the basket shows of each piece, twenty at a time."""
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from datetime import datetime
+from time import monotonic
 from typing import Any, ClassVar
+
+from django.conf import settings
 
 from bias.at_needles.actions import progress_of_pieces
 from bias.at_needles.row_view import RowView
+from bias.home.card_facts import CardFacts, keep, key_of, known
 from bias.pieces.models import Piece, Revision
-from bias.results import Results
+from knitting.log import Progress
+
+A_PAGE = 20
+LONGEST_SEARCH = 200
 
 
 @dataclass(frozen=True, slots=True)
 class Card:
-    """A piece in the basket with all that is said of it there."""
+    """A piece in the basket with all that is said of it there, and its shape as SVG, filled up to the row reached."""
 
     piece: Piece
-    row_view: RowView
+    facts: CardFacts
+    drawing: str
+    worked_at: datetime | None = None
 
-    readable: ClassVar[bool] = True
-
-    @property
-    def results(self) -> Results:
-        """What its words come to."""
-        return self.row_view.results
-
-    @property
-    def rows(self) -> int:
-        """Rows worked."""
-        return self.row_view.rows
+    kind: ClassVar[str] = "card"
 
     @property
     def begun(self) -> bool:
         """Whether a row was worked."""
-        return self.rows > 0
+        return self.facts.done > 0
 
     @property
     def done(self) -> bool:
         """Whether every row was worked."""
-        return self.begun and self.row_view.row is None
+        return self.begun and self.facts.following is None
 
-    @property
-    def problems(self) -> int:
-        """How many places do not add up."""
-        return len(self.results.worked.problems)
 
-    @property
-    def silhouette(self) -> str:
-        """Its shape as SVG, filled up to the row reached."""
-        return self.results.silhouette_svg(self.rows)
+@dataclass(frozen=True, slots=True)
+class WaitingCard:
+    """A piece whose card is not worked out yet: the page asks for it."""
+
+    piece: Piece
+
+    kind: ClassVar[str] = "waiting"
 
 
 @dataclass(frozen=True, slots=True)
 class UnreadableCard:
-    """A piece in the basket that was kept and can no longer be read."""
+    """A piece in the basket that was kept and can no longer be read; ``number`` is its newest revision."""
 
     piece: Piece
     number: int
-    """Its newest revision."""
 
-    readable: ClassVar[bool] = False
-    begun: ClassVar[bool] = False
-    done: ClassVar[bool] = False
+    kind: ClassVar[str] = "unreadable"
 
 
-def cards(owner: Any) -> list[Card | UnreadableCard]:
-    """The pieces of a knitter, last worked first."""
-    pieces = list(Piece.objects.of(owner))
-    newest = Revision.objects.filter(piece__in=pieces).order_by("piece_id", "-number")
-    current: dict[int, Revision] = {}
-    for revision in newest:
-        current.setdefault(revision.piece_id, revision)
-    unreadable = {piece.pk for piece in pieces if not current[piece.pk].readable}
-    where = progress_of_pieces({piece: current[piece.pk] for piece in pieces if piece.pk not in unreadable})
-    return [
-        UnreadableCard(piece, current[piece.pk].number)
-        if piece.pk in unreadable
-        else Card(piece, RowView(current[piece.pk].results, where[piece.pk]))
-        for piece in pieces
-    ]
+AnyCard = Card | WaitingCard | UnreadableCard
+
+
+@dataclass(frozen=True, slots=True)
+class CardPage:
+    """Some cards, which page of them it is (from 1), and whether more follow."""
+
+    cards: list[AnyCard]
+    page: int
+    more: bool
+
+
+def card_page(owner: Any, search: str = "", page: int = 1) -> CardPage:
+    """Pieces of a knitter, last worked first, those whose title has some words in it."""
+    pieces = Piece.objects.of(owner)
+    for word in search[:LONGEST_SEARCH].split():
+        pieces = pieces.filter(title__icontains=word)
+    first = (page - 1) * A_PAGE
+    found = list(pieces[first : first + A_PAGE + 1])
+    return CardPage(cards(owner, found[:A_PAGE], settings.BIAS_CARD_SECONDS), page, len(found) > A_PAGE)
+
+
+def card(owner: Any, piece: Piece) -> AnyCard:
+    """The card of one piece, worked out if it has to be."""
+    return cards(owner, [piece], None)[0]
+
+
+def cards(owner: Any, pieces: Iterable[Piece], seconds: float | None) -> list[AnyCard]:
+    """Cards of pieces; what is not kept yet is worked out, within some seconds where so many are given."""
+    current = _current(pieces)
+    where = progress_of_pieces(current)
+    keys = {piece.pk: key_of(_source(revision), where[piece.pk].rows) for piece, revision in current.items()}
+    kept = known(owner, keys.values())
+    made: list[tuple[str, CardFacts, str]] = []
+    until = monotonic() + seconds if seconds is not None else None
+    last = max(where, key=lambda pk: _when(where[pk]), default=None)  # what is on the needles is never waited for
+    found: list[AnyCard] = []
+    for piece, revision in current.items():
+        key, progress = keys[piece.pk], where[piece.pk]
+        if key not in kept and piece.pk != last and until is not None and made and monotonic() > until:
+            found.append(WaitingCard(piece))
+            continue
+        if key not in kept:
+            new = _worked_out(revision, progress)
+            if new is None:
+                found.append(UnreadableCard(piece, revision.number))
+                continue
+            kept[key] = new
+            made.append((key, *new))
+        found.append(Card(piece, *kept[key], progress.worked_at))
+    if made:
+        keep(owner, made)
+    return found
+
+
+def _when(progress: Progress) -> float:
+    return progress.worked_at.timestamp() if progress.worked_at is not None else 0.0
+
+
+def _worked_out(revision: Revision, progress: Progress) -> tuple[CardFacts, str] | None:
+    """What a card says and shows; ``None`` where the piece can no longer be read."""
+    if not revision.readable:
+        return None
+    view = RowView(revision.results, progress)
+    return CardFacts.of(view), view.results.silhouette_svg(view.rows)
+
+
+def _current(pieces: Iterable[Piece]) -> Mapping[Piece, Revision]:
+    """The newest revision of each piece, in their order."""
+    asked = list(pieces)
+    newest: dict[int, Revision] = {}
+    for revision in Revision.objects.filter(piece__in=asked).order_by("piece_id", "-number"):
+        newest.setdefault(revision.piece_id, revision)
+    return {piece: newest[piece.pk] for piece in asked}
+
+
+def _source(revision: Revision) -> str:
+    return revision.plan or revision.written

@@ -2,26 +2,42 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.home.cards import Card, cards
+from bias.home.cards import LONGEST_SEARCH, Card, card, card_page
+from bias.parsing import whole_number
 from bias.pieces import actions
 from bias.pieces.models import Piece
 
 
 @require_safe
 def basket(request: HttpRequest) -> HttpResponse:
-    """Every piece as its own shape; the last worked one can be gone on with at once."""
-    pieces = cards(request.user)
-    going = [
-        (worked_at, each)
-        for each in pieces
-        if isinstance(each, Card) and each.begun and not each.done and (worked_at := each.row_view.progress.worked_at)
-    ]
-    last = max(going, key=lambda timed: timed[0])[1] if going else None
-    return render(request, "home/basket.html", {"pieces": pieces, "last": last})
+    """Pieces as their own shapes, twenty at a time; the last worked one can be gone on with at once."""
+    search = request.GET.get("q", "").strip()[:LONGEST_SEARCH]
+    page = max(whole_number(request.GET.get("page")) or 1, 1)
+    shown = card_page(request.user, search, page)
+    about: dict[str, Any] = {"shown": shown, "search": search, "last": None}
+    if request.headers.get("HX-Request") == "true":
+        return render(request, "home/_cards.html", about)
+    if page == 1 and not search:
+        going = [
+            (each.worked_at, each)
+            for each in shown.cards
+            if isinstance(each, Card) and each.begun and not each.done and each.worked_at is not None
+        ]
+        about["last"] = max(going, key=lambda timed: timed[0])[1] if going else None
+    return render(request, "home/basket.html", about)
+
+
+@require_safe
+def one_card(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The card of one piece, for a page that waits for it."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    return render(request, "home/_card.html", {"each": card(request.user, piece)})
 
 
 @require_POST

@@ -16,7 +16,7 @@ from bias.accounts.household import household_knitter
 from bias.accounts.models import Knitter
 from bias.at_needles.actions import progress_of, row_done
 from bias.at_needles.models import Event
-from bias.home.cards import cards
+from bias.home.cards import card_page
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
 from bias.results import results_of_plan, results_of_words
@@ -179,8 +179,8 @@ def test_progress_is_counted_in_stitches_and_ends_at_a_hundred(client, piece, kn
             Event(id=uuid4(), piece=piece, kind="row", row=row, happened_at=timezone.now())
             for row in range(1, done + 1)
         )
-        (shelved,) = cards(knitter)
-        assert shelved.row_view.percent == percent
+        (shelved,) = card_page(knitter).cards
+        assert shelved.facts.percent == percent
         assert (shelved.begun, shelved.done) == (done > 0, done == rows)
     assert "all rows worked" in client.get("/").content.decode()
 

@@ -138,7 +138,7 @@ def test_what_sqlite_says_is_told_in_plain_words(calm, knitter, monkeypatch, cod
         behind.sqlite_errorcode = code
         raise OperationalError from behind
 
-    monkeypatch.setattr("bias.home.views.cards", break_)
+    monkeypatch.setattr("bias.home.views.card_page", break_)
     answer = calm.get("/")
     assert answer.status_code == 503
     told = shown(answer).replace("&#x27;", "'")
@@ -150,7 +150,7 @@ def test_where_even_the_page_of_a_fault_breaks_its_words_are_told(calm, knitter,
     def break_(*_args, **_kwargs):
         raise ValueError(SECRET)
 
-    monkeypatch.setattr("bias.home.views.cards", break_)
+    monkeypatch.setattr("bias.home.views.card_page", break_)
     monkeypatch.setattr("bias.serving.error_pages.render", break_)
     answer = calm.get("/")
     assert (answer.status_code, answer["Content-Type"]) == (500, "text/plain; charset=utf-8")
