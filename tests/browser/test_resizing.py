@@ -64,3 +64,18 @@ def test_two_pasted_pieces_become_plans_that_take_my_gauge_and_three_sizes(page,
     expect(page.get_by_label("Written rows")).to_have_value(
         re.compile(rf"\nCO {cast_on} sts\.\nRow 1: \*K1, p1; rep from \* to last st, k1\.")
     )
+
+
+def test_what_it_becomes_never_lies_over_what_stands_below(page, live_server, transactional_db):
+    page.goto(f"{live_server.url}/bring-in/")
+    page.get_by_label("Written rows").fill(PIECES["bias"])
+    page.get_by_role("button", name="Keep as a piece").click()
+    page.wait_for_url("**/pieces/*/")
+    page.get_by_role("link", name="Plan", exact=True).click()
+    page.get_by_role("button", name="Make it my size").click()
+    page.locator("form.ask").filter(has_text="More or fewer repeats").get_by_role("button").first.click()
+    beside = page.get_by_role("region", name="Beside the pattern as it was brought in")
+    beside.scroll_into_view_if_needed()
+    page.evaluate("scrollTo(0, document.body.scrollHeight)")
+    becomes = page.get_by_role("region", name="What it becomes").bounding_box()
+    assert becomes["y"] + becomes["height"] <= beside.bounding_box()["y"]
