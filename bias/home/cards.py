@@ -75,7 +75,7 @@ class CardPage:
 
 def card_page(owner: Any, search: str = "", page: int = 1) -> CardPage:
     """Pieces of a knitter, last worked first, those whose title has some words in it."""
-    pieces = Piece.objects.of(owner)
+    pieces = Piece.objects.of(owner).in_basket()
     for word in search[:LONGEST_SEARCH].split():
         pieces = pieces.filter(title__icontains=word)
     first = (page - 1) * A_PAGE

@@ -9,5 +9,7 @@ urlpatterns = [
     path("cards/<number:piece_id>/", views.one_card, name="card"),
     path("pieces/<number:piece_id>/unreadable/", unreadable.go_on, name="unreadable"),
     path("pieces/<number:piece_id>/unreadable.txt", unreadable.text_file, name="unreadable-text"),
-    path("pieces/<number:piece_id>/take-out/", views.take_out, name="take-out"),
+    path("put-away/", views.away, name="away"),
+    path("pieces/<number:piece_id>/put-away/", views.put_away, name="put-away"),
+    path("pieces/<number:piece_id>/bring-back/", views.bring_back, name="bring-back"),
 ]

@@ -6,6 +6,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
 from bias.home.cards import LONGEST_SEARCH, Card, card, card_page
@@ -20,7 +21,9 @@ def basket(request: HttpRequest) -> HttpResponse:
     search = request.GET.get("q", "").strip()[:LONGEST_SEARCH]
     page = max(whole_number(request.GET.get("page")) or 1, 1)
     shown = card_page(request.user, search, page)
-    about: dict[str, Any] = {"shown": shown, "search": search, "last": None}
+    put_away = Piece.objects.of(request.user).put_away()
+    about: dict[str, Any] = {"shown": shown, "search": search, "last": None, "away": put_away.count()}
+    about["just_away"] = put_away.filter(pk=whole_number(request.GET.get("away")) or 0).first()
     if request.headers.get("HX-Request") == "true":
         return render(request, "home/_cards.html", about)
     if page == 1 and not search:
@@ -40,8 +43,23 @@ def one_card(request: HttpRequest, piece_id: int) -> HttpResponse:
     return render(request, "home/_card.html", {"each": card(request.user, piece)})
 
 
+@require_safe
+def away(request: HttpRequest) -> HttpResponse:
+    """The pieces that are put away: each can be brought back."""
+    return render(request, "home/away.html", {"pieces": Piece.objects.of(request.user).put_away()})
+
+
 @require_POST
-def take_out(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """Take a piece out of the basket for good."""
-    actions.take_out(Piece.objects.one_of(request.user, piece_id))
-    return redirect("basket")
+def put_away(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Put a piece away; the basket says so, with the way back."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    actions.put_away(piece)
+    return redirect(f"{reverse('basket')}?away={piece.pk}")
+
+
+@require_POST
+def bring_back(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Put a piece back into the basket."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    actions.bring_back(piece)
+    return redirect("piece", piece.pk)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
+from django.utils import timezone
 from django.utils.translation import gettext as _
 
 from bias.pieces.models import Piece, Revision
@@ -88,9 +89,17 @@ def _revised(piece: Piece, started_from: int, title: str, **source: str) -> Revi
 
 
 @transaction.atomic
-def take_out(piece: Piece) -> None:
-    """Take a piece out of the basket for good."""
-    piece.delete()
+def put_away(piece: Piece) -> None:
+    """Put a piece away, with its revisions and its log; what its owner put away long ago goes for good."""
+    Piece.objects.of(piece.owner).away_for_too_long().delete()
+    if piece.put_away_at is None:
+        Piece.objects.filter(pk=piece.pk).update(put_away_at=timezone.now())
+
+
+@transaction.atomic
+def bring_back(piece: Piece) -> None:
+    """Put a piece that was put away back into the basket, first among the others."""
+    Piece.objects.filter(pk=piece.pk).update(put_away_at=None, touched_at=timezone.now())
 
 
 def touch(piece: Piece) -> None:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.conf import settings
 from django.db import models
 from django.http import Http404
+from django.utils import timezone
 
 from bias.results import (
     Advice,
@@ -21,6 +23,8 @@ from bias.results import (
     within,
 )
 
+KEPT_AWAY = timedelta(days=30)
+"""How long a piece that is put away can be brought back."""
 _NO_PIECE = "There is no such piece in your basket."
 
 
@@ -30,6 +34,18 @@ class PieceQuerySet(models.QuerySet["Piece"]):
     def of(self, owner: Any) -> PieceQuerySet:
         """The pieces of one knitter."""
         return self.filter(owner=owner)
+
+    def in_basket(self) -> PieceQuerySet:
+        """Those that are not put away."""
+        return self.filter(put_away_at=None)
+
+    def put_away(self) -> PieceQuerySet:
+        """Those that are put away and can be brought back, the last one first."""
+        return self.filter(put_away_at__gt=timezone.now() - KEPT_AWAY).order_by("-put_away_at", "-pk")
+
+    def away_for_too_long(self) -> PieceQuerySet:
+        """Those that were put away so long ago that they go for good."""
+        return self.filter(put_away_at__lte=timezone.now() - KEPT_AWAY)
 
     def one_of(self, owner: Any, piece_id: int) -> Piece:
         """One piece of a knitter; anybody else's is not found."""
@@ -46,6 +62,9 @@ class Piece(models.Model):
     title = models.CharField(max_length=200)
     begun_at = models.DateTimeField(auto_now_add=True)
     touched_at = models.DateTimeField(auto_now=True)
+    put_away_at = models.DateTimeField(
+        null=True, blank=True, help_text="since when it is put away; empty in the basket"
+    )
 
     objects = PieceQuerySet.as_manager()
 
@@ -54,6 +73,11 @@ class Piece(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+    @property
+    def goes_at(self) -> datetime | None:
+        """When a piece that is put away goes for good; ``None`` in the basket."""
+        return self.put_away_at + KEPT_AWAY if self.put_away_at is not None else None
 
     @property
     def current(self) -> Revision:

@@ -1,9 +1,11 @@
 """The basket: twenty cards at a time, kept once they were worked out, found by their titles."""
 
+from datetime import timedelta
 from uuid import uuid4
 
 import pytest
 from django.db import DatabaseError
+from django.utils import timezone
 
 from bias.at_needles.actions import row_done
 from bias.home.models import KeptCard
@@ -102,6 +104,36 @@ def test_another_row_and_other_words_are_another_card(client, knitter):
     page = shown(client.get("/"))
     assert "3 rows, every one adds up" in page
     assert KeptCard.objects.filter(owner=knitter).count() == 2
+
+
+def test_a_piece_that_is_put_away_comes_back_with_its_log(client, knitter, basket):
+    piece = basket[44]
+    row_done(piece, uuid4(), 1, 2)
+    answer = client.post(f"/pieces/{piece.pk}/put-away/")
+    assert answer.headers["Location"] == f"/?away={piece.pk}"
+    page = shown(client.get(answer.headers["Location"]))
+    assert "'Quay 44' is put away until" in page
+    assert "One piece is put away" in page
+    assert page.count("Quay 44") == 1
+    assert "Quay 44" in shown(client.get("/put-away/"))
+    assert client.get(f"/pieces/{piece.pk}/").status_code == 200
+    answer = client.post(f"/pieces/{piece.pk}/bring-back/")
+    assert answer.headers["Location"] == f"/pieces/{piece.pk}/"
+    assert "Quay 44, row 2" in shown(client.get("/"))
+    assert "Nothing is put away." in shown(client.get("/put-away/"))
+
+
+def test_after_thirty_days_it_goes_for_good_and_nothing_else_does(client, knitter, basket):
+    for piece, days in ((basket[0], 31), (basket[1], 29)):
+        Piece.objects.filter(pk=piece.pk).update(put_away_at=timezone.now() - timedelta(days=days))
+    page = shown(client.get("/put-away/"))
+    assert ("Quay 0<" in page, "Quay 1<" in page) == (False, True)
+    client.post(f"/pieces/{basket[2].pk}/put-away/")
+    assert not Piece.objects.filter(pk=basket[0].pk).exists()
+    assert Piece.objects.filter(pk__in=[basket[1].pk, basket[2].pk]).count() == 2
+    assert Piece.objects.in_basket().count() == 42
+    client.post(f"/pieces/{basket[2].pk}/put-away/")  # sent twice: it keeps its day
+    assert Piece.objects.put_away().count() == 2
 
 
 def test_no_card_of_somebody_else(client, django_user_model):

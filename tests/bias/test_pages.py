@@ -123,7 +123,7 @@ def test_nobody_sees_the_piece_of_another(client, knitter, name):
     assert client.get(reverse(name, args=[other.pk])).status_code == 404
 
 
-@pytest.mark.parametrize("name", ["edit", "check-piece", "event", "take-out"])
+@pytest.mark.parametrize("name", ["edit", "check-piece", "event", "put-away", "bring-back"])
 def test_nobody_changes_the_piece_of_another(client, knitter, name):
     other = keep_piece(Knitter.objects.create(username="other"), WORDS)
     assert client.post(reverse(name, args=[other.pk]), {"words": "x"}).status_code == 404
@@ -156,19 +156,14 @@ def test_a_household_bound_to_the_world_does_not_start(bind, household, errors):
 
 def test_a_change_without_its_token_is_refused(knitter, piece):
     strict = Client(enforce_csrf_checks=True)
-    assert strict.post(f"/pieces/{piece.pk}/take-out/").status_code == 403
-    assert Piece.objects.filter(pk=piece.pk).exists()
+    assert strict.post(f"/pieces/{piece.pk}/put-away/").status_code == 403
+    assert Piece.objects.in_basket().filter(pk=piece.pk).exists()
 
 
 def test_every_page_says_what_may_be_loaded(client, knitter):
     policy = client.get("/")["Content-Security-Policy"]
     assert "default-src 'none'" in policy
     assert "unsafe" not in policy
-
-
-def test_a_piece_can_be_taken_out(client, piece):
-    assert client.post(f"/pieces/{piece.pk}/take-out/").status_code == 302
-    assert not Piece.objects.filter(pk=piece.pk).exists()
 
 
 def test_progress_is_counted_in_stitches_and_ends_at_a_hundred(client, piece, knitter):
