@@ -9,6 +9,8 @@ from time import monotonic
 from typing import Any, ClassVar
 
 from django.conf import settings
+from django.db.models.expressions import Combinable
+from django.db.models.functions import Lower
 
 from bias.at_needles.actions import progress_of_pieces
 from bias.at_needles.row_view import RowView
@@ -18,6 +20,12 @@ from knitting.log import Progress
 
 A_PAGE = 20
 LONGEST_SEARCH = 200
+ORDERS: Mapping[str, tuple[str | Combinable, ...]] = {
+    "": ("-touched_at", "-pk"),
+    "title": (Lower("title"), "pk"),
+    "begun": ("-begun_at", "-pk"),
+}
+"""How the basket can be sorted: last touched first, by title, last begun first."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,9 +81,9 @@ class CardPage:
     more: bool
 
 
-def card_page(owner: Any, search: str = "", page: int = 1) -> CardPage:
-    """Pieces of a knitter, last worked first, those whose title has some words in it."""
-    pieces = Piece.objects.of(owner).in_basket()
+def card_page(owner: Any, search: str = "", page: int = 1, order: str = "") -> CardPage:
+    """Pieces of a knitter whose title has some words in it, in one of the orders of :data:`ORDERS`."""
+    pieces = Piece.objects.of(owner).in_basket().order_by(*ORDERS.get(order, ORDERS[""]))
     for word in search[:LONGEST_SEARCH].split():
         pieces = pieces.filter(title__icontains=word)
     first = (page - 1) * A_PAGE

@@ -9,7 +9,7 @@ from django.shortcuts import redirect, render
 from django.urls import reverse
 from django.views.decorators.http import require_POST, require_safe
 
-from bias.home.cards import LONGEST_SEARCH, Card, card, card_page
+from bias.home.cards import LONGEST_SEARCH, ORDERS, Card, card, card_page
 from bias.parsing import whole_number
 from bias.pieces import actions
 from bias.pieces.models import Piece
@@ -20,13 +20,15 @@ def basket(request: HttpRequest) -> HttpResponse:
     """Pieces as their own shapes, twenty at a time; the last worked one can be gone on with at once."""
     search = request.GET.get("q", "").strip()[:LONGEST_SEARCH]
     page = max(whole_number(request.GET.get("page")) or 1, 1)
-    shown = card_page(request.user, search, page)
+    order = request.GET.get("sort", "")
+    order = order if order in ORDERS else ""
+    shown = card_page(request.user, search, page, order)
     put_away = Piece.objects.of(request.user).put_away()
-    about: dict[str, Any] = {"shown": shown, "search": search, "last": None, "away": put_away.count()}
+    about: dict[str, Any] = {"shown": shown, "search": search, "order": order, "last": None, "away": put_away.count()}
     about["just_away"] = put_away.filter(pk=whole_number(request.GET.get("away")) or 0).first()
     if request.headers.get("HX-Request") == "true":
         return render(request, "home/_cards.html", about)
-    if page == 1 and not search:
+    if page == 1 and not search and not order:
         going = [
             (each.worked_at, each)
             for each in shown.cards

@@ -319,7 +319,7 @@ class PieceState:
     def _has_stitches(self, definition: RowDefinition) -> bool:
         if self.begun:
             return True
-        unread_before = any(line < definition.span.line for line in self.unread)  # it may have been the cast-on
+        unread_before = bool(self.unread) and self.unread[0] < definition.span.line  # it may have been the cast-on
         if not self.no_cast_on_said and not unread_before:
             self.no_cast_on_said = True
             self.say(no_cast_on(definition))

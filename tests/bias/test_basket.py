@@ -47,6 +47,17 @@ def test_a_search_finds_titles_and_nothing_is_a_pattern(client, basket, search, 
     assert "<b>'" not in page
 
 
+def test_the_basket_is_sorted_by_what_was_touched_by_title_or_by_what_was_begun(client, basket):
+    client.post(f"/pieces/{basket[3].pk}/bring-back/")  # touched last
+
+    def first(**asked):
+        page = shown(client.get("/", asked, headers={"HX-Request": "true"}))
+        return [number for number in range(45) if f"Quay {number}</a>" in page.partition("</li>")[0]]
+
+    assert (first(), first(sort="title"), first(sort="begun"), first(sort="nonsense")) == ([3], [0], [44], [3])
+    assert "sort=title" in shown(client.get("/", {"sort": "title"}))
+
+
 def test_a_card_is_worked_out_once_and_kept(client, knitter, basket, monkeypatch):
     client.get("/")
     assert KeptCard.objects.filter(owner=knitter).count() == 20

@@ -263,13 +263,19 @@ def test_the_theme_that_was_chosen_stays(page, live_server, demo):
     expect(page.locator("html")).not_to_have_class(re.compile("dark"))
 
 
-def test_a_piece_is_taken_out_only_after_a_second_press(page, live_server, demo):
+def test_a_piece_is_put_away_only_after_a_second_press_and_brought_back(page, live_server, demo):
     piece = demo["Switchback scarf"]
     page.goto(f"{live_server.url}/pieces/{piece.pk}/")
-    page.get_by_text("Take this piece out of the basket").click()
-    page.get_by_role("button", name="Take it out").click()
+    page.get_by_text("Put this piece away").click()
+    page.get_by_role("button", name="Put it away").click()
     expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
     expect(page.get_by_role("link", name="Switchback scarf")).to_have_count(0)
+    page.get_by_role("link", name="One piece is put away").click()
+    expect(page.get_by_role("heading", name="Put away")).to_be_visible()
+    page.get_by_role("button", name="Bring it back").click()
+    page.wait_for_url(f"**/pieces/{piece.pk}/")
+    page.goto(live_server.url)
+    expect(page.get_by_role("link", name="Switchback scarf", exact=True)).to_have_count(1)
 
 
 def test_a_text_file_is_dropped_on_the_sheet(page, live_server):

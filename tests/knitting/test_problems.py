@@ -179,11 +179,20 @@ HOSTILE = [
 ]
 
 
+def million_steps():
+    """Seconds of a million steps of plain Python at this moment: a twenty-fifth of a second on a quiet machine."""
+    start = time.process_time()
+    for _ in range(1_000_000):
+        pass
+    return time.process_time() - start
+
+
 @pytest.mark.parametrize("text", HOSTILE, ids=[ascii(text[:40]) for text in HOSTILE])
 def test_nonsense_gets_an_answer_in_under_a_second(text):
     start = time.process_time()
     piece = worked(text)
-    assert time.process_time() - start < 1
+    taken = time.process_time() - start
+    assert taken < max(1.0, 25 * million_steps())
     assert piece.problems or not text.strip()
     assert all(problem.where.line >= 1 and problem.where.column >= 1 for problem in piece.problems)
 
