@@ -65,6 +65,7 @@ def take(page: Page, name: str) -> None:
 def desk(page: Page) -> None:
     """The main views on a desk."""
     page.goto(f"http://{BIND}/")
+    page.wait_for_selector(".is-waiting", state="detached")
     take(page, "basket")
     page.emulate_media(color_scheme="dark")
     take(page, "basket-dark")

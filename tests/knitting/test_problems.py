@@ -1,5 +1,6 @@
 """Every sentence that a knitter can be told, word for word, with its place."""
 
+import gc
 import time
 
 import pytest
@@ -189,9 +190,12 @@ def million_steps():
 
 @pytest.mark.parametrize("text", HOSTILE, ids=[ascii(text[:40]) for text in HOSTILE])
 def test_nonsense_gets_an_answer_in_under_a_second(text):
+    gc.collect()
+    gc.freeze()  # what other tests left behind is not collected on this text's time
     start = time.process_time()
     piece = worked(text)
     taken = time.process_time() - start
+    gc.unfreeze()
     assert taken < max(1.0, 25 * million_steps())
     assert piece.problems or not text.strip()
     assert all(problem.where.line >= 1 and problem.where.column >= 1 for problem in piece.problems)
