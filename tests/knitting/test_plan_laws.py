@@ -129,7 +129,8 @@ def test_a_plan_in_any_words_is_recognised_as_it_is(plan, code, fair):
     worked = work_piece(piece)
     text = write(format_piece(worked) if fair else piece, dialect(code))
     found = recognise(work_text(text, dialect(code)).worked)
-    assert (found.plan is None) == (recognise(worked).plan is None), text
+    # Rows without places in a text cannot be told apart by their words, so that words may be told where they are not.
+    assert found.plan is not None or recognise(worked).plan is None, text
     if found.plan is not None:
         again = work_piece(compiled(forecast_of(found.plan)))
         assert [parts_within_ends(row) for row in again.rows] == [parts_within_ends(row) for row in worked.rows], text
