@@ -174,9 +174,6 @@ def phone(page: Page) -> None:
     page.locator(".why-says").first.wait_for()
     page.locator(".count-form .done").evaluate("button => button.scrollIntoView()")
     take(page, "count")
-    words_of(page, "Tideline shawl")
-    put_caret(page, 10)
-    take(page, "words-phone")
 
 
 def main() -> int:
