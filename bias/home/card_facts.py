@@ -70,7 +70,8 @@ class CardFacts:
 def _code() -> str:
     """A digest of the code that works out and draws a card: other code makes other cards."""
     found = hashlib.blake2b(digest_size=12)
-    for path in sorted(path for folder in _CODE for path in folder.rglob("*") if path.suffix in (".py", ".toml")):
+    code = (path for folder in _CODE for path in folder.rglob("*") if path.suffix in (".py", ".toml"))
+    for path in (Path(__file__), *sorted(code)):
         found.update(path.read_bytes())
     return found.hexdigest()
 

@@ -86,11 +86,12 @@ def by_repeats(knobs: Sequence[Parameter], forecast: Forecast) -> list[tuple[str
     """Every stage that comes several times, with half and twice as many times of it."""
     found = []
     for at, stage in enumerate(forecast.stages):
-        knob = next((each for each in knobs if each.key in (f"times{at + 1}", f"stage{at + 1}")), None)
-        times = next((each for each in knobs if each.key == f"times{at + 1}"), knob)
-        if times is None or stage.times < 2 or times.value != stage.times:
+        # Where the end is a number of times, the end itself is what is turned.
+        turning = (each for key in (f"times{at + 1}", f"stage{at + 1}") for each in knobs if each.key == key)
+        knob = next(turning, None)
+        if knob is None or stage.times < 2 or knob.value != stage.times:
             continue
-        offers = list(_offers(times))
+        offers = list(_offers(knob))
         if offers:
             found.append((stage.stage.name, stage.times, offers))
     return found[:_MOST_STAGES_ASKED]

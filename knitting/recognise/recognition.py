@@ -18,7 +18,7 @@ from knitting.recognise.in_part import irregular_rows
 from knitting.recognise.plan_reading import plan_read
 from knitting.recognise.same_knitting import first_other
 from knitting.recognise.traced_marks import (
-    Beside,
+    StitchOfMarker,
     marked_from_the_start,
     marked_in_stitches,
     marked_in_the_middle,
@@ -56,7 +56,7 @@ def _in_any_way(worked: WorkedPiece, told: WorkedPiece) -> Recognition:
         return found
     found = _with_marks_earlier(worked, told, found)
     if found.plan is None:
-        stitches = (marked_in_stitches(told, beside) for beside in Beside)
+        stitches = (marked_in_stitches(told, each) for each in StitchOfMarker)
         again = (_recognised(worked, each) for each in stitches if each is not None)
         found = next((each for each in again if each.plan is not None), found)
     return found if found.plan is not None else _in_part(worked, told) or found

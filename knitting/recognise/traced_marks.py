@@ -54,7 +54,7 @@ def _traced_from(worked: WorkedPiece, last: int, wanted: Needle, first: int) -> 
     return replace(worked, rows=tuple(rows))
 
 
-class Beside(Enum):
+class StitchOfMarker(Enum):
     """Where the marked stitch lies that a marker on the needle stands for."""
 
     BETWEEN = "between two markers"
@@ -62,7 +62,7 @@ class Beside(Enum):
     BEFORE = "before its marker"
 
 
-def marked_in_stitches(worked: WorkedPiece, beside: Beside) -> WorkedPiece | None:
+def marked_in_stitches(worked: WorkedPiece, of_marker: StitchOfMarker) -> WorkedPiece | None:
     """The piece with a mark in the stitch that markers on the needle stand beside; the knitting the same.
 
     ``None`` where a marker has no such stitch, or where that stitch comes from others than the one that was marked.
@@ -72,7 +72,7 @@ def marked_in_stitches(worked: WorkedPiece, beside: Beside) -> WorkedPiece | Non
         return None
     needle: Needle | None = None
     for at, row in enumerate(rows):
-        begun = _begun(worked, at, row, needle, beside)
+        begun = _begun(worked, at, row, needle, of_marker)
         if begun is None:
             needle = None
             continue
@@ -84,7 +84,9 @@ def marked_in_stitches(worked: WorkedPiece, beside: Beside) -> WorkedPiece | Non
     return replace(worked, rows=tuple(rows)) if any(row.before.marks for row in rows) else None
 
 
-def _begun(worked: WorkedPiece, at: int, row: WorkedRow, needle: Needle | None, beside: Beside) -> Needle | None:
+def _begun(
+    worked: WorkedPiece, at: int, row: WorkedRow, needle: Needle | None, of_marker: StitchOfMarker
+) -> Needle | None:
     """The needle before a row with marks in its stitches; ``None`` where it has none.
 
     ``needle`` is the one after the row before. A marker may rest on a holder with the stitches beside it, and returns
@@ -92,7 +94,7 @@ def _begun(worked: WorkedPiece, at: int, row: WorkedRow, needle: Needle | None, 
     """
     rests = any(rest.row <= at and (rest.back is None or at < rest.back) for rest in worked.rests)
     if needle is None or not (rests or row.before.marks):
-        return _in_stitches(row.before, beside) if row.before.marks else None
+        return _in_stitches(row.before, of_marker) if row.before.marks else None
     for rest in worked.rests:
         if rest.back == at:
             needle = needle.inserted(rest.back_place, Needle((rest.stitches,)))
@@ -115,16 +117,16 @@ def _followed(row: WorkedRow, before: Needle) -> Needle | None:
     return from_positions(made[-1], marks)
 
 
-def _in_stitches(needle: Needle, beside: Beside) -> Needle | None:
+def _in_stitches(needle: Needle, of_marker: StitchOfMarker) -> Needle | None:
     placed = [(at, mark) for at, mark in _placed(needle) if not mark.in_stitch]
     if len(placed) < len(needle.marks):
         return None
     starts = [at for at, _ in placed]
-    if beside is Beside.BETWEEN:
+    if of_marker is StitchOfMarker.BETWEEN:
         if len(starts) % 2 or any(other - one != 1 for one, other in zip(starts[::2], starts[1::2], strict=True)):
             return None
         starts = starts[::2]
-    elif beside is Beside.BEFORE:
+    elif of_marker is StitchOfMarker.BEFORE:
         starts = [at - 1 for at in starts]
     if any(not 0 <= at < needle.total for at in starts) or len(set(starts)) < len(starts):
         return None

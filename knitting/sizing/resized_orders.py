@@ -29,7 +29,7 @@ from knitting.rows import (
     UntilRows,
 )
 from knitting.sizing.resized_steps import between_marks, own_ways
-from knitting.sizing.row_ranges import NotInTheseWords, RowRanges
+from knitting.sizing.row_ranges import NotInTheseWords, RowRange, RowRanges
 
 
 class ResizedOrders:
@@ -38,7 +38,9 @@ class ResizedOrders:
     def __init__(
         self, old: WorkedPiece, ranges: RowRanges, wanted: WorkedPiece, before: Forecast, after: Forecast
     ) -> None:
-        self.old, self.ranges, self.wanted, self.after = old, ranges, wanted, after
+        self.old, self.ranges, self.wanted = old, ranges, wanted
+        self.before, self.after = before, after
+        self.section_begun = 0
         self.marks = dict(zip(_marks(before), _marks(after), strict=False))
         self.first = _first_rows(old)
         self.numbers: dict[int, int] = {}
@@ -49,6 +51,8 @@ class ResizedOrders:
         sections = []
         for section in self.old.piece.sections:
             self.numbers = self._renumbered(section)
+            places = [self.first[at] for order in section.orders if (at := _place(order)) in self.first]
+            self.section_begun = min(places, default=self.section_begun)
             sections.append(replace(section, orders=tuple(self._order(order) for order in section.orders)))
         return replace(self.old.piece, sections=tuple(sections))
 
@@ -78,7 +82,7 @@ class ResizedOrders:
         if isinstance(order, SameAs):
             model = tuple(self.numbers.get(number, number) for number in order.model)
             return replace(order, numbers=numbers, model=model)
-        at = self.first.get((order.span.line, order.span.column))
+        at = self.first.get(_place(order))
         steps = between_marks(order.steps, self.old.rows[at], self._wanted(at)) if at is not None else ()
         return replace(order, numbers=numbers, steps=steps or order.steps)
 
@@ -90,35 +94,44 @@ class ResizedOrders:
         called = self.ranges.called_for(order)
         if called is None:
             return order
-        until = self._until(order, called.rows, self.ranges.more(called), self.ranges.place(called.end))
+        until = self._until(order, called)
         if isinstance(order, Repeat):
             numbers = tuple(self.numbers.get(number, number) for number in order.numbers)
             return replace(order, numbers=numbers, until=until)
         return replace(order, until=until)
 
-    def _until(self, order: Repeat | Stretch, rows: int, more: int, end: int) -> RepeatEnd:
-        until = order.until
+    def _until(self, order: Repeat | Stretch, called: RowRange) -> RepeatEnd:
+        until, more = order.until, self.ranges.more(called)
         if isinstance(until, UntilCount):
-            return replace(until, count=self.wanted.rows[end - 1].end)
+            return replace(until, count=self.wanted.rows[self.ranges.place(called.end) - 1].end)
+        if isinstance(until, UntilLength):
+            return replace(until, length_cm=self._length(until, called, _rows_of_one_time(order, called.rows)))
         if not more:
             return until
         if isinstance(until, UntilRows):
             return replace(until, rows=until.rows + more)
-        if isinstance(until, UntilLength):
-            return replace(until, length_cm=round(2 * until.length_cm * (rows + more) / rows) / 2)
-        once = _rows_of_one_time(order, rows)
+        once = _rows_of_one_time(order, called.rows)
         if more % once or until.more + more // once < 0:
             raise NotInTheseWords
         return replace(until, more=until.more + more // once)
+
+    def _length(self, until: UntilLength, called: RowRange, once: int) -> float:
+        """The length that a repeat ends at in the new size: the one it had where that comes near its rows."""
+        begin = called.begin if until.more else self.section_begun if until.section else 0
+        rows = self.ranges.place(called.end) - self.ranges.place(begin)
+        old_cm, new_cm = (forecast.plan.gauge_at(1).row_cm for forecast in (self.before, self.after))
+        length = until.length_cm + rows * new_cm - (called.end - begin) * old_cm
+        tried = (until.length_cm, round(2 * length) / 2, round(length, 1))
+        return next((cm for cm in tried if abs(round(cm / new_cm) - rows) < once), round(length, 2))
 
     # -- row numbers ---------------------------------------------------------------------------------------
 
     def _renumbered(self, section: Section) -> dict[int, int]:
         """The new numbers of rows that are numbered as they are worked, in the piece or in their section."""
         numbered = [
-            (number, self.first[order.span.line, order.span.column] + at)
+            (number, self.first[_place(order)] + at)
             for order in section.orders
-            if isinstance(order, Row | SameAs) and (order.span.line, order.span.column) in self.first
+            if isinstance(order, Row | SameAs) and _place(order) in self.first
             for at, number in enumerate(order.numbers[:1])
         ]
         if not numbered:
@@ -144,7 +157,7 @@ class ResizedOrders:
         old, new = self.old.rows[self.first[place]], self.wanted.rows[at]
 
         def told(order: Order) -> Order:
-            if not isinstance(order, Row) or (order.span.line, order.span.column) != place:
+            if not isinstance(order, Row) or _place(order) != place:
                 return order
             return replace(order, steps=ways[tried])
 
@@ -176,7 +189,7 @@ class ResizedOrders:
             if not isinstance(order, Row | SameAs | Repeat | Stretch) or (order.claim is None and order.gain is None):
                 return order
             claim, gain = order.claim, order.gain
-            place = order.span.line, order.span.column
+            place = _place(order)
             called = self.ranges.called_for(order)
             if called is not None and not isinstance(order, Row):
                 old, new = old_rows[called.end - 1], worked.rows[self.ranges.place(called.end) - 1]
@@ -209,6 +222,11 @@ def _claim(claim: Claim, old: WorkedRow, new: WorkedRow) -> Claim:
     if claim.parts and not parts:
         raise NotInTheseWords
     return replace(claim, total=new.end, parts=parts)
+
+
+def _place(order: Order) -> tuple[int, int]:
+    """Where an order stands in the text: its line and column."""
+    return order.span.line, order.span.column
 
 
 def _rows_of_one_time(order: Repeat | Stretch, rows: int) -> int:

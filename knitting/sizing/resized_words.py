@@ -15,8 +15,8 @@ from knitting.rows import Piece
 from knitting.sizing.resized_orders import ResizedOrders, without_counts
 from knitting.sizing.row_ranges import NotInTheseWords, RowRanges
 from knitting.sorting.roles import Role
-from knitting.words.figures import with_figures
 from knitting.words.headers import gauge_in_prose, header_of
+from knitting.words.other_numbers import with_numbers
 from knitting.words.patching import patched
 from knitting.words.reader import Reading
 from knitting.words.writer import Writer
@@ -99,7 +99,7 @@ def _with_gauge(text: str, reading: Reading, after: Forecast) -> str:
             writer, old = Writer(reading.dialect), reading.piece.headers.gauge
             was = writer.gauge(old) if old is not None else ""
             now = writer.gauge(replace(gauge, fabric=old.fabric if old is not None else ""))
-            lines[at] = with_figures(lines[at], was, now) or now
+            lines[at] = with_numbers(lines[at], was, now) or now
     return "\n".join(lines)
 
 

@@ -26,9 +26,13 @@ class RowRange:
         """How many."""
         return self.end - self.begin
 
+    def shared(self, other: RowRange) -> int:
+        """How many are those of another range, too."""
+        return max(min(self.end, other.end) - max(self.begin, other.begin), 0)
+
 
 @dataclass(frozen=True, slots=True)
-class _Span:
+class _StageRows:
     """A stage in both sizes, and the rows that one of its orders calls for: those of which there are more or fewer."""
 
     old: RowRange
@@ -58,11 +62,11 @@ class RowRanges:
         self._lines = _rows_by_line(worked)
         called = [found for order in orders if (found := self.called_for(order)) is not None]
         begun = tab_rows(before.plan)
-        self._spans = [_Span(RowRange(0, begun), RowRange(0, begun), None)]
+        self._spans = [_StageRows(RowRange(0, begun), RowRange(0, begun), None)]
         for old, new in zip(_stages(before), _stages(after), strict=True):
-            within = [each for each in called if each.begin < old.end and old.begin < each.end]
-            repeated = max(within, key=lambda each: each.rows, default=None)
-            span = _Span(old, new, repeated)
+            within = [each for each in called if old.shared(each)]
+            repeated = max(within, key=old.shared, default=None)
+            span = _StageRows(old, new, repeated)
             if span.more and repeated is None:
                 raise NotInTheseWords
             self._spans.append(span)

@@ -10,7 +10,7 @@ from knitting.dialects.tokens import lines_of
 from knitting.problems import Span
 from knitting.rows import Order, Piece, Row
 from knitting.rows.without_places import without_places
-from knitting.words.figures import with_figures
+from knitting.words.other_numbers import with_numbers
 from knitting.words.writer import Writer, sentence
 
 
@@ -96,7 +96,7 @@ def _line(line: str, change: _Change, whole: bool) -> str:
     claim = getattr(old, "claim", None)
     if claim is not None and claim.span.line == old.span.line:
         end = max(end, claim.span.end - 1)
-    figures = with_figures(line[start:end], change.was, change.now) if whole else None
+    figures = with_numbers(line[start:end], change.was, change.now) if whole else None
     rest = line[end:] if figures is not None else line[end:].removeprefix(".")
     return head + (figures if figures is not None else change.now) + rest
 

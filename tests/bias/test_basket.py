@@ -127,7 +127,11 @@ def test_a_piece_that_is_put_away_comes_back_with_its_log(client, knitter, baske
     assert "One piece is put away" in page
     assert page.count("Quay 44") == 1
     assert "Quay 44" in shown(client.get("/put-away/"))
-    assert client.get(f"/pieces/{piece.pk}/").status_code == 200
+    for name in ("", "words/", "plan/"):
+        own = shown(client.get(f"/pieces/{piece.pk}/{name}"))
+        assert "This piece is put away until" in own
+        assert "Bring it back" in own
+    assert "Put this piece away" not in shown(client.get(f"/pieces/{piece.pk}/"))
     answer = client.post(f"/pieces/{piece.pk}/bring-back/")
     assert answer.headers["Location"] == f"/pieces/{piece.pk}/"
     assert "Quay 44, row 2" in shown(client.get("/"))

@@ -84,19 +84,12 @@ def test_at_another_gauge_it_is_as_wide_as_it_was(name):
     assert after.most * gauge.stitch_cm == pytest.approx(before.most * known.stitch_cm, rel=0.1, abs=room)
 
 
-NOT_IN_THEIR_WORDS = {"armhole"}
-"""Pieces whose other sizes differ in more than figures."""
-
-
 @pytest.mark.parametrize("by", SIZES)
 @pytest.mark.parametrize("name", [name for name in TOLD if name not in RIGID])
 def test_another_size_is_told_in_the_words_of_the_piece(name, by):
     """What is given comes to the plan's stitches (the function works it again); here: that little else is changed."""
     before, after = resized(name, by)
     found = resized_words(PIECES[name], before, after)
-    if name in NOT_IN_THEIR_WORDS:
-        assert found is None
-        return
     assert found is not None
     assert not work_text(found.text).worked.problems
     pairs = list(zip(PIECES[name].split("\n"), found.text.split("\n"), strict=True))
@@ -157,6 +150,22 @@ def test_free_words_stay_and_those_with_figures_are_named():
         "Rep. rows 1-2 until 76 rows have been worked.",
     ]
     assert found.outdated == (3,)
+
+
+LENGTHS = [
+    ("Row 1: K.\nRow 2: P.\nRepeat rows 1 and 2 until piece measures 15 cm.", "Repeat rows 1 and 2 until piece measures 15 cm."),
+    ("Knit 6 rows.\nWork in stockinette for 10 cm.\nKnit 6 rows.", "Work in stockinette for 10 cm."),
+    ("Row 1: K.\nRow 2: P.\nRepeat rows 1 and 2 until piece measures 6 in.", "Repeat rows 1 and 2 until piece measures 6 in."),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("rows", "line"), LENGTHS, ids=[case[1] for case in LENGTHS])
+def test_a_length_stays_what_it_is_at_another_gauge(rows, line):
+    text = f"Gauge: 20 sts and 28 rows = 10 cm\nCO 40 sts.\n{rows}\nBind off."
+    before = forecast_of(recognise(worked(text)).plan)
+    found = resized_words(text, before, forecast_of(regauged(before, Gauge(24, 36))))
+    assert found is not None
+    assert line in found.text.split("\n")
 
 
 def test_a_stage_comes_more_often_or_half_as_often():

@@ -1,28 +1,28 @@
-"""Words with other figures in them, everything else as its writer had it."""
+"""Words with other numbers in them, everything else as its writer had it."""
 
 from __future__ import annotations
 
 import re
 from collections import defaultdict
 
-_FIGURE = re.compile(r"\d+(?:[.,]\d+)?")
+_NUMBER = re.compile(r"\d+(?:[.,]\d+)?")
 _PLURALS = {"sts": "st", "rows": "row", "rnds": "rnd", "rounds": "round", "times": "time", "remain": "remains"}
 
 
-def with_figures(written: str, old: str, new: str) -> str | None:
+def with_numbers(written: str, old: str, new: str) -> str | None:
     """``written`` with the figures of ``new`` where it has those of ``old``; ``None`` where that is not clear.
 
     ``old`` and ``new`` say the same in the same words but for figures; ``written`` says what ``old`` says in others.
 
-    >>> with_figures("CO 80 sts loosely.", "Cast on 80 sts.", "Cast on 96 sts.")
+    >>> with_numbers("CO 80 sts loosely.", "Cast on 80 sts.", "Cast on 96 sts.")
     'CO 96 sts loosely.'
-    >>> with_figures("rep rnd 1 9 more times", "Repeat rnd 1, 9 more times.", "Repeat rnd 1, 11 more times.")
+    >>> with_numbers("rep rnd 1 9 more times", "Repeat rnd 1, 9 more times.", "Repeat rnd 1, 11 more times.")
     'rep rnd 1 11 more times'
     """
-    if _without_figures(old) != _without_figures(new):
+    if _without_numbers(old) != _without_numbers(new):
         return None
-    before, after = _FIGURE.findall(old), _FIGURE.findall(new)
-    there = list(_FIGURE.finditer(written))
+    before, after = _NUMBER.findall(old), _NUMBER.findall(new)
+    there = list(_NUMBER.finditer(written))
     places: dict[str, list[re.Match[str]]] = defaultdict(list)
     for match in there:
         places[match[0]].append(match)
@@ -40,6 +40,6 @@ def with_figures(written: str, old: str, new: str) -> str | None:
     return written
 
 
-def _without_figures(text: str) -> str:
-    words = _FIGURE.sub("0", text).split()
+def _without_numbers(text: str) -> str:
+    words = _NUMBER.sub("0", text).split()
     return " ".join(_PLURALS.get(word.strip(".,;:)"), word) for word in words)
