@@ -27,6 +27,7 @@ from knitting.working.piece_worker import work_piece
 from knitting.written import work_text
 from tests.knitting.asking import work_reading
 from tests.knitting.planning import bare, made, plans, staged
+from tests.knitting.test_recognise import knitting_of
 from tests.searching import searched
 
 
@@ -116,7 +117,7 @@ def test_a_recognised_plan_comes_to_every_row_again(plan):
     assert found.said
     if found.plan is not None:
         again = work_piece(compiled(forecast_of(found.plan)))
-        assert [parts_within_ends(row) for row in again.rows] == [parts_within_ends(row) for row in worked.rows]
+        assert knitting_of(again) == knitting_of(worked)
 
 
 @searched(80)
@@ -133,7 +134,7 @@ def test_a_plan_in_any_words_is_recognised_as_it_is(plan, code, fair):
     assert found.plan is not None or recognise(worked).plan is None, text
     if found.plan is not None:
         again = work_piece(compiled(forecast_of(found.plan)))
-        assert [parts_within_ends(row) for row in again.rows] == [parts_within_ends(row) for row in worked.rows], text
+        assert knitting_of(again) == knitting_of(worked), text
 
 
 @searched(80)
@@ -153,16 +154,6 @@ def test_a_resized_plan_keeps_every_rule(plan, by):
         ends = list(zip(old.closing.counts, reversed(old.closing.counts), strict=True))
         now = list(zip(new.closing.counts, reversed(new.closing.counts), strict=True))
         assert all(here[0] == here[1] for was, here in zip(ends, now, strict=True) if was[0] == was[1])
-
-
-def parts_within_ends(row):
-    """The parts of a row; a marker at the very end of the needle parts nothing, and a plan need not have it."""
-    parts = list(row.parts)
-    while len(parts) > 1 and not parts[0]:
-        del parts[0]
-    while len(parts) > 1 and not parts[-1]:
-        del parts[-1]
-    return row.side, parts
 
 
 MIRROR = {"m1r": "m1l", "m1l": "m1r", "rli": "lli", "lli": "rli", "k2tog": "ssk", "ssk": "k2tog"}
