@@ -3,6 +3,7 @@ PYTHON ?= python3
 VENV ?= .venv
 BIN := $(VENV)/bin
 BIND ?= 127.0.0.1:8000
+WORKERS ?= 2
 SCRIPTS := "bias/static/**/*.js"
 MESSAGES = $(BIN)/python manage.py makemessages --locale $(LANGUAGE) --no-location $(addprefix --ignore=,"tests/*" "benchmarks/*" "docs/*" "node_modules/*" "var/*" "bias/static/vendor/*" "$(VENV)*")
 export BIAS_BIND := $(BIND)
@@ -27,7 +28,7 @@ serve:
 	@MALLOC_ARENA_MAX=2 exec $(BIN)/gunicorn bias.wsgi --bind $(BIND) --workers 2 --threads 16 --log-level warning
 
 test: setup-dev browser check  ## set everything up and run every check and test
-	WHOLE_SEARCH=1 $(BIN)/python -m pytest -n 2 --dist worksteal tests knitting drawing bias
+	$(BIN)/python -m pytest -n $(WORKERS) --dist worksteal tests knitting drawing bias
 
 check: setup-dev css-check js-check  ## lint, types, import contract, migrations, styles, scripts
 	$(BIN)/ruff check .
@@ -54,7 +55,7 @@ fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
 	PYTHONPATH=. $(VENV)-fuzz/bin/python benchmarks/fuzz.py 60
 
 screenshots: setup-dev browser  ## the main views from the demo data
-	$(BIN)/python docs/screenshots/make.py
+	$(BIN)/python -m docs.screenshots.make
 
 css: node_modules/.set-up  ## build the styles
 	node_modules/.bin/tailwindcss -i bias/assets/bias.css -o bias/static/bias.css --minify

@@ -21,7 +21,7 @@ from knitting.cloth import lay_flat, measure
 from knitting.flatness import flatness
 from knitting.words.reader import read
 from knitting.working.piece_worker import work_piece
-from tests.browser.conftest import FLAGS
+from tests.browser.chromium import LAUNCH
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 SMALLER = TEXT.replace("1001", "601").replace("1,001", "601")
@@ -116,7 +116,7 @@ def test_the_canvas_in_chromium(live_server):
 
     small, piece = (keep_piece(household_knitter(), TEXT.replace("1001", to)) for to in ("101", "777"))
     with sync_playwright() as play:
-        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = play.chromium.launch(**LAUNCH)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{live_server.url}/pieces/{small.pk}/chart/")
         page.wait_for_selector("[data-ready]")

@@ -1,4 +1,4 @@
-"""How long a law is searched for a case that breaks it: a quarter while one works, the whole for ``make test``."""
+"""How long a law is searched for a case that breaks it: a quarter for ``make test``, the whole for ``.ci/run``."""
 
 import os
 

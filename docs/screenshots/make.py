@@ -13,12 +13,12 @@ from urllib.request import urlopen
 
 from playwright.sync_api import Page, sync_playwright
 
+from tests.browser.chromium import LAUNCH
+
 ROOT = Path(__file__).resolve().parents[2]
 HERE = Path(__file__).resolve().parent
 BIND = "127.0.0.1:8765"
 DESK, PHONE = (1280, 800), (390, 844)
-
-FLAGS = ["--headless", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
 
 
 def open_piece(page: Page, title: str) -> None:
@@ -186,7 +186,7 @@ def main() -> int:
         try:
             _wait()
             with sync_playwright() as playwright:
-                browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+                browser = playwright.chromium.launch(**LAUNCH)
                 for (width, height), views in ((DESK, desk), (DESK, plans), (PHONE, phone)):
                     views(browser.new_page(viewport={"width": width, "height": height}))
                 browser.close()

@@ -10,34 +10,13 @@ from bias.accounts.household import household_knitter
 from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Event
 from bias.home.demo import load_demo
+from tests.browser.chromium import LAUNCH
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 expect.set_options(timeout=30_000)  # patience for a machine of two cores that runs two browsers
-FLAGS = [
-    "--headless",
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-    # Parts of its own window that Chromium draws with pages of their own, a process for every test.
-    "--disable-features=InitialWebUI,PreloadTopChromeWebUI,WebUIToolbar,WebUIReloadButton,WebUIBackForwardButton,"
-    "WebUIHomeButton,WebUISplitTabsButton,WebUILocationBar,WebUIPinnedToolbarActions,WebUIAppMenuButton,"
-    "WebUIAvatarButton,WebUIOmniboxPopup,WebUIOmniboxFullPopup,WebUIOmniboxAimPopup,Translate",
-]
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
-
-
-def in_both_themes(page):
-    """The page as it is seen in the light, then in the dark."""
-    for theme in ("light", "dark"):
-        page.emulate_media(color_scheme=theme)
-        page.wait_for_timeout(200)  # colours change slowly
-        yield theme
 
 
 def wait_for_rows(piece, rows, within=30.0, copy=1, presses=0):
@@ -57,7 +36,7 @@ def wait_for_rows(piece, rows, within=30.0, copy=1, presses=0):
 
 @pytest.fixture(scope="session")
 def browser_type_launch_args():
-    return {"executable_path": "/usr/bin/chromium", "args": FLAGS}
+    return LAUNCH
 
 
 @pytest.fixture(scope="session")

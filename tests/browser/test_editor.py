@@ -5,14 +5,13 @@ import re
 import time
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
 from bias.pieces.models import Piece
 from bias.results import results_of_words
 from bias.writing.actions import text_of
-from tests.browser.conftest import DESK, PHONE, in_both_themes
+from tests.browser.conftest import DESK, PHONE
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 
@@ -221,21 +220,6 @@ def test_on_a_phone_the_needle_stays_in_sight_and_nothing_runs_off(page, live_se
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
     page.locator("#under .jump").click()
     expect(page.locator("#verdict")).to_be_in_viewport()
-    for way in ("hand", "written", "revisions"):
-        page.goto(f"{live_server.url}/pieces/{demo['Tideline shawl'].pk}/words/{way}/")
-        assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
-
-
-def test_the_pages_of_words_are_accessible(page, live_server, demo):
-    piece = demo["Tideline shawl"]
-    for way in ("", "hand/?increase=m1_pair", "written/?dialect=it", "revisions/"):
-        page.goto(f"{live_server.url}/pieces/{piece.pk}/words/{way}")
-        if not way:
-            put_caret(page, 10)
-            expect(page.locator("#under h2")).to_have_text("Row 1")
-        for theme in in_both_themes(page):
-            found = Axe().run(page)
-            assert found.violations_count == 0, (theme, found.generate_report())
 
 
 def test_a_reload_after_a_refused_saving_keeps_what_was_typed_since(page, live_server):

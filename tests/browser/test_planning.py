@@ -3,7 +3,6 @@
 import re
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
@@ -12,7 +11,6 @@ from bias.pieces.models import Piece
 from bias.planning.actions import sketch_state
 from bias.results import results_of_plan
 from knitting.files import plan_text
-from tests.browser.conftest import PHONE, in_both_themes
 from tests.knitting.planning import made
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
@@ -166,23 +164,3 @@ def test_the_needle_moves_through_the_planned_rows(page, live_server, shawl):
     expect(page.locator(".row-card")).to_have_attribute("data-number", "2")
     page.get_by_role("button", name="Row on").click()
     expect(page.locator(".row-card")).to_have_attribute("data-number", "3")
-
-
-def test_planning_by_touch_on_a_phone(page, live_server, shawl):
-    page.set_viewport_size(PHONE)
-    for address in ("begin/", f"pieces/{shawl.pk}/plan/", f"pieces/{shawl.pk}/size/"):
-        page.goto(f"{live_server.url}/{address}")
-        wide = page.evaluate("document.documentElement.scrollWidth")
-        assert wide <= PHONE["width"], (address, wide)
-
-
-def test_planning_pages_have_no_barrier(page, live_server, shawl):
-    for address in (
-        "begin/",
-        f"pieces/{shawl.pk}/plan/",
-        f"pieces/{shawl.pk}/size/?measure=width_cm&wish=90&knob=to&sizes=141,181",
-    ):
-        page.goto(f"{live_server.url}/{address}")
-        for theme in in_both_themes(page):
-            found = Axe().run(page)
-            assert found.violations_count == 0, (address, theme, found.generate_report())

@@ -130,6 +130,7 @@ def test_what_the_server_cannot_keep_waits_and_is_told(page, live_server, demo):
     piece = demo["Harbour corner cloth"]
     rows = progress_of(piece).rows
     page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    expect(page.locator("html[data-offline=ready]")).to_be_attached()
     full = {"status": 503, "json": {"why": "The server's disk is full."}}
     page.route("**/needles/events/", lambda route: route.fulfill(**full))
     page.keyboard.press("Space")

@@ -143,15 +143,12 @@ def test_typed_rows_say_how_they_read(page, live_server, shawl):
     expect(page.locator("#drawn")).to_contain_text("uses 2 stitches and makes 3")
 
 
-def test_the_stitches_page_is_accessible_on_the_desk_and_on_a_phone(page, live_server, shawl):
-    for size in (None, PHONE):
-        if size:
-            page.set_viewport_size(size)
-        page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/")
-        expect(page.locator("#drawn svg")).to_be_visible()
-        found = Axe().run(page)
-        assert found.violations_count == 0, found.generate_report()
-        assert page.evaluate("document.documentElement.scrollWidth") <= page.viewport_size["width"]
+def test_the_stitches_page_is_accessible_on_a_phone(page, live_server, shawl):
+    page.set_viewport_size(PHONE)
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/")
+    expect(page.locator("#drawn svg")).to_be_visible()
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
 
 
 def test_a_fabric_chosen_before_the_scripts_are_there_counts(page, live_server, shawl):

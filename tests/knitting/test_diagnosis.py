@@ -21,6 +21,7 @@ from knitting.saying.mistakes import looked_for, mended, said_mistakes
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import made
+from tests.searching import WHOLE
 
 SHAWL = (
     "Cast on 9 sts.\nMark the center stitch.\n"
@@ -179,7 +180,7 @@ def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
     for name in sorted(CONSTRUCTIONS):
         piece = work_piece(compiled(forecast_of(made(name))))
         for kind in MistakeKind:
-            for _ in range(5):
+            for _ in range(5 if WHOLE else 2):
                 row = rng.randint(piece.tab_rows + 3, len(piece.rows) - 1)
                 found = planted(piece, kind, row, rng)
                 if found is None:
@@ -198,7 +199,7 @@ def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
     for kind, counts in table.items():
         print(f"{kind.value:16} " + ", ".join(f"{many} {said}" for said, many in counts.items()))
     total = sum(table.values(), Counter())
-    assert total["listed"] == total["planted"] > 300
+    assert total["listed"] == total["planted"] > (300 if WHOLE else 120)
     assert total["in three"] >= 0.95 * total["planted"]
 
 

@@ -196,7 +196,7 @@ def test_nonsense_gets_an_answer_in_under_a_second(text):
     piece = worked(text)
     taken = time.process_time() - start
     gc.unfreeze()
-    assert taken < max(1.0, 25 * million_steps())
+    assert taken < 1.0 or taken < 25 * million_steps()
     assert piece.problems or not text.strip()
     assert all(problem.where.line >= 1 and problem.where.column >= 1 for problem in piece.problems)
 

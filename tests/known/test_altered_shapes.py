@@ -20,6 +20,7 @@ from knitting.saying.statements import said
 from knitting.words.writer import write
 from tests.knitting.asking import worked
 from tests.knitting.planning import knitted, made
+from tests.searching import WHOLE
 
 GAUGES = [Gauge(18, 24), Gauge(18, 36), Gauge(20, 26), Gauge(22, 30), Gauge(20, 32), Gauge(16, 30)]
 
@@ -71,7 +72,7 @@ def an_altered_shape(seed: int) -> Plan | None:
     return plan if forecast_of(plan).sound else None
 
 
-SHAPES = {seed: plan for seed in range(40) if (plan := an_altered_shape(seed)) is not None}
+SHAPES = {seed: plan for seed in range(40 if WHOLE else 10) if (plan := an_altered_shape(seed)) is not None}
 
 
 @pytest.mark.parametrize("seed", SHAPES)
@@ -85,7 +86,7 @@ def test_whatever_does_not_lie_as_it_should_has_a_mend(seed):
 def test_some_of_them_do_not_lie_flat():
     """The tests above see more than cloth that is flat anyway."""
     bent = [seed for seed, plan in SHAPES.items() if any(each.finding.asks for each in advise(plan, Curvature.FLAT))]
-    assert len(bent) >= 6
+    assert len(bent) >= (6 if WHOLE else 2)
 
 
 def test_a_straight_edge_is_one_that_was_measured():

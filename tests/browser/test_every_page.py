@@ -1,0 +1,60 @@
+"""Every page of the site, told from its addresses: no barrier in light or dark, nothing wider than a phone."""
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+
+from bias.pieces.actions import put_away
+from tests.addresses import address, patterns
+from tests.browser.conftest import DESK, PHONE
+from tests.searching import WHOLE
+
+COLOURS = {"runOnly": ["color-contrast"]}
+"""What can differ between the light and the dark."""
+ASKED = [
+    "words/hand/?increase=m1_pair",
+    "words/written/?dialect=it",
+    "size/?measure=width_cm&wish=90&knob=to&sizes=141,181",
+]
+"""Pages of a piece that show more once they are asked something."""
+PIECES = ["Tideline shawl", "Spinnaker, a draft from the circle"]
+"""One that is planned and one that is written, and that has problems."""
+
+
+def pages(page, server, piece, whole_site):
+    """The addresses that answer with a whole page; ``whole_site``: those that speak of no piece as well."""
+    for pattern in patterns():
+        of_piece = "piece_id" in pattern.pattern.converters
+        if "printing_id" in pattern.pattern.converters or not (of_piece or whole_site):
+            continue
+        where = server.url + address(pattern, {"piece_id": piece.pk})
+        answer = page.request.get(where, max_redirects=0)
+        if answer.status == 200 and "</html>" in answer.text():
+            yield where
+    yield from (f"{server.url}/pieces/{piece.pk}/{asked}" for asked in ASKED)
+
+
+def barriers(page, options=None):
+    """What the accessibility rules find, a line each."""
+    found = Axe().run(page, options=options).response["violations"]
+    return [f"{each['id']}: {node['html'][:160]}" for each in found for node in each["nodes"]]
+
+
+@pytest.mark.timeout(300)
+@pytest.mark.parametrize("title", PIECES if WHOLE else PIECES[:1])
+def test_no_page_has_a_barrier_or_is_wider_than_a_phone(page, live_server, demo, title):
+    put_away(next(piece for name, piece in demo.items() if name not in PIECES))
+    found = {}
+    every = list(pages(page, live_server, demo[title], whole_site=title == PIECES[0]))
+    assert len(every) > 10
+    for where in every:
+        page.goto(where)
+        found[where, "light"] = barriers(page)
+        page.emulate_media(color_scheme="dark")
+        page.wait_for_timeout(200)  # colours change slowly
+        found[where, "dark"] = barriers(page, COLOURS)
+        page.emulate_media(color_scheme="light")
+        page.set_viewport_size(PHONE)
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        found[where, "phone"] = [f"{wide} wide"] if wide > PHONE["width"] else []
+        page.set_viewport_size(DESK)
+    assert not {key: what for key, what in found.items() if what}
