@@ -101,7 +101,12 @@ TEMPLATES = [
                 "bias.accounts.context.her_ways",
                 "bias.language.script_sentences",
             ],
-            "builtins": ["django.templatetags.static", "django.templatetags.i18n", "bias.results.filters"],
+            "builtins": [
+                "django.templatetags.static",
+                "django.templatetags.i18n",
+                "bias.results.filters",
+                "bias.home.templatetags.rooms",
+            ],
         },
     },
 ]

@@ -15,7 +15,7 @@ from django.db.models.functions import Lower
 from bias.at_needles.actions import progress_of_pieces
 from bias.at_needles.row_view import RowView
 from bias.home.card_facts import CardFacts, keep, key_of, known
-from bias.pieces.models import Piece, Revision
+from bias.pieces.models import Piece, PieceQuerySet, Revision
 from knitting.log import Progress
 
 A_PAGE = 20
@@ -81,11 +81,17 @@ class CardPage:
     more: bool
 
 
-def card_page(owner: Any, search: str = "", page: int = 1, order: str = "") -> CardPage:
-    """Pieces of a knitter whose title has some words in it, in one of the orders of :data:`ORDERS`."""
-    pieces = Piece.objects.of(owner).in_basket().order_by(*ORDERS.get(order, ORDERS[""]))
+def pieces_like(owner: Any, search: str) -> PieceQuerySet:
+    """The pieces in a knitter's basket whose title has some words in it."""
+    pieces = Piece.objects.of(owner).in_basket()
     for word in search[:LONGEST_SEARCH].split():
         pieces = pieces.filter(title__icontains=word)
+    return pieces
+
+
+def card_page(owner: Any, search: str = "", page: int = 1, order: str = "") -> CardPage:
+    """Pieces of a knitter whose title has some words in it, in one of the orders of :data:`ORDERS`."""
+    pieces = pieces_like(owner, search).order_by(*ORDERS.get(order, ORDERS[""]))
     first = (page - 1) * A_PAGE
     found = list(pieces[first : first + A_PAGE + 1])
     return CardPage(cards(owner, found[:A_PAGE], settings.BIAS_CARD_SECONDS), page, len(found) > A_PAGE)

@@ -5,13 +5,11 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
-from django.urls import reverse
-from django.views.decorators.http import require_POST, require_safe
+from django.shortcuts import render
+from django.views.decorators.http import require_safe
 
 from bias.home.cards import LONGEST_SEARCH, ORDERS, Card, card, card_page
 from bias.parsing import whole_number
-from bias.pieces import actions
 from bias.pieces.models import Piece
 
 
@@ -49,19 +47,3 @@ def one_card(request: HttpRequest, piece_id: int) -> HttpResponse:
 def away(request: HttpRequest) -> HttpResponse:
     """The pieces that are put away: each can be brought back."""
     return render(request, "home/away.html", {"pieces": Piece.objects.of(request.user).put_away()})
-
-
-@require_POST
-def put_away(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """Put a piece away; the basket says so, with the way back."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    actions.put_away(piece)
-    return redirect(f"{reverse('basket')}?away={piece.pk}")
-
-
-@require_POST
-def bring_back(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """Put a piece back into the basket."""
-    piece = Piece.objects.one_of(request.user, piece_id)
-    actions.bring_back(piece)
-    return redirect("piece", piece.pk)

@@ -7,13 +7,15 @@ from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
+from django.utils.formats import date_format
 from django.utils.translation import gettext as _
 
 from bias.pieces.models import Piece, Revision
-from bias.results import results_of_plan, results_of_words
+from bias.results import named_plan, named_words, results_of_plan, results_of_words
 from knitting.statements import N_
 
-NO_TITLE = N_("Untitled piece")
+NO_TITLE = N_("Piece of {date}")
+"""What a piece is called whose rows or plan say no name."""
 _LONGEST_TITLE = 200
 
 
@@ -51,7 +53,7 @@ def revise(piece: Piece, started_from: int, words: str) -> Revision | RevisionCo
     current = piece.current
     if words == current.words:
         return current
-    return _revised(piece, started_from, _title(words), written=words)
+    return _revised(piece, started_from, results_of_words(words).title or piece.title, written=words)
 
 
 @transaction.atomic
@@ -60,7 +62,7 @@ def revise_plan(piece: Piece, started_from: int, plan: str) -> Revision | Revisi
     current = piece.current
     if plan == current.plan:
         return current
-    return _revised(piece, started_from, _named(results_of_plan(plan).plan.name), plan=plan)
+    return _revised(piece, started_from, results_of_plan(plan).plan.name or piece.title, plan=plan)
 
 
 @transaction.atomic
@@ -78,12 +80,43 @@ def turn_into_words(piece: Piece, started_from: int, words: str) -> Revision | R
     return _revised(piece, started_from, piece.title, written=words)
 
 
+@transaction.atomic
+def rename(piece: Piece, name: str) -> Revision:
+    """Call a piece by another name, as its newest revision; an empty name, or its own, changes nothing.
+
+    ``NotRead`` where a plan cannot be called so.
+    """
+    current = piece.current
+    name = " ".join(name.split())[:_LONGEST_TITLE]
+    if not name or name == piece.title:
+        return current
+    source = _called(current, name)
+    revised = _revised(piece, current.number, name, **source)
+    assert isinstance(revised, Revision), "nothing was saved since it was read"
+    return revised
+
+
+@transaction.atomic
+def copy_of(piece: Piece, name: str) -> Piece:
+    """A new piece, called ``name``, with the rows or the plan of another as it stands; its log is its own."""
+    twin = Piece.objects.create(owner=piece.owner, title=name[:_LONGEST_TITLE])
+    Revision.objects.create(piece=twin, number=1, **_called(piece.current, name[:_LONGEST_TITLE]))
+    return twin
+
+
+def _called(revision: Revision, name: str) -> dict[str, str]:
+    """What a revision holds, under another name."""
+    if revision.plan:
+        return {"plan": named_plan(revision.plan, name)}
+    return {"written": named_words(revision.written, name)}
+
+
 def _revised(piece: Piece, started_from: int, title: str, **source: str) -> Revision | RevisionConflict:
     current = piece.current
     if started_from != current.number:
         return RevisionConflict(current)
     revision = Revision.objects.create(piece=piece, number=current.number + 1, **source)
-    piece.title = title
+    piece.title = title[:_LONGEST_TITLE]
     piece.save()
     return revision
 
@@ -112,4 +145,4 @@ def _title(words: str) -> str:
 
 
 def _named(title: str) -> str:
-    return title[:_LONGEST_TITLE] or _(NO_TITLE)
+    return title[:_LONGEST_TITLE] or _(NO_TITLE).format(date=date_format(timezone.localdate(), "j F"))

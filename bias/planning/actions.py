@@ -15,6 +15,7 @@ from django.utils.translation import gettext as _
 from bias.pieces.actions import RevisionConflict, revise_plan
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
+from bias.results import named_plan, why_unreadable
 
 _MOST_KEPT = 60
 
@@ -132,6 +133,14 @@ def drop(state: SketchState) -> SketchState:
     """Give the sketch up: the saved plan stands again."""
     Sketch.objects.filter(piece=state.piece).delete()
     return replace(state, sketch=None)
+
+
+def rename(piece: Piece, name: str, revision: Revision) -> None:
+    """What is not saved yet of a piece is called so as well, and goes on from the revision that is."""
+    sketch = Sketch.objects.filter(piece=piece).first()
+    if sketch is not None:
+        plans = [plan if why_unreadable(plan) else named_plan(plan, name) for plan in sketch.plans]
+        _written(state_over(revision), sketch, plans=plans, started_from=revision.number)
 
 
 def _begun(state: SketchState, plan: str, page: str) -> Sketch:

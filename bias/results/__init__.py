@@ -2,7 +2,9 @@
 
 from bias.results.counts import CountMeaning, meaning_of, observation_of, possible_rows
 from bias.results.fabrics import EdgeView, edge_view, swatch
+from bias.results.finding import FoundWord, words_like
 from bias.results.memory import digest, forget_all, remembered
+from bias.results.naming import named_plan, named_words
 from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
 from bias.results.pieces import COMPACT, Results, dialects, recent, results_of_words, words_of_json
 from bias.results.plans import (
@@ -42,6 +44,7 @@ __all__ = [
     "ClothPage",
     "CountMeaning",
     "EdgeView",
+    "FoundWord",
     "InItsWords",
     "Layout",
     "Measures",
@@ -70,6 +73,8 @@ __all__ = [
     "kept_text",
     "meaning_of",
     "mended_words",
+    "named_plan",
+    "named_words",
     "observation_of",
     "piece_on_needles",
     "plan_of_words",
@@ -87,6 +92,7 @@ __all__ = [
     "trials_of_words",
     "why_unreadable",
     "within",
+    "words_like",
     "words_of_json",
     "words_of_part",
 ]

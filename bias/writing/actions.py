@@ -8,6 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from bias.pieces.models import Piece
+from bias.results import named_words
 from bias.writing.models import Draft
 
 
@@ -69,3 +70,13 @@ def keep_draft(
 def drop_draft(owner: Any, piece: Piece | None) -> None:
     """Let a draft go, once it is saved or given up."""
     Draft.objects.filter(owner=owner, piece=piece).delete()
+
+
+@transaction.atomic
+def rename(piece: Piece, name: str, started_from: int) -> None:
+    """What is typed of a piece and not saved yet is called so as well, and goes on from revision ``started_from``."""
+    draft = draft_of(piece.owner, piece)
+    if draft is not None:
+        draft.words, draft.started_from = named_words(draft.words, name), started_from
+        draft.changes += 1
+        draft.save()

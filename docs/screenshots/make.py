@@ -49,10 +49,12 @@ def put_caret(page: Page, line: int) -> None:
     page.wait_for_selector("#under .strip")
 
 
-def words_of(page: Page, title: str, tab: str = "Words") -> None:
+def words_of(page: Page, title: str, tab: str = "") -> None:
     """One of the pages of a piece's words."""
     open_piece(page, title)
-    page.get_by_role("link", name=tab, exact=True).click()
+    page.get_by_role("link", name="Words", exact=True).click()
+    if tab:
+        page.get_by_role("link", name=tab, exact=True).click()
     page.wait_for_load_state("networkidle")
 
 
@@ -130,10 +132,12 @@ def plans(page: Page) -> None:
     page.wait_for_load_state("networkidle")
     take(page, "plan-capelet")
     open_piece(page, "Spinnaker in rib")
+    page.get_by_role("link", name="Plan", exact=True).click()
     page.get_by_role("link", name="Stitches", exact=True).click()
     page.wait_for_selector("#drawn svg")
     take(page, "stitches")
     open_piece(page, "Lantern poncho, front")
+    page.get_by_role("link", name="Plan", exact=True).click()
     page.get_by_role("link", name="Size", exact=True).click()
     page.get_by_label("how long").fill("30")
     page.get_by_role("button", name="Find the size").click()
@@ -166,7 +170,7 @@ def phone(page: Page) -> None:
     page.get_by_role("heading", name="Parts").evaluate("heading => heading.scrollIntoView()")
     take(page, "plan-phone")
     open_piece(page, "Tideline shawl")
-    page.get_by_role("link", name="At the needles").first.click()
+    page.get_by_role("link", name="Go on knitting").click()
     page.wait_for_load_state("networkidle")
     take(page, "needles")
     page.get_by_role("link", name="Count", exact=True).click()

@@ -131,7 +131,7 @@ def test_a_piece_that_is_put_away_comes_back_with_its_log(client, knitter, baske
         own = shown(client.get(f"/pieces/{piece.pk}/{name}"))
         assert "This piece is put away until" in own
         assert "Bring it back" in own
-    assert "Put this piece away" not in shown(client.get(f"/pieces/{piece.pk}/"))
+    assert "Put it away" not in shown(client.get(f"/pieces/{piece.pk}/"))
     answer = client.post(f"/pieces/{piece.pk}/bring-back/")
     assert answer.headers["Location"] == f"/pieces/{piece.pk}/"
     assert "Quay 44, row 2" in shown(client.get("/"))

@@ -54,9 +54,6 @@ def test_what_is_asked_about_the_first_copy_is_answered_for_it(client, panels, a
     assert f'href="/pieces/{panels.pk}/needles/?copy=1">Back to the row' in said
     row = page(client, panels, "?copy=1")
     assert f'href="/pieces/{panels.pk}/needles/{asked}/?copy=1"' in row
-    assert f'href="/pieces/{panels.pk}/needles/{asked}/?copy=1"' in page(client, panels, "rows.json?copy=1").replace(
-        "\\", ""
-    )
 
 
 def test_a_piece_without_further_copies_needs_none_in_its_addresses(client, shawl):

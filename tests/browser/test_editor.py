@@ -163,6 +163,7 @@ def test_own_hand_is_seen_taken_undone_and_saved(page, live_server, demo):
     page.get_by_role("button", name="Redo").click()
     page.get_by_role("button", name="Save").click()
     page.wait_for_url(re.compile(r"/pieces/\d+/$"))
+    page.get_by_role("link", name="Words", exact=True).click()
     page.get_by_role("link", name="Revisions").click()
     expect(page.get_by_role("heading", name="From revision 1 to 2")).to_be_visible()
     expect(page.locator(".difference .is-in b").first).to_be_visible()

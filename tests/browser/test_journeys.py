@@ -249,7 +249,7 @@ def test_the_theme_that_was_chosen_stays(page, live_server, demo):
 def test_a_piece_is_put_away_only_after_a_second_press_and_brought_back(page, live_server, demo):
     piece = demo["Switchback scarf"]
     page.goto(f"{live_server.url}/pieces/{piece.pk}/")
-    page.get_by_text("Put this piece away").click()
+    page.get_by_text("This piece", exact=True).click()
     page.get_by_role("button", name="Put it away").click()
     expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
     expect(page.get_by_role("link", name="Switchback scarf")).to_have_count(0)
@@ -301,7 +301,7 @@ def test_the_whole_way_by_keyboard_alone(page, live_server):
     page.get_by_role("button", name="Keep as a piece").focus()
     page.keyboard.press("Enter")
     expect(page.locator(".row-card h2")).to_have_text("Row 1")
-    page.get_by_role("link", name="At the needles").first.focus()
+    page.get_by_role("link", name="Go on knitting").focus()
     page.keyboard.press("Enter")
     expect(page.locator(".shown-row")).to_have_attribute("data-number", "1")
     page.wait_for_load_state()  # keys are heard once the scripts are there

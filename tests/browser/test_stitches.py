@@ -47,6 +47,7 @@ def choose(page, label, value):
 
 def test_the_asymmetric_shawl_is_given_a_rib_and_its_edge_is_watched(page, live_server, shawl):
     page.goto(f"{live_server.url}/pieces/{shawl.pk}/")
+    page.get_by_role("link", name="Plan", exact=True).click()
     page.get_by_role("link", name="Stitches", exact=True).click()
     choose(page, "fabric of cloth", "rib3x3")
     expect(page.get_by_text("changed, not saved yet")).to_be_visible()

@@ -1,0 +1,73 @@
+"""What can be done with a whole piece from each of its pages: another name, a copy, putting it away."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.urls import reverse
+from django.utils.http import url_has_allowed_host_and_scheme
+from django.utils.translation import gettext as _
+from django.views.decorators.http import require_POST
+
+from bias.pieces import actions
+from bias.pieces.models import Piece
+from bias.planning import actions as planning
+from bias.results import NotRead
+from bias.writing import actions as writing
+from knitting.saying.statements import said_refusal
+
+
+@require_POST
+def rename(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Call a piece by another name, and go back to where one was."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    name = request.POST.get("name", "")
+    try:
+        with transaction.atomic():
+            revision = actions.rename(piece, name)
+            planning.rename(piece, piece.title, revision)
+            writing.rename(piece, piece.title, revision.number)
+    except NotRead as refused:
+        about: dict[str, Any] = {
+            "piece": piece,
+            "name": name,
+            "why": said_refusal(refused),
+            "back": _back(request, piece),
+        }
+        return render(request, "home/rename.html", about, status=422)
+    return redirect(_back(request, piece))
+
+
+@require_POST
+def copy(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Begin a piece again, with changes: its copy opens where it is planned or written."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    twin = actions.copy_of(piece, _("{title}, again").format(title=piece.title))
+    return redirect("plan" if twin.is_planned else "edit", twin.pk)
+
+
+@require_POST
+def put_away(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Put a piece away; the basket says so, with the way back."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    actions.put_away(piece)
+    return redirect(f"{reverse('basket')}?away={piece.pk}")
+
+
+@require_POST
+def bring_back(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Put a piece back into the basket."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    actions.bring_back(piece)
+    return redirect("piece", piece.pk)
+
+
+def _back(request: HttpRequest, piece: Piece) -> str:
+    """The page that the press came from, if it is one of ours."""
+    asked = request.POST.get("back", "")
+    if asked.startswith("/") and url_has_allowed_host_and_scheme(asked, allowed_hosts=None):
+        return asked
+    return reverse("piece", args=[piece.pk])

@@ -1,0 +1,62 @@
+"""Words of knitters looked up: what a stitch is called in each of the vocabularies, and what it does."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+
+from drawing.techniques import Technique, technique
+from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.saying.language import _
+from knitting.stitches import STITCHES, StitchKind
+
+
+@dataclass(frozen=True, slots=True)
+class FoundWord:
+    """A stitch that a word may mean: how it is written, each with the vocabularies that write it so."""
+
+    stitch: StitchKind
+    written: tuple[tuple[str, tuple[str, ...]], ...]
+
+    @property
+    def name(self) -> str:
+        """What it is called in full."""
+        return _(self.stitch.spoken)
+
+    @property
+    def technique(self) -> Technique | None:
+        """How it is made; ``None`` for those that need no drawing."""
+        return technique(self.stitch.key)
+
+
+def words_like(asked: str, most: int) -> tuple[FoundWord, ...]:
+    """The stitches that are called so, or whose name has all of the words in it; those called just so come first.
+
+    >>> [found.stitch.key for found in words_like("K2TOG", 5)]
+    ['k2tog']
+    """
+    words = asked.casefold().split()
+    if not words:
+        return ()
+    just_so, others = [], []
+    for found in _every_word():
+        names = [found.name.casefold(), *(word.casefold() for word, _ in found.written)]
+        if " ".join(words) in names:
+            just_so.append(found)
+        elif all(word in names[0] for word in words):
+            others.append(found)
+    return tuple([*just_so, *others][:most])
+
+
+@cache
+def _every_word() -> tuple[FoundWord, ...]:
+    return tuple(FoundWord(stitch, _written(stitch.key)) for stitch in STITCHES.values())
+
+
+def _written(key: str) -> tuple[tuple[str, tuple[str, ...]], ...]:
+    found: dict[str, list[str]] = {}
+    for code in dialect_codes():
+        spelled = dialect(code).written["stitches"].get(key)
+        if spelled:
+            found.setdefault(spelled[0], []).append(dialect(code).name)
+    return tuple((word, tuple(names)) for word, names in found.items())
