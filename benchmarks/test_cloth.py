@@ -18,7 +18,7 @@ from drawing.chart import lay_out_chart
 from drawing.cloth import lay_out
 from drawing.cloth_svg import to_svg
 from knitting.cloth import lay_flat, measure
-from knitting.flatness import flatness
+from knitting.flatness.finder import flatness
 from knitting.words.reader import read
 from knitting.working.piece_worker import work_piece
 from tests.browser.chromium import LAUNCH

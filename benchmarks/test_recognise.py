@@ -7,7 +7,7 @@ import pytest
 from benchmarks.test_speed import median
 from knitting.compiling import compile_plan
 from knitting.forecast.forecast import forecast_of
-from knitting.recognise import recognise
+from knitting.recognise.recognition import recognise
 from knitting.sizing.parameters import following_measures, parameters
 from knitting.sizing.rescaled import Scale, near_size
 from knitting.sizing.resized_words import resized_words

@@ -13,7 +13,8 @@ from drawing.chart_svg import chart_svg
 from drawing.cloth import lay_out
 from drawing.cloth_svg import to_svg
 from knitting.cloth import NoLayout, lay_flat
-from knitting.command_line.commands import ALL_WELL, PROBLEMS, WRONG_CALL, read_gauge, read_text
+from knitting.command_line.commands import ALL_WELL, PROBLEMS, WRONG_CALL
+from knitting.command_line.reading import read_gauge, read_text
 from knitting.measures import Gauge
 from knitting.needle.worked import WorkedPiece
 from knitting.saying.problems import problems_of

@@ -22,10 +22,12 @@ from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NoLayout, lay_flat, measure
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
-from knitting.flatness import Finding, flatness
+from knitting.flatness import Finding
+from knitting.flatness.finder import flatness
 from knitting.formatter import format_piece
+from knitting.in_pattern.asked import is_patterned
 from knitting.in_pattern.next_row import NewStitch, new_stitches_in_next_row
-from knitting.in_pattern.piece_in_pattern import cells, is_patterned
+from knitting.in_pattern.piece_in_pattern import cells
 from knitting.measures import Gauge, said_area, said_cm
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow

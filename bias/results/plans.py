@@ -24,7 +24,8 @@ from knitting.in_pattern.whole_repeats import whole_at
 from knitting.measures import said_cm
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.split import RowSplit
-from knitting.recognise import RecognisedPart, Recognition, recognise, recognise_each
+from knitting.recognise.recognition import Recognition, recognise
+from knitting.recognise.several import RecognisedPart, recognise_each
 from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
 from knitting.remedies.time_limit import Steps, to_the_end
 from knitting.rows import Step

@@ -1,20 +1,23 @@
-"""The command line's constructions: ``make NAME key=value ...`` and ``constructions``."""
+"""``make NAME key=value ...``: a construction worked from a few answers."""
 
 from __future__ import annotations
 
+import argparse
 import json
+import sys
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from knitting.command_line.reading import read_gauge
 from knitting.compiling import compiled
-from knitting.constructions import CONSTRUCTIONS, Construction
-from knitting.constructions.answers import answered, said_value
-from knitting.dialects.dialect import Dialect
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.answers import answered
+from knitting.dialects.dialect import Dialect, dialect
 from knitting.files.ledger import as_json, as_table
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Plan
-from knitting.saying.statements import said_words, trouble_line
+from knitting.saying.statements import trouble_line
 from knitting.sizing.parameters import following_measures, parameters
 from knitting.sizing.sizes import nearest_sizes
 from knitting.statements import Refused, sentence
@@ -24,6 +27,18 @@ from knitting.working.piece_worker import work_piece
 
 class UsageError(Refused):
     """A call that names no construction, or gives it what it does not ask for."""
+
+
+def run(options: argparse.Namespace) -> tuple[str, bool]:
+    """A construction worked, or its words, and whether it comes out; what does not is said on the other stream."""
+    form = "json" if options.json else "words" if options.words else "table"
+    pairs = [pair for pair in options.answers if not pair.startswith("gauge=")]
+    wished = [pair.removeprefix("gauge=") for pair in options.answers if pair.startswith("gauge=")]
+    gauge = read_gauge(wished[-1]) if wished else None
+    made = make(options.name, pairs, gauge, form, dialect(options.dialect) if options.dialect else None)
+    for line in made.said:
+        print(line, file=sys.stderr)
+    return made.text, made.sound
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,27 +100,3 @@ def _measured(plan: Plan, key: str, wish: str) -> Plan:
     if found is None:
         raise UsageError(sentence("No size of {plan} can be worked from these answers.", plan=plan.name))
     return found.nearest.forecast.plan
-
-
-def listed() -> str:
-    """Every construction with its questions, defaults, rules and measures."""
-    return "\n".join(_listed(construction) for construction in CONSTRUCTIONS.values())
-
-
-def _listed(construction: Construction) -> str:
-    lines = [f"{construction.key}: {said_words(construction.built)}"]
-    for asked in construction.asks:
-        default = said_value(asked, asked.default)
-        about = ", ".join(key for key, _ in asked.choices) if asked.choices else f"{asked.least} to {asked.most}"
-        odd = ", odd" if asked.odd else ""
-        lines.append(f"  {asked.key}={_typed(asked.default)}  {said_words(asked.words)}: {default} ({about}{odd})")
-    lines += [
-        f"  {measure.key}=  {said_words(measure.words)}, instead of {measure.follows}"
-        for measure in construction.measures
-    ]
-    lines += [f"  {said_words(rule)}" for rule in construction.rules]
-    return "\n".join(lines) + "\n"
-
-
-def _typed(value: object) -> str:
-    return ",".join(map(str, value)) if isinstance(value, tuple) else str(value)

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from knitting.diagnosis.replay import Replay
-from knitting.in_pattern.piece_in_pattern import in_pattern, is_patterned
+from knitting.in_pattern.asked import in_pattern, is_patterned
 from knitting.log import CountDifference
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow

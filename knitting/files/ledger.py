@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Any
 
 from knitting.dialects.dialect import Dialect
-from knitting.in_pattern.piece_in_pattern import cells
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.problems import SaidProblem, problems_of
 from knitting.saying.questions import SaidQuestion, questions_of
@@ -18,6 +17,8 @@ def as_json(worked: WorkedPiece, with_cells: bool = False, words: Dialect | None
     """
     rows = [row_as_json(row) for row in worked.rows]
     if with_cells:
+        from knitting.in_pattern.piece_in_pattern import cells  # loads numpy, which counts need not
+
         rows = [{**row, "cells": shown} for row, shown in zip(rows, cells(worked), strict=True)]
     found = {
         "title": worked.piece.title,

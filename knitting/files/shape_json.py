@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from knitting.cloth import Layout, NoLayout, measure
-from knitting.flatness import flatness
+from knitting.flatness.finder import flatness
 from knitting.saying.findings import said_place
 from knitting.saying.statements import said
 

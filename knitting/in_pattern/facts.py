@@ -1,4 +1,4 @@
-"""What does not add up in rows in pattern."""
+"""What does not add up in rows in pattern, and where their parts grow."""
 
 from __future__ import annotations
 
@@ -6,6 +6,9 @@ from dataclasses import dataclass
 from typing import ClassVar
 
 from knitting.problems import Facts, ProblemKind
+
+NEAR_END = 12
+"""An increase no more stitches than these from an end of its part grows there."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,11 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import NamedTuple, TypeAlias
 
+from knitting.in_pattern.facts import NEAR_END
 from knitting.in_pattern.stitch_columns import ColumnRun, StitchColumns, joined, laid_on
 
 _INCREASE = ord("+")
-NEAR_END = 12
-"""An increase no more stitches than these from an end of its part grows there."""
 
 
 class NewStitches(NamedTuple):

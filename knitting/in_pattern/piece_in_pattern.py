@@ -15,39 +15,26 @@ from typing import NamedTuple
 import numpy as np
 
 from knitting.fabric import Fabric, with_own
+from knitting.in_pattern.asked import asks_for_fabric
 from knitting.in_pattern.facts import UnclearGrowth
 from knitting.in_pattern.new_columns import NewStitches, with_new_columns
-from knitting.in_pattern.row_in_pattern import RowInPattern, asks_for_fabric
+from knitting.in_pattern.row_in_pattern import RowInPattern
 from knitting.in_pattern.stitch_columns import NOTHING, Flags, Letters, StitchColumns, Whole, joined, letters_of
 from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.problems import Problem, in_reading_order
-from knitting.rows import Group, InFabric, Piece, Row, Side, Step
+from knitting.rows import Side
 
 _REMEMBERED = 24
 _NEVER = 1 << 40
 
 
-def in_pattern(worked: WorkedPiece) -> WorkedPiece:
-    """A worked piece with the stitches of its fabrics; the same one where no row is in pattern."""
-    if not any(
-        asks_for_fabric(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work
-    ):
-        return worked
+def worked_in_pattern(worked: WorkedPiece) -> WorkedPiece:
+    """A worked piece with the stitches of its fabrics."""
     worker = PatternWorker(worked.piece.headers.fabrics, list(_parts_asked(worked.rows)))
     rows = tuple(worker.row(at, row) for at, row in enumerate(worked.rows))
     problems = [*worked.problems, *worker.problems]
     return replace(worked, rows=rows, problems=in_reading_order(problems))
-
-
-def is_patterned(piece: Piece) -> bool:
-    """Whether some row of a piece is written to be worked in a stitch pattern."""
-    steps = {id(o.steps): o.steps for section in piece.sections for o in section.orders if isinstance(o, Row)}
-    return any(_in_steps(each) for each in steps.values())
-
-
-def _in_steps(steps: Sequence[Step]) -> bool:
-    return any(isinstance(s, InFabric) or (isinstance(s, Group) and _in_steps(s.steps)) for s in steps)
 
 
 def cells(worked: WorkedPiece) -> list[str]:

@@ -45,13 +45,6 @@ class PatternContext(Protocol):
         """What the rows below show in the columns of some stitches, the newest last."""
 
 
-def asks_for_fabric(runs: Sequence[Run]) -> bool:
-    """Whether some runs are as a fabric asks."""
-    return any(
-        isinstance(work, FabricWork) or (isinstance(work, GroupWork) and asks_for_fabric(work.runs)) for work, _ in runs
-    )
-
-
 class RowInPattern:
     """One row: takes the old stitches in working order and puts the new ones into their parts."""
 

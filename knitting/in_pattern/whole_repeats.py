@@ -9,8 +9,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import NamedTuple
 
+from knitting.in_pattern.facts import NEAR_END
 from knitting.in_pattern.growing_edges import EdgePart, GrowingEdges
-from knitting.in_pattern.new_columns import NEAR_END
 
 _AHEAD = 60
 """Rows that are looked ahead."""

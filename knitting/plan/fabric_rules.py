@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from knitting.fabric import FABRIC_NAME, FABRICS, MOST_COLUMNS, MOST_FABRICS, fabric_trouble, with_own
-from knitting.in_pattern.new_columns import NEAR_END
+from knitting.in_pattern.facts import NEAR_END
 from knitting.plan.changes import TakeGarterFor
 from knitting.plan.facts import GrowsUnseen, NoSuchFabric, NotAFabricName, TooManyFabrics
 from knitting.plan.plan import LineKind, Plan, Shaping

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from knitting.compiling import compiled
 from knitting.forecast.forecast import forecast_of
-from knitting.in_pattern.piece_in_pattern import is_patterned
+from knitting.in_pattern.asked import is_patterned
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import Plan
 from knitting.recognise.anatomy import NotRecognised, row_anatomy

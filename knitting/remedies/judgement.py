@@ -6,8 +6,8 @@ from typing import NamedTuple
 
 from knitting.cloth import Layout, NoLayout, measure
 from knitting.curvature import Curvature
-from knitting.flatness import Bend, Finding, Verdict, flatness
-from knitting.flatness.finder import top_angle_deg
+from knitting.flatness import Bend, Finding, Verdict
+from knitting.flatness.finder import flatness, top_angle_deg
 from knitting.flatness.verdicts import FLAT_DEG
 from knitting.statements import Sentence, sentence
 

@@ -9,12 +9,13 @@ from typing import NamedTuple
 
 from knitting.cloth import Layout, NoLayout, lay_flat
 from knitting.dialects.tokens import MOST_BYTES, MOST_IN_LINE, MOST_LINES
-from knitting.flatness import Bend, Finding, flatness
+from knitting.flatness import Bend, Finding
+from knitting.flatness.finder import flatness
 from knitting.flatness.verdicts import FLAT_DEG
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import Plan
 from knitting.plan.troubles import PlanMend
-from knitting.recognise import Recognition
+from knitting.recognise.recognition import Recognition
 from knitting.remedies.advice import MOST_OFFERED, PlanTrials
 from knitting.remedies.judgement import BendLeft, ClothFindings, bend_left, findings_of
 from knitting.remedies.row_candidates import RewrittenRows, row_candidates

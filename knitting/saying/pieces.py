@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from knitting.cloth import Measures
+from typing import TYPE_CHECKING
+
 from knitting.fabric import FABRICS
 from knitting.in_pattern.next_row import NewStitch
 from knitting.measures import Gauge, said_number
@@ -12,6 +13,9 @@ from knitting.rows import Side
 from knitting.saying.language import _
 from knitting.statements import N_
 from knitting.stitches import LETTERS
+
+if TYPE_CHECKING:
+    from knitting.cloth import Measures  # laying a cloth takes long to load, and its measures are only said here
 
 _MOST_CORNERS = 6
 

@@ -2,22 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Any
+from importlib import import_module
+from typing import TYPE_CHECKING
 
-from knitting.plan.troubles import Trouble
-from knitting.saying import findings, forecasts, plan_changes, plan_troubles, recognitions
 from knitting.saying.language import _
 from knitting.saying.sentences import filled
 from knitting.statements import Refused, Sentence, Statement
 
-_SENTENCES: dict[type[Statement], str | Callable[[Any], str]] = {
-    **plan_troubles.TEMPLATES,
-    **forecasts.TEMPLATES,
-    **findings.TEMPLATES,
-    **plan_changes.TEMPLATES,
-    **recognitions.TEMPLATES,
+if TYPE_CHECKING:
+    from knitting.plan.troubles import Trouble
+
+_SAID_IN = {
+    "knitting.fabric.facts": "plan_troubles",
+    "knitting.plan.facts": "plan_troubles",
+    "knitting.plan.changes": "plan_changes",
+    "knitting.forecast.facts": "forecasts",
+    "knitting.flatness.statements": "findings",
+    "knitting.recognise.course": "recognitions",
 }
+"""Where the sentences of the statements of a module stand; loaded when the first of them is said."""
 
 
 def said(statement: Statement) -> str:
@@ -25,7 +28,8 @@ def said(statement: Statement) -> str:
     if isinstance(statement, Sentence):
         facts = {name: said(fact) if isinstance(fact, Statement) else fact for name, fact in statement.facts}
         return filled(_(statement.source), statement, **facts)
-    sentence = _SENTENCES[type(statement)]
+    kind = type(statement)
+    sentence = import_module(f"knitting.saying.{_SAID_IN[kind.__module__]}").TEMPLATES[kind]
     return filled(_(sentence), statement) if isinstance(sentence, str) else sentence(statement)
 
 

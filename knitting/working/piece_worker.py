@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from knitting.in_pattern.piece_in_pattern import in_pattern
+from knitting.in_pattern.asked import in_pattern
 from knitting.measures import Gauge, GaugesFrom
 from knitting.needle.needle import Needle
 from knitting.needle.worked import PartWork, Run, WorkedOrder, WorkedPiece, WorkedRow

@@ -2,6 +2,7 @@
 
 import io
 import json
+import subprocess
 import sys
 from pathlib import Path
 
@@ -249,3 +250,15 @@ def test_shape_says_how_the_cloth_lies(pattern, capsys):
     assert found["defect_deg"] == pytest.approx(45.24, abs=0.5)
     main(["shape", pattern(triangle), "--gauge", "18x36"])
     assert json.loads(capsys.readouterr().out)["flatness"] == []
+
+
+@pytest.mark.parametrize("call", ["check {file}", "count {file}", "write {file}", "constructions"])
+def test_nothing_that_lays_a_cloth_is_loaded_to_count_rows(tmp_path, call):
+    file = tmp_path / "piece.txt"
+    file.write_text("Cast on 9 sts.\nRow 1: K2, yo, k to end.\n")
+    program = (
+        "import sys; from knitting.command_line.commands import main; "
+        f"code = main({call.format(file=file).split()!r}); "
+        "sys.exit(code or ('numpy' in sys.modules) * 3)"
+    )
+    assert subprocess.run([sys.executable, "-c", program], capture_output=True, check=False).returncode == 0

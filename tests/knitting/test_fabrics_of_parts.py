@@ -20,7 +20,7 @@ from knitting.plan_editing.fabric_use import (
     with_fabric,
     without_fabric,
 )
-from knitting.recognise import recognise
+from knitting.recognise.recognition import recognise
 from knitting.saying.statements import said
 from knitting.sizing.repeat_fit import adjustments, nearest_even, repeat_fits, with_count
 from knitting.stitches import STITCHES

@@ -26,7 +26,7 @@ from knitting.plan_editing.structure import (
     without_shaping,
     without_stage,
 )
-from knitting.recognise import recognise
+from knitting.recognise.recognition import recognise
 from knitting.saying.statements import said, said_refusal
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece

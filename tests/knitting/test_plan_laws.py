@@ -14,7 +14,7 @@ from knitting.forecast.forecast import forecast_of
 from knitting.formatter import format_piece
 from knitting.measures import Gauge
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
-from knitting.recognise import recognise
+from knitting.recognise.recognition import recognise
 from knitting.saying.statements import said
 from knitting.sizing.parameters import following_measures, parameters
 from knitting.sizing.rescaled import Scale, near_size

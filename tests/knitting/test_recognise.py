@@ -12,7 +12,8 @@ from knitting.constructions import CONSTRUCTIONS
 from knitting.dialects.dialect import dialect
 from knitting.forecast.forecast import forecast_of
 from knitting.formatter import format_piece
-from knitting.recognise import recognise, recognise_each
+from knitting.recognise.recognition import recognise
+from knitting.recognise.several import recognise_each
 from knitting.rows import Marking
 from knitting.saying.statements import said
 from knitting.substitution import FirstStitch, OwnHand, substitute

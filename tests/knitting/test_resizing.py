@@ -8,7 +8,7 @@ import pytest
 from knitting.constructions import CONSTRUCTIONS
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
-from knitting.recognise import recognise
+from knitting.recognise.recognition import recognise
 from knitting.saying.statements import said
 from knitting.sizing.parameters import WHOLE, parameters
 from knitting.sizing.rescaled import Scale, more_often, near_size, regauged

@@ -14,7 +14,7 @@ from knitting.flatness.finder import top_angle_deg
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Beside, Plan, Rows, Stage
-from knitting.recognise import recognise
+from knitting.recognise.recognition import recognise
 from knitting.remedies import advise, advise_words
 from knitting.saying.statements import said
 from knitting.words.writer import write

@@ -9,14 +9,14 @@ from knitting.cloth import lay_flat
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
-from knitting.flatness import Bend, flatness
-from knitting.flatness.finder import top_angle_deg
+from knitting.flatness import Bend
+from knitting.flatness.finder import flatness, top_angle_deg
 from knitting.flatness.folding import folds
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.plan.plan import Beside, Plan, Rows, Shaping, Stage
 from knitting.problems import NOWHERE
-from knitting.recognise import recognise
+from knitting.recognise.recognition import recognise
 from knitting.remedies import advise, advise_words
 from knitting.remedies.rates import at_rate
 from knitting.rows import Work

@@ -6,8 +6,9 @@ Angles are from closed forms (plane geometry); every change is worked and laid o
 import pytest
 
 from knitting.cloth import lay_flat
-from knitting.flatness import Bend, flatness
-from knitting.recognise import Recognition
+from knitting.flatness import Bend
+from knitting.flatness.finder import flatness
+from knitting.recognise.recognition import Recognition
 from knitting.remedies import advise_words
 from knitting.remedies.step_changes import other_side_of_marks
 from knitting.remedies.unrolled_piece import rolled, unrolled
