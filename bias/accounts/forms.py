@@ -29,9 +29,11 @@ class WaysForm(_ModelForm):
         label=_lazy("Rest your hands after so many minutes (0: say nothing)"), min_value=0, max_value=240
     )
 
+    volume = forms.IntegerField(label=_lazy("How loud rows are read aloud, in percent"), min_value=0, max_value=100)
+
     class Meta:
         model = Ways
-        fields = ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes")
+        fields = ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume")
 
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         kwargs.setdefault("label_suffix", "")

@@ -40,6 +40,14 @@ class Ways(models.Model):
         LARGE = "large", _lazy("large")
         LARGEST = "largest", _lazy("largest")
 
+    class Pedal(models.TextChoices):
+        """Which keys of a page-turner or a foot pedal work a row and take it back."""
+
+        NONE = "", _lazy("none")
+        PAGES = "pages", _lazy("Page Down and Page Up")
+        ARROWS = "arrows", _lazy("the arrows down and up")
+        SIDEWAYS = "sideways", _lazy("the arrows right and left")
+
     knitter = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="ways")
     dialect = models.CharField("words", max_length=8, blank=True, default="")
     marking = models.CharField(
@@ -53,6 +61,15 @@ class Ways(models.Model):
     rest_minutes = models.PositiveSmallIntegerField(
         _lazy("rest your hands after so many minutes (0: say nothing)"), default=0
     )
+
+    pedal = models.CharField(
+        _lazy("a foot pedal's keys: row done, and a row back"),
+        max_length=8,
+        blank=True,
+        default="",
+        choices=Pedal.choices,
+    )
+    volume = models.PositiveSmallIntegerField(_lazy("how loud rows are read aloud, in percent"), default=100)
 
     class Meta:
         verbose_name_plural = "ways"

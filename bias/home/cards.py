@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
@@ -18,6 +19,7 @@ from bias.home.card_facts import CardFacts, keep, key_of, known
 from bias.pieces.models import Piece, PieceQuerySet, Revision
 from knitting.log import Progress
 
+_log = logging.getLogger(__name__)
 A_PAGE = 20
 LONGEST_SEARCH = 200
 ORDERS: Mapping[str, tuple[str | Combinable, ...]] = {
@@ -51,6 +53,15 @@ class Card:
 
 
 @dataclass(frozen=True, slots=True)
+class FailedCard:
+    """A piece whose card could not be worked out, which is our fault: the others are shown all the same."""
+
+    piece: Piece
+
+    kind: ClassVar[str] = "failed"
+
+
+@dataclass(frozen=True, slots=True)
 class WaitingCard:
     """A piece whose card is not worked out yet: the page asks for it."""
 
@@ -69,7 +80,7 @@ class UnreadableCard:
     kind: ClassVar[str] = "unreadable"
 
 
-AnyCard = Card | WaitingCard | UnreadableCard
+AnyCard = Card | WaitingCard | UnreadableCard | FailedCard
 
 
 @dataclass(frozen=True, slots=True)
@@ -118,7 +129,12 @@ def cards(owner: Any, pieces: Iterable[Piece], seconds: float | None) -> list[An
             found.append(WaitingCard(piece))
             continue
         if key not in kept:
-            new = _worked_out(revision, progress)
+            try:
+                new = _worked_out(revision, progress)
+            except Exception:
+                _log.exception("The card of piece %s could not be drawn", piece.pk)
+                found.append(FailedCard(piece))
+                continue
             if new is None:
                 found.append(UnreadableCard(piece, revision.number))
                 continue

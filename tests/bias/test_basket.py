@@ -11,7 +11,7 @@ from bias.at_needles.actions import row_done
 from bias.home.models import KeptCard
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
-from bias.results import forget_all
+from bias.results import Results, forget_all
 from tests.bias.pages import shown
 
 WORDS = "Title: {title}\nCast on 9 sts.\nRow 1: K2, yo, k to end. (10 sts)\nRow 2: Knit.\n"
@@ -156,3 +156,18 @@ def test_no_card_of_somebody_else(client, django_user_model):
     piece = keep_piece(other, WORDS.format(title="Quay"))
     assert client.get(f"/cards/{piece.pk}/").status_code == 404
     assert Piece.objects.get(pk=piece.pk).owner == other
+
+
+def test_a_card_that_cannot_be_drawn_says_so_and_the_others_stand(client, basket, monkeypatch):
+    def fails(results, rows):
+        if "Quay 43" in results.text:
+            raise ZeroDivisionError
+        return "<svg></svg>"
+
+    monkeypatch.setattr(Results, "silhouette_svg", fails)
+    page = shown(client.get("/"))
+    assert page.count('<li class="card') == 20
+    assert page.count("This card could not be drawn") == 1
+    assert KeptCard.objects.count() == 19
+    monkeypatch.undo()
+    assert "This card could not be drawn" not in shown(client.get("/"))

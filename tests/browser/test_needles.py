@@ -291,3 +291,33 @@ def test_a_planted_mistake_is_explained_and_what_is_done_holds(page, live_server
     done(page, 11)
     wait_for_rows(shawl, 11)
     assert progress_of(shawl).differences[0].counts == (14, 13)
+
+
+PEDALS = [("pages", "PageDown", "PageUp"), ("arrows", "ArrowDown", "ArrowUp"), ("sideways", "ArrowRight", "ArrowLeft")]
+
+
+@pytest.mark.parametrize(("pedal", "done_key", "back_key"), PEDALS, ids=[case[0] for case in PEDALS])
+def test_a_foot_pedal_works_rows_with_the_keys_that_her_ways_name(page, live_server, shawl, pedal, done_key, back_key):
+    page.goto(f"{live_server.url}/ways/")
+    page.get_by_label("foot pedal").select_option(pedal)
+    page.get_by_label("How loud").fill("40")
+    page.get_by_role("button", name="Keep them").click()
+    open_needles(page, live_server, shawl)
+    for row in (2, 3):
+        page.keyboard.press(done_key)
+        expect(page.locator(f".shown-row[data-number='{row}']")).to_be_visible()
+    page.keyboard.press(back_key)
+    expect(page.locator(".shown-row[data-number='2']")).to_be_visible()
+    wait_for_rows(shawl, 1, presses=3)
+    page.evaluate("() => { speechSynthesis.speak = (said) => { window.spoken = [said.volume, said.text]; }; }")
+    page.keyboard.press("r")
+    volume, words = page.evaluate("window.spoken")
+    assert (round(volume, 2), bool(words)) == (0.4, True)
+
+
+def test_keys_that_scroll_work_no_row_where_there_is_no_pedal(page, live_server, shawl):
+    open_needles(page, live_server, shawl)
+    for key in ("PageDown", "ArrowDown", "ArrowUp", "PageUp"):
+        page.keyboard.press(key)
+    expect(page.locator(".shown-row[data-number='1']")).to_be_visible()
+    assert progress_of(shawl).rows == 0

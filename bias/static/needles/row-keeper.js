@@ -7,6 +7,12 @@ import { Waiting, deviceId, newId } from "./waiting.js";
 
 const LOOKS_AGAIN_AFTER = 5000;
 const HANDS_REST_AFTER = 4000;
+/** @type {Record<string, string[]>} */
+const PEDALS = {
+  pages: ["PageDown", "PageUp"],
+  arrows: ["ArrowDown", "ArrowUp"],
+  sideways: ["ArrowRight", "ArrowLeft"],
+};
 const ROWS_LEFT_TO_FETCH = 20;
 
 document.addEventListener("alpine:init", () => {
@@ -160,12 +166,19 @@ document.addEventListener("alpine:init", () => {
         ArrowLeft: () => this.step(-1),
         Backspace: () => this.back(),
         r: () => this.aloud(),
+        ...this.pedal(),
       };
       if (event.key in keys) keys[event.key]();
       else if (page && (event.key !== "c" || this.state.rows)) location.assign(page + this.query);
       else if ((event.key === " " || event.key === "Enter") && !onButton) this.done();
       else return;
       event.preventDefault();
+    },
+
+    // A page-turner or a foot pedal presses keys: those that her ways name work a row, and take it back.
+    pedal() {
+      const [done, back] = PEDALS[this.data.pedal ?? ""] ?? [];
+      return done ? { [done]: () => this.done(), [back]: () => this.back() } : {};
     },
 
     // -- what is shown
@@ -293,7 +306,9 @@ document.addEventListener("alpine:init", () => {
       const words = this.shownRow?.dataset.spoken;
       if (!words || !("speechSynthesis" in window)) return;
       speechSynthesis.cancel();
-      speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+      const spoken = new SpeechSynthesisUtterance(words);
+      spoken.volume = Number(this.data.volume ?? 100) / 100;
+      speechSynthesis.speak(spoken);
     },
     async awake() {
       try {
