@@ -11,7 +11,7 @@ export UV_PYTHON_DOWNLOADS := never
 # Without compiled modules each of the many processes takes six seconds longer to begin.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots lock format serve
+.PHONY: demo test schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -72,6 +72,9 @@ format: setup-dev node_modules/.set-up
 	node_modules/.bin/prettier --write --log-level warn $(SCRIPTS)
 	$(BIN)/ruff check --fix . ; $(BIN)/ruff format .
 	$(BIN)/djade $$(git ls-files 'bias/**/*.html')
+
+icons: setup-dev browser  ## the icons of the installed application, from the mark
+	$(BIN)/python -m docs.icons
 
 lock: setup-dev  ## pin the dependencies anew, by hash
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/base.in -o requirements/base.txt

@@ -2,13 +2,16 @@
 
 from django.urls import path
 
-from bias.home import finding, piece_views, unreadable, views
+from bias.home import finding, installed, piece_views, unreadable, views
 
 urlpatterns = [
     path("", views.basket, name="basket"),
     path("cards/<number:piece_id>/", views.one_card, name="card"),
     path("pieces/<number:piece_id>/unreadable/", unreadable.go_on, name="unreadable"),
     path("pieces/<number:piece_id>/unreadable.txt", unreadable.text_file, name="unreadable-text"),
+    path("manifest.webmanifest", installed.manifest, name="manifest"),
+    path("go-on/", installed.go_on, name="go-on"),
+    path("offline/", installed.offline, name="offline-start"),
     path("find/", finding.find, name="find"),
     path("put-away/", views.away, name="away"),
     path("pieces/<number:piece_id>/put-away/", piece_views.put_away, name="put-away"),

@@ -5,6 +5,7 @@ const PAGES = "bias-pages",
   ROWS = "bias-rows";
 const isPage = (url) => /^\/pieces\/\d+\/needles\/(log\/)?$/.test(url.pathname);
 const isAsked = (url) => /^\/pieces\/\d+\/needles\/(count|lost)\/$/.test(url.pathname);
+const isStart = (url) => url.pathname === "/";
 const isFile = (url) => url.pathname.startsWith("/static/");
 
 self.addEventListener("install", () => self.skipWaiting());
@@ -23,6 +24,7 @@ self.addEventListener("fetch", (event) => {
   if (isFile(url)) event.respondWith(answered(event, FILES, event.request));
   else if (event.request.mode !== "navigate") return;
   else if (isPage(url)) event.respondWith(answered(event, PAGES, event.request));
+  else if (isStart(url)) event.respondWith(answered(event, null, new URL("/offline/", url).href));
   else if (isAsked(url)) event.respondWith(answered(event, null, offlinePage(url)));
 });
 

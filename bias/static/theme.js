@@ -8,7 +8,12 @@
       return null;
     }
   };
-  const show = (theme) => root.classList.toggle("dark", theme === "dark");
+  const show = (theme) => {
+    root.classList.toggle("dark", theme === "dark");
+    if (!kept()) return; // the page says a colour for each that the machine may choose
+    for (const bar of document.querySelectorAll("meta[name=theme-color]"))
+      bar.setAttribute("content", theme === "dark" ? "#1d2330" : "#fffdf8");
+  };
   const machine = matchMedia("(prefers-color-scheme: dark)");
   show(kept() ?? (machine.matches ? "dark" : "light"));
   machine.addEventListener("change", () => kept() ?? show(machine.matches ? "dark" : "light"));

@@ -11,7 +11,7 @@ from bias.writing.models import Draft
 from tests.addresses import address, patterns
 
 WAYS = ("get", "head", "post", "put", "patch", "delete", "options", "trace")
-OPEN = {"sign-in", "sign-out", "service-worker"}
+OPEN = {"sign-in", "sign-out", "service-worker", "manifest"}
 """What is open to somebody who is not signed in."""
 NOTHING_HERE = {302, 403, 404, 405}
 EVERY = {pattern.name: pattern for pattern in patterns()}

@@ -1,9 +1,11 @@
 """The rooms of a piece, what its menu does, and finding from anywhere."""
 
 import html
+from uuid import uuid4
 
 import pytest
 
+from bias.at_needles.actions import row_done
 from bias.home.rooms import ROOMS
 from bias.pieces.actions import NO_TITLE, keep_piece, keep_plan, revise
 from bias.pieces.models import Piece
@@ -144,3 +146,22 @@ def test_a_piece_a_page_or_a_word_is_found(client, gull, asked, says):
 def test_finding_shows_nothing_of_others(client, gull, django_user_model):
     keep_piece(django_user_model.objects.create_user("stranger"), GULL.replace("Gull", "Gannet"))
     assert "Gannet</a>" not in shown(client.get("/find/", {"for": "gannet"}))
+
+
+def test_a_device_is_told_how_to_install_it(client, settings):
+    settings.BIAS_HOUSEHOLD = False
+    answer = client.get("/manifest.webmanifest")  # asked for without a session
+    assert answer["Content-Type"] == "application/manifest+json"
+    about = answer.json()
+    assert (about["name"], about["start_url"], about["display"]) == ("Bias", "/", "standalone")
+    assert [icon["sizes"] for icon in about["icons"]] == ["192x192", "512x512", "512x512"]
+    assert [shortcut["url"] for shortcut in about["shortcuts"]] == ["/go-on/", "/bring-in/"]
+
+
+def test_going_on_leads_to_the_row_that_was_worked_last(client, gull, planned):
+    assert client.get("/go-on/").headers["Location"] == "/"
+    for piece in (gull, planned):
+        row_done(piece, uuid4(), 1, piece.current.number)
+        assert client.get("/go-on/").headers["Location"] == f"/pieces/{piece.pk}/needles/"
+    client.post(f"/pieces/{planned.pk}/put-away/")
+    assert client.get("/go-on/").headers["Location"] == f"/pieces/{gull.pk}/needles/"

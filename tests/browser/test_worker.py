@@ -53,3 +53,18 @@ def test_a_kept_page_does_not_open_once_the_session_is_known_to_have_ended(page,
         page.reload()
     context.set_offline(False)
     page.wrong[:] = []
+
+
+def test_without_the_network_the_start_page_shows_what_the_device_holds(page, live_server, demo, context):
+    piece = demo["Tideline shawl"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
+    expect(page.locator("html[data-offline=ready]")).to_be_attached()
+    context.set_offline(True)
+    page.goto(live_server.url)
+    expect(page.get_by_role("heading", name="Without the network")).to_be_visible()
+    page.get_by_role("link", name="Tideline shawl").click()
+    expect(page.locator(".shown-row")).to_be_visible()
+    context.set_offline(False)
+    page.goto(live_server.url)
+    expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
+    page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]

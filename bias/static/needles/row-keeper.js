@@ -338,7 +338,8 @@ document.addEventListener("alpine:init", () => {
         navigator.serviceWorker.addEventListener("message", () => {
           document.documentElement.dataset.offline = "ready"; // all is kept: from now on it works without the network
         });
-        ready.active?.postMessage({ keep: [location.href, ...pages, ...filesOfPage()], once: copies });
+        const start = [this.data.start, this.data.held].map((each) => new URL(each ?? "", location.href).href);
+        ready.active?.postMessage({ keep: [location.href, ...pages, ...start, ...filesOfPage()], once: copies });
       } catch {
         // Without it the page works while the network does.
       }
