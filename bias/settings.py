@@ -198,7 +198,6 @@ CONTENT_SECURITY_POLICY = {
         "img-src": [SELF, "data:", "blob:"],
         "connect-src": [SELF],
         "worker-src": [SELF],
-        "manifest-src": [SELF],
         "form-action": [SELF],
         "base-uri": [NONE],
         "frame-ancestors": [NONE],
