@@ -2,17 +2,12 @@
 import { all, closest } from "../dom.js";
 import { gettext, ngettext } from "../said.js";
 import { keepPart, keepRows, keepState, partKept, rowsKept, stateKept } from "./device-store.js";
+import { pedalKeys } from "./pedals.js";
 import { progress } from "./progress.js";
 import { Waiting, deviceId, newId } from "./waiting.js";
 
 const LOOKS_AGAIN_AFTER = 5000;
 const HANDS_REST_AFTER = 4000;
-/** @type {Record<string, string[]>} */
-const PEDALS = {
-  pages: ["PageDown", "PageUp"],
-  arrows: ["ArrowDown", "ArrowUp"],
-  sideways: ["ArrowRight", "ArrowLeft"],
-};
 const ROWS_LEFT_TO_FETCH = 20;
 
 document.addEventListener("alpine:init", () => {
@@ -166,19 +161,17 @@ document.addEventListener("alpine:init", () => {
         ArrowLeft: () => this.step(-1),
         Backspace: () => this.back(),
         r: () => this.aloud(),
-        ...this.pedal(),
+        ...pedalKeys(
+          this.data.pedal,
+          () => this.done(),
+          () => this.back(),
+        ),
       };
       if (event.key in keys) keys[event.key]();
       else if (page && (event.key !== "c" || this.state.rows)) location.assign(page + this.query);
       else if ((event.key === " " || event.key === "Enter") && !onButton) this.done();
       else return;
       event.preventDefault();
-    },
-
-    // A page-turner or a foot pedal presses keys: those that her ways name work a row, and take it back.
-    pedal() {
-      const [done, back] = PEDALS[this.data.pedal ?? ""] ?? [];
-      return done ? { [done]: () => this.done(), [back]: () => this.back() } : {};
     },
 
     // -- what is shown
