@@ -27,17 +27,14 @@ def rename(request: HttpRequest, piece_id: int) -> HttpResponse:
     name = request.POST.get("name", "")
     try:
         with transaction.atomic():
+            before = piece.current.number
             revision = actions.rename(piece, name)
-            planning.rename(piece, piece.title, revision)
-            writing.rename(piece, piece.title, revision.number)
+            if revision.number != before:
+                planning.rename(piece, piece.title, before, revision)
+                writing.rename(piece, piece.title, before, revision.number)
     except NotRead as refused:
-        about: dict[str, Any] = {
-            "piece": piece,
-            "name": name,
-            "why": said_refusal(refused),
-            "back": _back(request, piece),
-        }
-        return render(request, "home/rename.html", about, status=422)
+        about: dict[str, Any] = {"piece": piece, "name": name, "why": said_refusal(refused)}
+        return render(request, "home/rename.html", {**about, "back": _back(request, piece)}, status=422)
     return redirect(_back(request, piece))
 
 

@@ -15,35 +15,10 @@ Keys: TypeAlias = "tuple[tuple[str | Promise, ...], Promise]"
 """Keys, and what they do."""
 
 CLOTH_KEYS: tuple[Keys, ...] = (
-    (
-        (
-            "↑",
-            "↓",
-        ),
-        _("the needle a row on or back"),
-    ),
-    (
-        (
-            _("PgUp"),
-            _("PgDn"),
-        ),
-        _("ten rows on or back"),
-    ),
-    (
-        (
-            _("Home"),
-            _("End"),
-        ),
-        _("to the first or the last row"),
-    ),
-    (
-        (
-            "+",
-            "-",
-            "0",
-        ),
-        _("nearer, further, the whole cloth"),
-    ),
+    (("↑", "↓"), _("the needle a row on or back")),
+    ((_("PgUp"), _("PgDn")), _("ten rows on or back")),
+    ((_("Home"), _("End")), _("to the first or the last row")),
+    (("+", "-", "0"), _("nearer, further, the whole cloth")),
 )
 
 
@@ -96,17 +71,7 @@ ROOMS = (
                 _("Stitches"),
                 "stitches",
                 plans_only=True,
-                keys=(
-                    (
-                        (
-                            "←",
-                            "→",
-                            "↑",
-                            "↓",
-                        ),
-                        _("from square to square of a stitch pattern"),
-                    ),
-                ),
+                keys=((("←", "→", "↑", "↓"), _("from square to square of a stitch pattern")),),
             ),
         ),
     ),
@@ -121,42 +86,11 @@ ROOMS = (
                 "chart",
                 of_plan="plan-chart",
                 keys=(
-                    (
-                        (
-                            "←",
-                            "→",
-                        ),
-                        _("to the stitch beside"),
-                    ),
-                    (
-                        (
-                            "↑",
-                            "↓",
-                        ),
-                        _("along the wale, a row up or down"),
-                    ),
-                    (
-                        (
-                            _("PgUp"),
-                            _("PgDn"),
-                        ),
-                        _("ten rows up or down"),
-                    ),
-                    (
-                        (
-                            _("Home"),
-                            _("End"),
-                        ),
-                        _("to the ends of the row"),
-                    ),
-                    (
-                        (
-                            "+",
-                            "-",
-                            "0",
-                        ),
-                        _("nearer, further, the whole chart"),
-                    ),
+                    (("←", "→"), _("to the stitch beside")),
+                    (("↑", "↓"), _("along the wale, a row up or down")),
+                    ((_("PgUp"), _("PgDn")), _("ten rows up or down")),
+                    ((_("Home"), _("End")), _("to the ends of the row")),
+                    (("+", "-", "0"), _("nearer, further, the whole chart")),
                 ),
             ),
         ),
@@ -172,13 +106,7 @@ ROOMS = (
                 keys=(
                     (("F8",), _("to the next place that asks; with Shift to the one before")),
                     ((_("Tab"),), _("from such a place to its answers")),
-                    (
-                        (
-                            _("Ctrl+Z"),
-                            _("Ctrl+Y"),
-                        ),
-                        _("a change back, or on again"),
-                    ),
+                    ((_("Ctrl+Z"), _("Ctrl+Y")), _("a change back, or on again")),
                 ),
             ),
             RoomPage("written", _("Written out"), "written"),
@@ -195,21 +123,9 @@ ROOMS = (
                 _("Row"),
                 "needles",
                 keys=(
-                    (
-                        (
-                            _("Space"),
-                            _("Enter"),
-                        ),
-                        _("row done"),
-                    ),
+                    ((_("Space"), _("Enter")), _("row done")),
                     ((_("Backspace"),), _("a row back")),
-                    (
-                        (
-                            "→",
-                            "←",
-                        ),
-                        _("to the next part, or the one before"),
-                    ),
+                    (("→", "←"), _("to the next part, or the one before")),
                     (("c",), _("count")),
                     (("l",), _("lost")),
                     (("n",), _("a note")),

@@ -100,7 +100,9 @@ def rename(piece: Piece, name: str) -> Revision:
 def copy_of(piece: Piece, name: str) -> Piece:
     """A new piece, called ``name``, with the rows or the plan of another as it stands; its log is its own."""
     twin = Piece.objects.create(owner=piece.owner, title=name[:_LONGEST_TITLE])
-    Revision.objects.create(piece=twin, number=1, **_called(piece.current, name[:_LONGEST_TITLE]))
+    current = piece.current
+    source = _called(current, twin.title) if current.readable else {"plan": current.plan}
+    Revision.objects.create(piece=twin, number=1, **source)
     return twin
 
 

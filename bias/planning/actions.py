@@ -135,9 +135,9 @@ def drop(state: SketchState) -> SketchState:
     return replace(state, sketch=None)
 
 
-def rename(piece: Piece, name: str, revision: Revision) -> None:
-    """What is not saved yet of a piece is called so as well, and goes on from the revision that is."""
-    sketch = Sketch.objects.filter(piece=piece).first()
+def rename(piece: Piece, name: str, before: int, revision: Revision) -> None:
+    """What is not saved yet over revision ``before`` of a piece is called so as well, and goes on from ``revision``."""
+    sketch = Sketch.objects.filter(piece=piece, started_from=before).first()
     if sketch is not None:
         plans = [plan if why_unreadable(plan) else named_plan(plan, name) for plan in sketch.plans]
         _written(state_over(revision), sketch, plans=plans, started_from=revision.number)

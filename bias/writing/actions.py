@@ -73,10 +73,10 @@ def drop_draft(owner: Any, piece: Piece | None) -> None:
 
 
 @transaction.atomic
-def rename(piece: Piece, name: str, started_from: int) -> None:
-    """What is typed of a piece and not saved yet is called so as well, and goes on from revision ``started_from``."""
+def rename(piece: Piece, name: str, before: int, started_from: int) -> None:
+    """What is typed over revision ``before`` is called so as well, and goes on from revision ``started_from``."""
     draft = draft_of(piece.owner, piece)
-    if draft is not None:
+    if draft is not None and draft.started_from == before:
         draft.words, draft.started_from = named_words(draft.words, name), started_from
         draft.changes += 1
         draft.save()

@@ -7,7 +7,7 @@ import pytest
 
 from bias.at_needles.actions import row_done
 from bias.home.rooms import ROOMS
-from bias.pieces.actions import NO_TITLE, keep_piece, keep_plan, revise
+from bias.pieces.actions import NO_TITLE, keep_piece, keep_plan, revise, revise_plan
 from bias.pieces.models import Piece
 from bias.planning.models import Sketch
 from bias.writing.models import Draft
@@ -74,6 +74,26 @@ def test_another_name_goes_into_what_is_typed_and_not_saved_yet(client, gull):
     client.post(f"/pieces/{gull.pk}/name/", {"name": "Tern"})
     draft = Draft.objects.get(piece=gull)
     assert (draft.words, draft.started_from) == (typed.replace("Gull", "Tern"), 2)
+
+
+@pytest.mark.parametrize("name", ["Tern", "", "{title}"])
+def test_another_name_hides_no_saving_that_overtook_what_is_changed(client, gull, planned, name):
+    client.post(f"/pieces/{planned.pk}/plan/change/", {"cast_on": "53", "seen": "0"})
+    revise_plan(planned, 1, plan_text(made("mitre", cast_on=61)))
+    client.post(f"/pieces/{gull.pk}/words/check/", {"words": GULL + "\nRow 2: Purl.", "started_from": "1"})
+    revise(gull, 1, GULL + "\nRow 2: Knit.")
+    for piece in (gull, planned):
+        client.post(f"/pieces/{piece.pk}/name/", {"name": name.format(title=piece.title)})
+    assert Sketch.objects.get(piece=planned).started_from == 1
+    assert Draft.objects.get(piece=gull).started_from == 1
+
+
+def test_a_plan_that_cannot_be_read_is_called_nothing_else_and_copied_as_it_is(client, planned):
+    planned.revisions.update(plan='{"format": "bias-plan", "version": 99}')
+    client.post(f"/pieces/{planned.pk}/name/", {"name": "Tern"})
+    client.post(f"/pieces/{planned.pk}/copy/")
+    assert planned.revisions.count() == 1
+    assert {piece.current.plan for piece in Piece.objects.all()} == {planned.current.plan}
 
 
 @pytest.mark.parametrize("name", ["", "   ", "Gull"])
