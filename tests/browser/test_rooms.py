@@ -1,5 +1,7 @@
 """The rooms of a piece by mouse, by touch and by keys alone, at a desk and on a phone."""
 
+from dataclasses import replace
+
 import pytest
 from playwright.sync_api import expect
 
@@ -92,3 +94,16 @@ def test_a_piece_is_called_otherwise_and_knitted_again_from_its_menu(page, live_
     page.get_by_role("button", name="Knit it again, with changes").click()
     page.wait_for_url("**/plan/")
     expect(page.locator(".crumbs")).to_have_text("Terns & gulls, again")
+
+
+TITLES = {"wide": "W" * 200, "right to left": "ש" * 200, "emoji": "🧶" * 100, "words": "a long name " * 16}
+
+
+@pytest.mark.parametrize("title", TITLES.values(), ids=TITLES)
+def test_no_title_is_wider_than_the_screen(page, live_server, transactional_db, title):
+    piece = keep_plan(household_knitter(), plan_text(replace(made("mitre", cast_on=49), name=title)))
+    for size in (DESK, PHONE):
+        page.set_viewport_size(size)
+        for address in ("/", f"/pieces/{piece.pk}/", f"/pieces/{piece.pk}/needles/", "/find/?for=W"):
+            page.goto(live_server.url + address)
+            assert page.evaluate("document.documentElement.scrollWidth") <= size["width"], address
