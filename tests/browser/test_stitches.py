@@ -135,6 +135,23 @@ def test_a_second_thought_about_one_part_outlives_the_answer_to_the_first(page, 
     wait_for_fabrics(page, piece, back="moss")
 
 
+def test_a_row_asked_for_while_an_answer_is_on_its_way_is_shown_after_it(page, live_server, shawl):
+    page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/")
+    row = page.get_by_label("up to row")
+    page.route("**/stitches/edge/**", lambda route: (time.sleep(0.3), route.continue_()), times=2)
+    for _ in range(5):
+        page.get_by_label("row", exact=True).press("ArrowRight")
+    expect(page.locator(".edge-picture")).to_contain_text("row 37")
+    expect(row).to_have_value("37")
+    page.route("**/stitches/change/", lambda route: (time.sleep(0.5), route.continue_()), times=1)
+    with page.expect_request("**/stitches/change/"):
+        page.get_by_label("fabric of cloth", exact=True).select_option("moss")
+    with page.expect_response("**/stitches/change/"):
+        page.get_by_label("row", exact=True).press("ArrowLeft")
+    expect(page.locator(".edge-picture")).to_contain_text("row 36")
+    expect(row).to_have_value("36")
+
+
 def test_typed_rows_say_how_they_read(page, live_server, shawl):
     page.goto(f"{live_server.url}/pieces/{shawl.pk}/stitches/")
     page.get_by_role("button", name="Typed as rows").click()

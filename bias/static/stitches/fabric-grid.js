@@ -1,5 +1,5 @@
 // The small grid of an own fabric: squares are pressed, or gone over by keys; the server says whether it can be worked.
-import { all, closest, field } from "../dom.js";
+import { closest } from "../dom.js";
 import { gettext } from "../said.js";
 /** @type {any} */
 let grid = null;
@@ -208,11 +208,6 @@ document.addEventListener("keydown", (event) => {
 });
 
 document.addEventListener("input", (event) => {
-  if (/** @type {Element} */ (event.target).matches?.("[data-slides]")) {
-    const slider = /** @type {HTMLInputElement} */ (event.target);
-    const number = /** @type {any} */ (slider.form?.elements.namedItem(slider.dataset.slides ?? ""));
-    number.value = slider.value;
-  }
   if (grid && /** @type {Element} */ (event.target).matches?.("#own textarea, #own select, #own [name=own_name]"))
     check();
 });
@@ -221,46 +216,6 @@ document.addEventListener("change", (event) => {
   const fields = grid.form.elements;
   resize(parseInt(fields.columns.value, 10), parseInt(fields.rows_.value, 10));
 });
-
-// What the close-up shows is kept over a change of the plan.
-function kept() {
-  const form = /** @type {any} */ (document.getElementById("edge-form"));
-  const row = field("at-row");
-  if (!form || !row) return;
-  row.value = form.elements.row.value;
-  field("at-part").value = form.elements.edge_part.value;
-  field("at-end").value = form.elements.end.value;
-}
-
-// What was changed while an answer was on its way is put into the new page and sent after it.
-let pending = [];
-document.addEventListener("htmx:beforeSwap", (event) => {
-  if (event.detail.target?.id !== "stitches") return;
-  const sent = event.detail.requestConfig;
-  const fields = all(".wear select, .wear input");
-  const left = fields.filter((each) => (sent?.elt.contains(each) ? !asSent(each, sent.formData) : differs(each)));
-  pending = left.map((/** @type {any} */ each) => [each.id, each.type === "checkbox" ? each.checked : each.value]);
-});
-
-function asSent(/** @type {any} */ field, /** @type {FormData} */ sent) {
-  return field.type === "checkbox" ? field.checked === sent.has(field.name) : field.value === sent.get(field.name);
-}
-
-function differs(/** @type {any} */ field) {
-  if (field.type === "checkbox") return field.checked !== field.defaultChecked;
-  if (field.tagName === "SELECT") return ![...field.options].some((each) => each.selected && each.defaultSelected);
-  return field.type !== "hidden" && field.value !== field.defaultValue;
-}
-
-function again() {
-  for (const [id, value] of pending.splice(0)) {
-    const changed = id && field(id);
-    if (!changed) continue;
-    if (changed.type === "checkbox") changed.checked = value;
-    else changed.value = value;
-    changed.dispatchEvent(new Event("change", { bubbles: true }));
-  }
-}
 
 // A fabric that was kept makes room for the next; one that was refused, or is being drawn, stays as it is.
 function cleared(event) {
@@ -274,12 +229,7 @@ function cleared(event) {
 }
 
 document.addEventListener("htmx:afterSwap", (event) => {
-  kept();
   start();
   if (event.detail.target?.id === "stitches") cleared(event);
 });
-document.addEventListener("htmx:afterSettle", again);
-document.addEventListener("DOMContentLoaded", () => {
-  kept();
-  start();
-});
+document.addEventListener("DOMContentLoaded", start);
