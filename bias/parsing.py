@@ -1,6 +1,9 @@
-"""Numbers as they come in addresses and forms, read in one place."""
+"""Numbers and ids as they come in addresses and forms, read in one place."""
 
 from __future__ import annotations
+
+import contextlib
+from uuid import UUID
 
 LARGEST = 99_999_999
 """No row, stitch, piece or revision has a higher number."""
@@ -45,3 +48,14 @@ def decimal(typed: str | None, most: float = 1_000_000) -> float | None:
     except ValueError:
         return None
     return value if 0 <= value <= most else None
+
+
+def given_id(typed: str | None) -> UUID | None:
+    """An id that a form was given; ``None`` where it is none.
+
+    >>> given_id("00000000000040008000000000000001"), given_id("one"), given_id(None)
+    (UUID('00000000-0000-4000-8000-000000000001'), None, None)
+    """
+    with contextlib.suppress(ValueError):
+        return UUID(typed or "")
+    return None

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from time import monotonic
 from typing import Any, ClassVar
+from urllib.parse import urlencode
 
 from django.conf import settings
 from django.db.models.expressions import Combinable
@@ -84,28 +85,56 @@ AnyCard = Card | WaitingCard | UnreadableCard | FailedCard
 
 
 @dataclass(frozen=True, slots=True)
+class Asked:
+    """Which pieces are asked for, in which order, and which twenty of them (from 1)."""
+
+    search: str = ""
+    order: str = ""
+    chapter: str = ""
+    finished: bool = False
+    page: int = 1
+
+    @property
+    def everything(self) -> bool:
+        """Whether it is the basket as it opens."""
+        return self == THE_BASKET
+
+    @property
+    def address(self) -> str:
+        """What stands in an address for it, but for the page."""
+        shelf = "finished" if self.finished else ""
+        given = {"q": self.search, "sort": self.order, "chapter": self.chapter, "shelf": shelf}
+        return urlencode({name: value for name, value in given.items() if value})
+
+    def pieces(self, owner: Any) -> PieceQuerySet:
+        """The pieces of a knitter that are meant, in their order; a search looks among the finished ones too."""
+        pieces = Piece.objects.of(owner).in_basket()
+        if self.search:
+            pieces = pieces.with_words(self.search[:LONGEST_SEARCH].split())
+        else:
+            pieces = pieces.finished() if self.finished else pieces.unfinished()
+        if self.chapter:
+            pieces = pieces.filter(chapter=self.chapter)
+        return pieces.order_by(*ORDERS[self.order])
+
+
+THE_BASKET = Asked()
+"""The basket as it opens."""
+
+
+@dataclass(frozen=True, slots=True)
 class CardPage:
-    """Some cards, which page of them it is (from 1), and whether more follow."""
+    """Some cards, and whether more follow."""
 
     cards: list[AnyCard]
-    page: int
     more: bool
 
 
-def pieces_like(owner: Any, search: str) -> PieceQuerySet:
-    """The pieces in a knitter's basket whose title has some words in it."""
-    pieces = Piece.objects.of(owner).in_basket()
-    for word in search[:LONGEST_SEARCH].split():
-        pieces = pieces.filter(title__icontains=word)
-    return pieces
-
-
-def card_page(owner: Any, search: str = "", page: int = 1, order: str = "") -> CardPage:
-    """Pieces of a knitter whose title has some words in it, in one of the orders of :data:`ORDERS`."""
-    pieces = pieces_like(owner, search).order_by(*ORDERS.get(order, ORDERS[""]))
-    first = (page - 1) * A_PAGE
-    found = list(pieces[first : first + A_PAGE + 1])
-    return CardPage(cards(owner, found[:A_PAGE], settings.BIAS_CARD_SECONDS), page, len(found) > A_PAGE)
+def card_page(owner: Any, asked: Asked = THE_BASKET) -> CardPage:
+    """The cards that a knitter asked for."""
+    first = (asked.page - 1) * A_PAGE
+    found = list(asked.pieces(owner)[first : first + A_PAGE + 1])
+    return CardPage(cards(owner, found[:A_PAGE], settings.BIAS_CARD_SECONDS), len(found) > A_PAGE)
 
 
 def card(owner: Any, piece: Piece) -> AnyCard:

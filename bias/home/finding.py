@@ -11,7 +11,7 @@ from django.urls import reverse
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_safe
 
-from bias.home.cards import LONGEST_SEARCH, pieces_like
+from bias.home.cards import LONGEST_SEARCH, Asked
 from bias.home.rooms import ROOMS
 from bias.parsing import whole_number
 from bias.pieces.models import Piece
@@ -45,7 +45,7 @@ def find(request: HttpRequest) -> HttpResponse:
     piece = Piece.objects.of(request.user).filter(pk=whole_number(request.GET.get("piece")) or 0).first()
     about: dict[str, Any] = {"asked": asked, "piece": piece}
     if asked:
-        about["pieces"] = pieces_like(request.user, asked)[:_MOST]
+        about["pieces"] = Asked(search=asked).pieces(request.user)[:_MOST]
         about["pages"] = _pages(asked, piece)[:_MOST]
         about["words"] = words_like(asked, _MOST)
     page = "home/_found.html" if request.headers.get("HX-Request") == "true" else "home/find.html"

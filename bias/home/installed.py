@@ -51,7 +51,7 @@ def manifest(request: HttpRequest) -> JsonResponse:
 @require_safe
 def go_on(request: HttpRequest) -> HttpResponse:
     """To the row of the piece that was worked last; to the basket where none was."""
-    own = Piece.objects.of(request.user).in_basket()
+    own = Piece.objects.of(request.user).in_basket().unfinished()
     last = Event.objects.filter(piece__in=own).order_by("-happened_at", "-pk").first()
     return redirect("needles", last.piece_id) if last is not None else redirect("basket")
 

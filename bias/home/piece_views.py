@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import uuid4
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -12,6 +13,7 @@ from django.utils.http import url_has_allowed_host_and_scheme
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_POST
 
+from bias.parsing import given_id
 from bias.pieces import actions
 from bias.pieces.models import Piece
 from bias.planning import actions as planning
@@ -42,7 +44,8 @@ def rename(request: HttpRequest, piece_id: int) -> HttpResponse:
 def copy(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Begin a piece again, with changes: its copy opens where it is planned or written."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    twin = actions.copy_of(piece, _("{title}, again").format(title=piece.title))
+    form_id = given_id(request.POST.get("form_id")) or uuid4()
+    twin = actions.copy_of(piece, _("{title}, again").format(title=piece.title), form_id)
     return redirect("plan" if twin.is_planned else "edit", twin.pk)
 
 
@@ -60,6 +63,25 @@ def bring_back(request: HttpRequest, piece_id: int) -> HttpResponse:
     piece = Piece.objects.one_of(request.user, piece_id)
     actions.bring_back(piece)
     return redirect("piece", piece.pk)
+
+
+@require_POST
+def finish(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Call a piece finished, or take it up again, and go back to where one was."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    if request.POST.get("again"):
+        actions.take_up(piece)
+    else:
+        actions.finish(piece)
+    return redirect(_back(request, piece))
+
+
+@require_POST
+def chapter(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """Put a piece into a chapter of the basket, and go back to where one was."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    actions.put_into_chapter(piece, request.POST.get("chapter", ""))
+    return redirect(_back(request, piece))
 
 
 def _back(request: HttpRequest, piece: Piece) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from typing import Any
+from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
@@ -17,6 +18,7 @@ from knitting.statements import N_
 NO_TITLE = N_("Piece of {date}")
 """What a piece is called whose rows or plan say no name."""
 _LONGEST_TITLE = 200
+LONGEST_CHAPTER = 60
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,9 +99,16 @@ def rename(piece: Piece, name: str) -> Revision:
 
 
 @transaction.atomic
-def copy_of(piece: Piece, name: str) -> Piece:
-    """A new piece, called ``name``, with the rows or the plan of another as it stands; its log is its own."""
-    twin = Piece.objects.create(owner=piece.owner, title=name[:_LONGEST_TITLE])
+def copy_of(piece: Piece, name: str, form_id: UUID) -> Piece:
+    """A new piece, called ``name``, with the rows or the plan of another as it stands; its log is its own.
+
+    The same form sent again gives the piece that it made.
+    """
+    twin, is_new = Piece.objects.get_or_create(
+        owner=piece.owner, form_id=form_id, defaults={"title": name[:_LONGEST_TITLE], "chapter": piece.chapter}
+    )
+    if not is_new:
+        return twin
     current = piece.current
     source = _called(current, twin.title) if current.readable else {"plan": current.plan}
     Revision.objects.create(piece=twin, number=1, **source)
@@ -135,6 +144,28 @@ def put_away(piece: Piece) -> None:
 def bring_back(piece: Piece) -> None:
     """Put a piece that was put away back into the basket, first among the others."""
     Piece.objects.filter(pk=piece.pk).update(put_away_at=None, touched_at=timezone.now())
+
+
+def finish(piece: Piece) -> None:
+    """Call a piece finished: it stands apart from what is on the needles, and keeps the day when it was first."""
+    if piece.finished_at is None:
+        Piece.objects.filter(pk=piece.pk).update(finished_at=timezone.now())
+
+
+def take_up(piece: Piece) -> None:
+    """Take a finished piece up again, first among the others."""
+    Piece.objects.filter(pk=piece.pk).update(finished_at=None, touched_at=timezone.now())
+
+
+def put_into_chapter(piece: Piece, chapter: str) -> None:
+    """Put a piece into a chapter of the basket, made where there is none of that name; an empty name takes it out.
+
+    A name that differs from that of a chapter in its capitals only means that chapter.
+    """
+    name = " ".join(chapter.split())[:LONGEST_CHAPTER].strip()
+    others = Piece.objects.of(piece.owner).exclude(pk=piece.pk).chapters()
+    same = next((other for other in others if other.casefold() == name.casefold()), name)
+    Piece.objects.filter(pk=piece.pk).update(chapter=same)
 
 
 def touch(piece: Piece) -> None:

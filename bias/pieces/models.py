@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import datetime, timedelta
 from typing import Any
 
 from django.conf import settings
 from django.db import models
+from django.db.models import Q
 from django.http import Http404
 from django.utils import timezone
 
@@ -15,6 +17,7 @@ from bias.results import (
     Results,
     WordsAdvice,
     advice_of_words,
+    made_as,
     results_of_plan,
     results_of_words,
     row_count,
@@ -39,6 +42,30 @@ class PieceQuerySet(models.QuerySet["Piece"]):
         """Those that are not put away."""
         return self.filter(put_away_at=None)
 
+    def unfinished(self) -> PieceQuerySet:
+        """Those that their knitter has not called finished."""
+        return self.filter(finished_at=None)
+
+    def finished(self) -> PieceQuerySet:
+        """Those that their knitter called finished."""
+        return self.exclude(finished_at=None)
+
+    def chapters(self) -> list[str]:
+        """The chapters that these pieces stand in, by name."""
+        named = self.exclude(chapter="").order_by("chapter")
+        return list(named.values_list("chapter", flat=True).distinct())
+
+    def with_words(self, words: Iterable[str]) -> PieceQuerySet:
+        """Those that have each of the words in their title, their chapter or that of the shape they were made as."""
+        newest = Revision.objects.filter(piece=models.OuterRef("pk")).order_by("-number")
+        found = self.annotate(made_from=models.Subquery(newest.values("plan")[:1]))
+        for word in words:
+            asked = Q(title__icontains=word) | Q(chapter__icontains=word)
+            for made in made_as(word):
+                asked |= Q(made_from__contains=made)
+            found = found.filter(asked)
+        return found
+
     def put_away(self) -> PieceQuerySet:
         """Those that are put away and can be brought back, the last one first."""
         return self.filter(put_away_at__gt=timezone.now() - KEPT_AWAY).order_by("-put_away_at", "-pk")
@@ -62,6 +89,11 @@ class Piece(models.Model):
     title = models.CharField(max_length=200)
     begun_at = models.DateTimeField(auto_now_add=True)
     touched_at = models.DateTimeField(auto_now=True)
+    finished_at = models.DateTimeField(null=True, blank=True, help_text="when its knitter called it finished")
+    chapter = models.CharField(max_length=60, blank=True, default="", help_text="the group of pieces it stands in")
+    form_id = models.UUIDField(
+        null=True, blank=True, help_text="the form that asked for it: sent twice, it makes one piece"
+    )
     put_away_at = models.DateTimeField(
         null=True, blank=True, help_text="since when it is put away; empty in the basket"
     )
@@ -70,6 +102,7 @@ class Piece(models.Model):
 
     class Meta:
         ordering = ["-touched_at", "-id"]
+        constraints = [models.UniqueConstraint(fields=["owner", "form_id"], name="one_piece_a_form")]
 
     def __str__(self) -> str:
         return self.title

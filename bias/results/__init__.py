@@ -2,7 +2,7 @@
 
 from bias.results.counts import CountMeaning, meaning_of, observation_of, possible_rows
 from bias.results.fabrics import EdgeView, edge_view, swatch
-from bias.results.finding import FoundWord, words_like
+from bias.results.finding import FoundWord, made_as, words_like
 from bias.results.memory import digest, forget_all, remembered
 from bias.results.naming import named_plan, named_words
 from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
@@ -71,6 +71,7 @@ __all__ = [
     "forget_all",
     "in_its_words",
     "kept_text",
+    "made_as",
     "meaning_of",
     "mended_words",
     "named_plan",

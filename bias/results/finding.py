@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from drawing.techniques import Technique, technique
+from knitting.constructions import CONSTRUCTIONS
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.saying.language import _
 from knitting.stitches import STITCHES, StitchKind
@@ -46,6 +47,18 @@ def words_like(asked: str, most: int) -> tuple[FoundWord, ...]:
         elif all(word in names[0] for word in words):
             others.append(found)
     return tuple([*just_so, *others][:most])
+
+
+def made_as(word: str) -> tuple[str, ...]:
+    """What stands in the text of a plan that was made as a shape whose name has a word in it, one for each shape.
+
+    >>> made_as("capelet")
+    ('"construction": "capelet"',)
+    """
+    asked = word.casefold()
+    return tuple(
+        f'"construction": "{key}"' for key, shape in CONSTRUCTIONS.items() if asked in _(shape.title).casefold()
+    )
 
 
 @cache

@@ -43,7 +43,7 @@ FOUND = [("quay 44", 1), ("QUAY", 20), ("", 20), ("%", 0), ('"', 0), ("nothing s
 def test_a_search_finds_titles_and_nothing_is_a_pattern(client, basket, search, many):
     page = shown(client.get("/", {"q": search}))
     assert page.count('<li class="card') == many
-    assert ("in its title" in page) is (many == 0)
+    assert ("No piece has" in page) is (many == 0)
     assert "<b>'" not in page
 
 
@@ -171,3 +171,74 @@ def test_a_card_that_cannot_be_drawn_says_so_and_the_others_stand(client, basket
     assert KeptCard.objects.count() == 19
     monkeypatch.undo()
     assert "This card could not be drawn" not in shown(client.get("/"))
+
+
+def test_a_finished_piece_stands_apart_until_it_is_taken_up_again(client, knitter):
+    first, second = (keep_piece(knitter, WORDS.format(title=title)) for title in ("Quay", "Weir"))
+    row_done(first, uuid4(), 1, 2)
+    row_done(first, uuid4(), 2, 2)
+    assert "It is finished" in shown(client.get("/"))
+    assert client.post(f"/pieces/{first.pk}/finished/", {"back": "/?sort=title"}).url == "/?sort=title"
+    day = Piece.objects.get(pk=first.pk).finished_at
+    client.post(f"/pieces/{first.pk}/finished/")  # sent twice: it keeps its day
+    assert Piece.objects.get(pk=first.pk).finished_at == day
+    cards = [shown(client.get("/", {"shelf": shelf, "page": 1})) for shelf in ("", "finished")]
+    assert [("Quay</a>" in page, "Weir</a>" in page) for page in cards] == [(False, True), (True, False)]
+    assert "finished on" in cards[1]
+    assert "Quay</a>" in shown(client.get("/", {"q": "quay"}))  # a search looks everywhere
+    client.post(f"/pieces/{first.pk}/finished/", {"again": "1"})
+    assert "Quay</a>" in shown(client.get("/"))
+    client.post(f"/pieces/{first.pk}/finished/")
+    client.post(f"/pieces/{second.pk}/finished/")
+    assert "Your basket is empty" not in shown(client.get("/"))  # every piece is finished
+
+
+CHAPTERS = [
+    ("winter market", "winter market"),
+    ("  Winter   MARKET ", "winter market"),
+    ("", ""),
+    ("x" * 200, "x" * 60),
+    ("<b>%", "<b>%"),
+]
+
+
+@pytest.mark.parametrize(("typed", "stands"), CHAPTERS, ids=[case[0][:12] or "none" for case in CHAPTERS])
+def test_a_piece_is_put_into_a_chapter_of_the_basket(client, knitter, typed, stands):
+    other, piece = (keep_piece(knitter, WORDS.format(title=title)) for title in ("Weir", "Quay"))
+    client.post(f"/pieces/{other.pk}/chapter/", {"chapter": "winter market"})
+    client.post(f"/pieces/{piece.pk}/chapter/", {"chapter": typed})
+    piece.refresh_from_db()
+    assert piece.chapter == stands
+    assert Piece.objects.of(knitter).chapters() == sorted({"winter market", stands} - {""})
+    offered = shown(client.get("/chapters/"))
+    assert ('value="winter market"' in offered, "<b>" in offered) == (True, False)
+    page = shown(client.get("/", {"chapter": stands}))
+    assert "Quay</a>" in page
+    assert ("Weir</a>" in page) is (stands in ("winter market", ""))
+    assert "<b>%" not in page
+
+
+def test_a_search_finds_the_chapter_and_the_shape_that_a_plan_was_made_as(client, knitter):
+    made = client.post("/begin/capelet/").url
+    number = int(made.split("/")[2])
+    client.post(f"/pieces/{number}/name/", {"name": "Quay"})
+    keep_piece(knitter, WORDS.format(title="Weir"))
+    client.post(f"/pieces/{number}/chapter/", {"chapter": "winter market"})
+    for search, found in [
+        ("capelet", True),
+        ("CAPELET quay", True),
+        ("market", True),
+        ("mitred", False),
+        ("weir", False),
+    ]:
+        assert ("Quay</a>" in shown(client.get("/", {"q": search}))) is found, search
+        assert ("Quay" in shown(client.get("/find/", {"for": search}))) is found, search
+
+
+def test_a_copy_asked_for_twice_by_one_form_is_one_piece(client, knitter):
+    piece = keep_piece(knitter, WORDS.format(title="Quay"))
+    page = client.get(f"/pieces/{piece.pk}/")
+    given = {"form_id": page.content.decode().split('name="form_id"')[1].split('"')[1]}
+    assert client.post(f"/pieces/{piece.pk}/copy/", given).url == client.post(f"/pieces/{piece.pk}/copy/", given).url
+    client.post(f"/pieces/{piece.pk}/copy/", {"form_id": "nonsense"})
+    assert Piece.objects.of(knitter).count() == 3
