@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
 
+from knitting.cloth.crossing import crosses_itself, distinct
 from knitting.cloth.joining import JoinedZones, join, unrolled
-from knitting.cloth.mesh import build_mesh
-from knitting.cloth.relaxing import relax
+from knitting.cloth.mesh import Mesh, build_mesh
+from knitting.cloth.relaxing import RelaxedMesh, relax
 from knitting.cloth.rim import Edge, polygon_area, rims
-from knitting.cloth.sectors import cut_in_sectors
+from knitting.cloth.sectors import HALF_TURN_DEG, WHOLE_TURN_DEG, Sectors, in_sectors, makes_whole_turn, zones_apart
 from knitting.cloth.sheet import Sheet, spread
 from knitting.cloth.studies import RowStudy
+from knitting.cloth.untangling import untangled
 from knitting.cloth.walls import Wall, find_walls
 from knitting.cloth.zones import Numbers, Points, Zone, lay_zones
 from knitting.measures import GUESS_IN_GARTER, GUESS_IN_STOCKINETTE, Gauge
@@ -63,6 +65,8 @@ class Layout:
     """Whether it is drawn open along a slit whose sides are too unequal to be laid together."""
     cut: bool = False
     """Whether it makes more than a whole turn, and is laid in pieces side by side."""
+    apart: bool = False
+    """Whether its zones would lie over one another, and every one of them is a piece."""
 
     @property
     def method(self) -> str:
@@ -113,6 +117,25 @@ class Layout:
     def rims(self) -> list[list[Edge]]:
         """The edges round every piece of cloth and every hole in it, the largest first."""
         return rims(self.points, self.columns, self.alive)
+
+    @cached_property
+    def simple(self) -> bool:
+        """Whether no outline crosses itself; rounds that make a whole turn end where they begin."""
+        return self.closed or not any(crosses_itself(loop) for loop in self.outlines)
+
+    @property
+    def outlines(self) -> list[Points]:
+        """The closed outlines of all pieces of cloth and the holes in them; a tab is closed straight across."""
+        return [distinct(np.concatenate([edge.points for edge in self.open_edges(loop)])) for loop in self.rims]
+
+    @property
+    def closed(self) -> bool:
+        """Whether it is worked in rounds that make a whole turn, or nearly, as those of a flat disc do."""
+        return self.in_round and not self.cut and makes_whole_turn(self.points)
+
+    def open_edges(self, loop: Sequence[Edge]) -> list[Edge]:
+        """The edges of a rim, but for the first row of a piece that begins with a tab."""
+        return [edge for edge in loop if not (self.from_tab and edge.name == "first row")]
 
     def wall_positions(self) -> Numbers:
         """The places of the walls in stitches, as ``[wall, boundary]``."""
@@ -169,22 +192,54 @@ def lay_flat(
     )
     near = found.gap_cm <= LARGEST_GAP * used.stitch_cm
     fits = sheet.whole and near and found.misfit <= FITS and not any(zone.scattered for zone in zones)
-    if fits and layout.in_round:
-        return _in_sectors(layout)
-    if fits and _overlap(layout) <= MOST_OVERLAP:
-        return layout
-    return _in_sectors(_relaxed(layout, found))
+    if fits and (layout.in_round or _overlap(layout) <= MOST_OVERLAP):
+        return _without_crossing(layout)
+    return _without_crossing(_relaxed(layout, found))
 
 
-def _in_sectors(layout: Layout) -> Layout:
-    """Rounds that make more than a whole turn would lie over themselves: they are laid in pieces."""
-    if not layout.in_round or not layout.sheet.whole:
-        return layout
-    cut = cut_in_sectors(layout.points, layout.positions, layout.columns, 3 * layout.gauge.stitch_cm)
-    if cut is None:
-        return layout
-    walls = tuple(cut.lines[line] for line in layout.wall_lines)
-    return replace(layout, points=cut.points, positions=cut.positions, columns=cut.columns, wall_lines=walls, cut=True)
+def _without_crossing(layout: Layout) -> Layout:
+    """A layout whose outline crosses itself nowhere.
+
+    Cloth that folds is pressed together instead, what makes more than a whole turn is laid in sectors, and what
+    crosses itself even so is laid with every zone apart.
+    """
+    return next(laid for laid in _ways_to_lie(layout) if laid.simple or laid.apart)
+
+
+def _ways_to_lie(layout: Layout) -> Iterator[Layout]:
+    """A layout, and what may be done where it crosses itself, the best first; with every zone apart it does not."""
+    yield layout
+    if layout.sheet.whole:
+        yield from _in_sectors(layout, WHOLE_TURN_DEG if layout.relaxed else HALF_TURN_DEG)
+    if layout.sheet.whole and layout.relaxed:
+        untied = _meshed(layout, lambda mesh: untangled(mesh, layout.gauge.stitch_cm), fine=False)
+        yield untied
+        yield from _in_sectors(untied, HALF_TURN_DEG)
+    yield _cut(layout, zones_apart(layout.zones, layout.walls, _gap_cm(layout)))
+
+
+def _in_sectors(layout: Layout, least_deg: float) -> Iterator[Layout]:
+    found = in_sectors(layout.points, layout.positions, layout.columns, _gap_cm(layout), least_deg)
+    return (_cut(layout, cut) for cut in found)
+
+
+def _gap_cm(layout: Layout) -> float:
+    """How far apart the pieces lie in which a cloth is laid."""
+    return 3 * layout.gauge.stitch_cm
+
+
+def _cut(layout: Layout, cut: Sectors) -> Layout:
+    lines = layout.wall_lines if cut.alive is None else range(len(layout.walls))
+    return replace(
+        layout,
+        points=cut.points,
+        positions=cut.positions,
+        columns=cut.columns,
+        wall_lines=tuple(cut.lines[line] for line in lines),
+        alive=layout.alive if cut.alive is None else cut.alive,
+        cut=True,
+        apart=cut.alive is not None,
+    )
 
 
 def _overlap(layout: Layout) -> float:
@@ -192,19 +247,24 @@ def _overlap(layout: Layout) -> float:
 
     Zones may meet along a wall and yet lie over one another, or gape, where a rate changes near its end.
     """
-    edge = np.concatenate(
-        [edge.points for edge in layout.rims[0] if not (layout.from_tab and edge.name == "first row")]
-    )
+    edge = layout.outlines[0]
     tab = polygon_area(layout.points[0]) if layout.from_tab else 0.0
     return abs(polygon_area(edge) - tab - layout.area_cm2) / max(layout.area_cm2, 1e-9)
 
 
 def _relaxed(layout: Layout, found: JoinedZones) -> Layout:
     """The same piece as a mesh, its quads as little distorted as they allow."""
-    stitch_cm = layout.gauge.stitch_cm
-    mesh = build_mesh(layout.zones, layout.walls, stitch_cm)
-    start = unrolled(mesh) if layout.sheet.whole else found.on(mesh)
-    relaxed = relax(mesh, start, _MOST_STEPS)
+
+    def lay(mesh: Mesh) -> RelaxedMesh:
+        return relax(mesh, unrolled(mesh) if layout.sheet.whole else found.on(mesh), _MOST_STEPS)
+
+    return _meshed(layout, lay)
+
+
+def _meshed(layout: Layout, lay: Callable[[Mesh], RelaxedMesh], fine: bool = True) -> Layout:
+    """The same piece as a mesh that is laid by ``lay``."""
+    mesh = build_mesh(layout.zones, layout.walls, layout.gauge.stitch_cm, fine)
+    relaxed = lay(mesh)
     rows = np.arange(len(layout.sheet.counts))
     points = np.stack([_between(rows, mesh.samples, line) for line in relaxed.points.T], axis=1)
     walls = layout.wall_positions()

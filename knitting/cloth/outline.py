@@ -53,13 +53,11 @@ def outline(layout: Layout) -> Points:
 
 def outlines(layout: Layout) -> list[Points]:
     """The closed outlines of all pieces of cloth: one, unless it is laid in sectors."""
-    if not layout.cut:
-        return [outline(layout)]
-    return [np.concatenate([edge.points for edge in loop]) for loop in layout.rims]
+    return layout.outlines if layout.cut else layout.outlines[:1]
 
 
 def _edges(layout: Layout) -> list[Edge]:
-    return [edge for edge in layout.rims[0] if not (layout.from_tab and edge.name == "first row")]
+    return layout.open_edges(layout.rims[0])
 
 
 def straight_edges(layout: Layout) -> list[StraightEdge]:

@@ -39,7 +39,7 @@ def relax(mesh: Mesh, start: Points, steps: int) -> RelaxedMesh:
     rest = mesh.rest[mesh.alive]
     count = int(mesh.nodes.max()) + 1
     weights = _weights(rest)
-    edges = np.stack([rest[:, b] - rest[:, a] for a, b in _SIDES], axis=1)
+    edges = _edges(rest)
     differences = _differences(corners, count)
     pulled = differences.T @ diags_array(weights.ravel())
     factors = _factors(pulled @ differences)
@@ -55,6 +55,16 @@ def relax(mesh: Mesh, start: Points, steps: int) -> RelaxedMesh:
         if step < _SETTLED * size:
             break
     return RelaxedMesh(places[mesh.nodes], _strain(places[corners], edges))
+
+
+def strain_of(mesh: Mesh, places: Points) -> Numbers:
+    """By how much the sides of each live quad are stretched where its nodes lie at some places."""
+    return _strain(places[mesh.corners[mesh.alive]], _edges(mesh.rest[mesh.alive]))
+
+
+def _edges(rest: Points) -> Points:
+    """The six edges of each quad as it lies by itself."""
+    return np.stack([rest[:, b] - rest[:, a] for a, b in _SIDES], axis=1)
 
 
 def _gathered(mesh: Mesh, start: Points, count: int) -> Points:

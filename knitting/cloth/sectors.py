@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
 import numpy as np
+from numpy.typing import NDArray
 
-from knitting.cloth.zones import Numbers, Points
+from knitting.cloth.walls import Wall
+from knitting.cloth.zones import Numbers, Points, Zone
 
-_ROUND_DEG = 361.0
+WHOLE_TURN_DEG = 361.0
 """What turns further than a round, by more than a line's breadth, lies over itself."""
+HALF_TURN_DEG = 180.0
+"""What turns less and crosses itself is folded: sectors do not help."""
+_MORE_SECTORS = 3
 _MOST_DEG = 345.0
 """A sector turns at most so far, so that its two ends do not meet."""
 
@@ -24,7 +29,9 @@ class Sectors:
     positions: Numbers
     columns: tuple[tuple[int, int], ...]
     lines: tuple[int, ...]
-    """For each line that there was, the first that there is now."""
+    """For each line that there was, the first that there is now; of zones laid apart, for each wall."""
+    alive: NDArray[np.bool_] | None = None
+    """Which rows work which column, where the columns are others than before."""
 
 
 def turning_deg(points: Points) -> list[float]:
@@ -34,17 +41,36 @@ def turning_deg(points: Points) -> list[float]:
     return [0.0, *np.cumsum(np.degrees(np.angle(directions[1:] / directions[:-1]))).tolist()]
 
 
-def cut_in_sectors(
-    points: Points, positions: Numbers, columns: Sequence[tuple[int, int]], gap_cm: float
-) -> Sectors | None:
-    """Cut a layout of rounds that would lie over itself; ``None`` where it does not."""
+def makes_whole_turn(points: Points) -> bool:
+    """Whether the last line lies where the first does, or nearly."""
+    return _MOST_DEG < abs(turning_deg(points)[-1]) < WHOLE_TURN_DEG
+
+
+def in_sectors(
+    points: Points, positions: Numbers, columns: Sequence[tuple[int, int]], gap_cm: float, least_deg: float
+) -> Iterator[Sectors]:
+    """A layout that lies over itself, cut in as few sectors as may lie flat, then in more; none where it turns less
+    than ``least_deg``."""
     turned = turning_deg(points)
     total = abs(turned[-1])
-    if total < _ROUND_DEG:
-        return None
-    sectors = int(np.ceil(total / _MOST_DEG))
-    cuts = [int(np.argmin(np.abs(np.abs(turned) - total * k / sectors))) for k in range(1, sectors)]
-    edges = [0, *sorted(set(cuts) - {0, len(columns)}), len(columns)]
+    fewest = int(np.ceil(total / _MOST_DEG))
+    if total < least_deg:
+        return
+    for sectors in range(max(fewest, 2), min(fewest + _MORE_SECTORS, len(columns)) + 1):
+        cuts = [int(np.argmin(np.abs(np.abs(turned) - total * k / sectors))) for k in range(1, sectors)]
+        edges = [0, *sorted(set(cuts) - {0, len(columns)}), len(columns)]
+        yield _side_by_side(points, positions, columns, edges, turned, gap_cm)
+
+
+def _side_by_side(
+    points: Points,
+    positions: Numbers,
+    columns: Sequence[tuple[int, int]],
+    edges: Sequence[int],
+    turned: Sequence[float],
+    gap_cm: float,
+) -> Sectors:
+    """The columns between each two of ``edges`` turned upright, and set one beside the other."""
     laid: list[Points] = []
     places: list[Numbers] = []
     pairs: list[tuple[int, int]] = []
@@ -62,3 +88,21 @@ def cut_in_sectors(
         lines += range(line, line + end - begin)
         line += end - begin + 1
     return Sectors(np.concatenate(laid, axis=1), np.concatenate(places), tuple(pairs), (*lines, line - 1))
+
+
+def zones_apart(zones: Sequence[Zone], walls: Sequence[Wall], gap_cm: float) -> Sectors:
+    """Every zone by itself, one beside the other: flat in its own frame, it crosses itself nowhere."""
+    laid: list[Points] = []
+    places: list[Numbers] = []
+    across = 0.0
+    for at, zone in enumerate(zones):
+        both = np.stack([zone.left, zone.right], axis=1)
+        both = -both.conjugate()  # the zones' frames run to the left, as the right side is seen
+        both = both - complex(both.real.max() - across, 0.0)
+        across = float(both.real.min()) - gap_cm
+        laid.append(both)
+        places += [np.asarray(walls[at].positions), np.asarray(walls[at + 1].positions)]
+    columns = tuple((2 * at, 2 * at + 1) for at in range(len(zones)))
+    alive = np.stack([zone.alive for zone in zones], axis=1)
+    lines = (*(2 * at for at in range(len(zones))), 2 * len(zones) - 1)
+    return Sectors(np.concatenate(laid, axis=1), np.stack(places), columns, lines, alive)
