@@ -14,11 +14,13 @@ from knitting.cloth import Layout, upright
 def to_canvas(page: ChartPage, layout: Layout | None = None, yarns: Mapping[str, str] | None = None) -> dict[str, Any]:
     """Everything that the canvas needs, as JSON.
 
-    Of each row: ``[label, side, colour, start, end, cells, columns, below, marks]``; equal lists stand once in
-    ``shared`` and are named by their place there. ``slant`` has the places of the cloth's lines, where it was laid.
+    Of each row: ``[label, side, colour, start, end, cells, columns, below, marks, wales, wales_below]``; equal lists
+    stand once in ``shared`` and are named by their place there. ``slant`` has the places of the cloth's lines, where
+    it was laid; ``tall`` is how high a row is beside the width of a stitch.
     """
     shared = _Shared()
     labels = _Shared()
+    wales = page.wales or tuple((row.columns, below) for row, below in zip(page.rows, page.below, strict=True))
     rows = [
         [
             labels.place(row.label),
@@ -30,8 +32,9 @@ def to_canvas(page: ChartPage, layout: Layout | None = None, yarns: Mapping[str,
             shared.place(_flat(row.columns)),
             shared.place(_flat(below)),
             [list(mark) for mark in row.marks],
+            *(shared.place(_flat(wale)) for wale in each),
         ]
-        for row, below in zip(page.rows, page.below, strict=True)
+        for row, below, each in zip(page.rows, page.below, wales, strict=True)
     ]
     return {
         "title": page.title,
@@ -53,6 +56,7 @@ def to_canvas(page: ChartPage, layout: Layout | None = None, yarns: Mapping[str,
         "frames": [[frame.first, frame.last, frame.times, *(frame.columns or ())] for frame in page.frames],
         "colours": list(page.colours),
         "yarns": dict(yarns or {}),
+        "tall": round(layout.gauge.row_cm / layout.gauge.stitch_cm, 3) if layout else 1,
         "slant": _slant(layout) if layout and layout.points.size <= MOST_PLACES else None,
     }
 

@@ -9,6 +9,7 @@ from itertools import groupby, pairwise
 import numpy as np
 from numpy.typing import NDArray
 
+from drawing.closed_up import closed_up, letters_of, share_empty, usual
 from drawing.columns import ChartUnit, ColumnPlaces, place_columns, units_of
 from drawing.marks import letters
 from drawing.signs import Sign, face_of, sign_of
@@ -17,6 +18,14 @@ from knitting.rows import Side
 from knitting.saying.language import _
 from knitting.stitches import StitchKind
 from knitting.working.row_groups import row_groups
+
+BY_WALE = "wale"
+"""A chart that is not closed up: every stitch keeps its column as long as its wale lives."""
+MOST_EMPTY = 1 / 3
+"""A chart by wale of which more is empty is closed up unless something else is asked for."""
+
+Runs = tuple[tuple[int, int], ...]
+"""Columns as runs: the first of each and how many."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +72,9 @@ class Frame:
 class ChartPage:
     """The whole chart in columns and rows; column 0 lies at the right-side start, at the right of the page.
 
-    ``below`` are the columns of the stitches that each row is worked on, as in its ``columns``.
+    ``below`` are the columns of the stitches that each row is worked on, as in its ``columns``. Where it is closed up,
+    ``around`` says around what, and ``wales`` are the columns by wale of the stitches after each row and of those
+    below it, which tell what goes on in what. ``letters`` are those of the marks that it may be closed up around.
     """
 
     title: str
@@ -73,6 +84,9 @@ class ChartPage:
     below: tuple[tuple[tuple[int, int], ...], ...]
     frames: tuple[Frame, ...]
     colours: tuple[str, ...]
+    letters: tuple[str, ...] = ()
+    around: str = BY_WALE
+    wales: tuple[tuple[Runs, Runs], ...] = ()
 
     def key(self, as_worked: bool = False) -> tuple[tuple[str, Sign], ...]:
         """The signs in use, each with what it stands for."""
@@ -92,10 +106,18 @@ class ChartPage:
         return sum(row.end for row in self.rows)
 
 
-def lay_out_chart(worked: WorkedPiece) -> ChartPage:
-    """The chart of a piece; rows that do not add up are shown as far as they were worked."""
+def lay_out_chart(worked: WorkedPiece, around: str | None = None) -> ChartPage:
+    """The chart of a piece; rows that do not add up are shown as far as they were worked.
+
+    ``around`` is :data:`BY_WALE`, :data:`~drawing.closed_up.MIDDLE` or the letter of a mark that it is closed up
+    around; left out, it is closed up where more than a third of its grid by wale would be empty.
+    """
     units = _each_once(worked)
-    places = place_columns(worked, units)
+    by_wale = places = place_columns(worked, units)
+    if around is None:
+        around = usual(worked) if share_empty(by_wale) > MOST_EMPTY else BY_WALE
+    if around != BY_WALE:
+        places = closed_up(worked, by_wale, around)
     entries = _ChartKey()
     known: dict[int, tuple[tuple[int, int], ...]] = {}
     rows: list[ChartRow] = []
@@ -125,6 +147,9 @@ def lay_out_chart(worked: WorkedPiece) -> ChartPage:
         tuple(runs(each) for each in places.below),
         (*_row_frames(worked), *_stitch_frames(worked, places)),
         tuple(dict.fromkeys(row.colour for row in worked.rows)),
+        letters_of(worked),
+        around,
+        tuple(zip(map(runs, by_wale.columns), map(runs, by_wale.below), strict=True)) if around != BY_WALE else (),
     )
 
 

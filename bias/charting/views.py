@@ -72,14 +72,15 @@ def chart(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_safe
 def chart_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The chart for the canvas."""
-    return JsonResponse(Piece.objects.one_of(request.user, piece_id).results.chart_data, json_dumps_params=COMPACT)
+    found = Piece.objects.one_of(request.user, piece_id).results
+    return JsonResponse(found.chart_data_around(request.GET.get("around", "")), json_dumps_params=COMPACT)
 
 
 @require_safe
 def chart_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart as a drawing of its own."""
     owned = Piece.objects.one_of(request.user, piece_id)
-    return svg_file(owned, owned.results.chart_alone(), "chart")
+    return svg_file(owned, owned.results.chart_alone(request.GET.get("around", "")), "chart")
 
 
 @require_safe

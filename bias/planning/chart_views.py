@@ -51,14 +51,14 @@ def chart(request: HttpRequest, piece_id: int) -> HttpResponse:
 def chart_json(request: HttpRequest, piece_id: int) -> JsonResponse:
     """The chart of the plan as it stands, for the canvas."""
     _, found = plan_of_piece(request, piece_id)
-    return JsonResponse(found.results.chart_data, json_dumps_params=COMPACT)
+    return JsonResponse(found.results.chart_data_around(request.GET.get("around", "")), json_dumps_params=COMPACT)
 
 
 @require_safe
 def chart_svg(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The chart of the plan as it stands, as a drawing of its own."""
     piece, found = plan_of_piece(request, piece_id)
-    return svg_file(piece, found.results.chart_alone(), "chart")
+    return svg_file(piece, found.results.chart_alone(request.GET.get("around", "")), "chart")
 
 
 @require_safe

@@ -13,8 +13,9 @@ from django.utils.translation import gettext as _
 from bias.results.memory import digest, known, noted, remembered
 from drawing import inks
 from drawing.canvas import to_canvas
-from drawing.chart import ChartPage, lay_out_chart
+from drawing.chart import BY_WALE, ChartPage, lay_out_chart
 from drawing.chart_svg import Window, chart_svg
+from drawing.closed_up import MIDDLE
 from drawing.cloth import ClothPage, lay_out
 from drawing.cloth_svg import to_svg, worked_path
 from drawing.silhouette import silhouette
@@ -218,8 +219,20 @@ class Results:
     @noted
     def chart_data(self) -> dict[str, Any]:
         """The chart for the canvas."""
-        yarns = {colour: self.yarn(colour) for colour in self.chart.colours}
-        return to_canvas(self.chart, self.layout if isinstance(self.layout, Layout) else None, yarns)
+        return self._on_canvas(self.chart)
+
+    def chart_data_around(self, around: str) -> dict[str, Any]:
+        """The chart for the canvas, by wale or closed up around what is asked for, as far as there is such a thing."""
+        return self.chart_data if around == self.chart.around else self._on_canvas(self.chart_around(around))
+
+    def chart_around(self, around: str) -> ChartPage:
+        """The chart by wale or closed up around what is asked for; the usual one where there is no such thing."""
+        known = around in (BY_WALE, MIDDLE, *self.chart.letters) and around != self.chart.around
+        return lay_out_chart(self.worked, around) if known else self.chart
+
+    def _on_canvas(self, chart: ChartPage) -> dict[str, Any]:
+        yarns = {colour: self.yarn(colour) for colour in chart.colours}
+        return to_canvas(chart, self.layout if isinstance(self.layout, Layout) else None, yarns)
 
     @property
     def column_zones(self) -> list[int]:
@@ -234,9 +247,9 @@ class Results:
         """Whether there is a chart that one drawing can hold."""
         return 0 < self.chart.stitches <= MOST_DRAWN
 
-    def chart_alone(self) -> str:
+    def chart_alone(self, around: str = "") -> str:
         """The chart as an SVG that stands alone, or nothing; refused where it has more cells than a drawing can."""
-        return chart_svg(self.chart, style=inks.CHART) if self.charted else ""
+        return chart_svg(self.chart_around(around), style=inks.CHART) if self.charted else ""
 
     @noted
     def chart_window(self, window: Window, as_worked: bool) -> str:

@@ -1,5 +1,6 @@
 """The chart and the cloth seen from nearer by, in a real browser."""
 
+import re
 from dataclasses import replace
 
 import pytest
@@ -102,7 +103,7 @@ def test_the_wheel_zooms_a_drag_pans_and_the_whole_comes_back(chart):
 
 
 def test_a_click_chooses_the_stitch_under_it_on_the_grid_and_as_it_lies(chart):
-    for shape in ("Straight grid", "As it lies"):
+    for shape in ("Straight grid", "In gauge", "As it lies"):
         chart.get_by_role("button", name=shape).click()
         chart.get_by_role("button", name="Signs").click()
         x, y = chart.evaluate(
@@ -124,12 +125,36 @@ def test_a_click_chooses_the_stitch_under_it_on_the_grid_and_as_it_lies(chart):
 
 
 def test_both_shapes_are_drawn_from_afar_and_from_near(chart):
-    for shape in ("Straight grid", "As it lies"):
+    for shape in ("Straight grid", "In gauge", "As it lies"):
         chart.get_by_role("button", name=shape).click()
         for distance in ("Whole", "Signs"):
             chart.get_by_role("button", name=distance, exact=True).click()
             chart.wait_for_timeout(100)
             assert colours(chart) > 8, (shape, distance)
+
+
+def test_a_chart_with_a_hole_is_closed_up_and_shown_by_wale_when_asked(page, live_server, transactional_db):
+    """An asymmetric shawl by wale is two far wedges: the middle row leaves more than half of the grid empty."""
+    piece = keep_plan(household_knitter(), plan_text(made("asymmetric")))
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/chart/")
+    page.wait_for_selector("[data-ready='1']")
+    around = page.get_by_label("How stitches stand over one another")
+    expect(around.locator("option:checked")).to_have_text("Closed up around C")
+    closed = drawing(page, "model.columns")
+    told = page.locator("[data-chart-over]")
+    fate = told.inner_text()
+    around.select_option(label="By wale")
+    page.wait_for_selector("[data-ready='2']")
+    assert drawing(page, "model.columns") > 3 * closed
+    expect(told).to_have_text(fate, ignore_case=True)
+    expect(page.get_by_role("link", name="Chart as SVG")).to_have_attribute("href", re.compile(r"\?around=wale$"))
+    around.select_option(label="Closed up")
+    page.wait_for_selector("[data-ready='3']")
+    page.get_by_role("button", name="Signs").click()
+    ends = [drawing(page, f"x({column})") for column in (0, closed)]
+    assert 0 < sum(ends) / 2 < drawing(page, "width")
+    bottom = drawing(page, "height") - drawing(page, "y(0)")
+    assert 0 <= bottom <= 100
 
 
 def test_as_worked_a_wrong_side_row_shows_the_signs_that_one_works(chart):

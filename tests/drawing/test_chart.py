@@ -229,7 +229,7 @@ def test_a_chart_is_cut_to_pages_that_overlap_and_together_show_everything():
 
 def opened(data, row):
     """A row's cells as the page opens them: entry, stitches before, stitches after."""
-    _, _, _, start, end, cells_, columns, below, _ = data["rows"][row]
+    _, _, _, start, end, cells_, columns, below, *_ = data["rows"][row]
     runs = data["shared"][cells_]
     pairs = list(zip(runs[::2], runs[1::2], strict=True))
     spread = [data["shared"][place] for place in (columns, below)]

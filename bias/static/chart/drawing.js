@@ -1,4 +1,5 @@
 // The chart on a canvas: from afar one small picture of the whole, nearer the grid and the signs upon it.
+import { seenFromAfar } from "./afar.js";
 import { ChartCloth } from "./cloth.js";
 import { drawFrames, drawNumbers } from "./notes.js";
 import { GRID_FROM, PLAIN_FROM, SIGNS_FROM, SLANT_CELLS_FROM, STILL_AFTER } from "./scales.js";
@@ -9,6 +10,7 @@ export class ChartDrawing {
     this.context = canvas.getContext("2d", { alpha: false });
     this.model = model;
     this.asWorked = false;
+    this.tall = 1;
     this.movedAt = -Infinity;
     this.lit = new Set();
     this.focus = null;
@@ -55,6 +57,16 @@ export class ChartDrawing {
     return this.tones[tone];
   }
 
+  // Rows of the grid as high as a stitch is wide, or as the gauge has them.
+  setProportion(real) {
+    this.tall = real ? this.model.data.tall : 1;
+    this.setSlant(this.slant);
+  }
+
+  get rowHigh() {
+    return this.scale * this.tall;
+  }
+
   setSlant(slant) {
     this.slant = slant && this.model.data.slant !== null;
     this.picture = null;
@@ -62,7 +74,7 @@ export class ChartDrawing {
     if (this.slant) {
       this.cloth ??= new ChartCloth(this.model, cloth);
       [this.wide, this.high] = [this.cloth.width, this.cloth.height];
-    } else [this.wide, this.high] = [this.model.columns, this.model.rows.length];
+    } else [this.wide, this.high] = [this.model.columns, this.model.rows.length * this.tall];
   }
 
   size() {
@@ -106,7 +118,7 @@ export class ChartDrawing {
     c.setTransform(this.dots, 0, 0, this.dots, 0, 0);
     c.fillStyle = this.inks.ground;
     c.fillRect(0, 0, this.width, this.height);
-    if (!this.picture) this.picture = this.slant ? this.cloth.picture(this) : this.whole();
+    if (!this.picture) this.picture = this.slant ? this.cloth.picture(this) : seenFromAfar(this);
     c.imageSmoothingEnabled = this.slant;
     const near = this.slant && this.scale >= SLANT_CELLS_FROM;
     if (!near || this.moving)
@@ -115,43 +127,11 @@ export class ChartDrawing {
     else this.straight();
   }
 
-  // One dot a cell, drawn larger without smoothing: what is seen from afar.
-  whole() {
-    const { columns, rows } = this.model;
-    const data = new ImageData(Math.max(columns, 1), Math.max(rows.length, 1));
-    const words = new Uint32Array(data.data.buffer);
-    const known = new Map();
-    const word = (colour) => {
-      if (!known.has(colour)) known.set(colour, dotOf(colour));
-      return known.get(colour);
-    };
-    const many = this.model.colours.length > 1;
-    for (const row of rows) {
-      const line = (rows.length - row.number) * columns;
-      const wrong = this.model.wrong(row);
-      let [old, now] = [0, 0];
-      for (let i = 0; i < row.runs.length; i += 2) {
-        const entry = this.model.entries[row.runs[i]];
-        const tone = entry.tones[wrong];
-        const dot = word(many && (tone === "knit" || tone === "purl") ? this.yarns[row.colour % 4] : this.tones[tone]);
-        const times = row.runs[i + 1];
-        const [from, at, count] = entry.makes
-          ? [row.columns, now, times * entry.makes]
-          : [row.below, old, times * entry.uses];
-        for (let n = at; n < at + count; n++) words[line + columns - 1 - from[n]] = dot;
-        [old, now] = [old + times * entry.uses, now + times * entry.makes];
-      }
-    }
-    const picture = new OffscreenCanvas(data.width, data.height);
-    picture.getContext("2d").putImageData(data, 0, 0);
-    return picture;
-  }
-
   // Rows and columns that are to be seen.
   inView() {
     const { columns, rows } = this.model;
-    const first = Math.max(rows.length - Math.ceil((this.height - this.top) / this.scale), 0);
-    const last = Math.min(rows.length - Math.floor(-this.top / this.scale), rows.length);
+    const first = Math.max(rows.length - Math.ceil((this.height - this.top) / this.rowHigh), 0);
+    const last = Math.min(rows.length - Math.floor(-this.top / this.rowHigh), rows.length);
     const low = Math.max(Math.floor(columns - (this.width - this.left) / this.scale), 0);
     const high = Math.min(Math.ceil(columns + this.left / this.scale), columns);
     return { first, last, low, high };
@@ -162,7 +142,7 @@ export class ChartDrawing {
   }
 
   y(number) {
-    return this.top + (this.model.rows.length - number) * this.scale;
+    return this.top + (this.model.rows.length - number) * this.rowHigh;
   }
 
   straight() {
@@ -174,7 +154,12 @@ export class ChartDrawing {
       c.fillStyle = this.inks.lit;
       for (const cell of this.lit)
         if (cell.row.number > seen.first && cell.row.number <= seen.last)
-          c.fillRect(this.x(cell.column + cell.wide), this.y(cell.row.number), cell.wide * s, Math.max(s, 1));
+          c.fillRect(
+            this.x(cell.column + cell.wide),
+            this.y(cell.row.number),
+            cell.wide * s,
+            Math.max(this.rowHigh, 1),
+          );
     }
     if (s >= GRID_FROM) this.grid(rows, seen);
     this.threadsStraight(rows);
@@ -195,7 +180,7 @@ export class ChartDrawing {
       const y = Math.round(this.y(row.number)) + 0.5;
       for (const cell of this.model.cells(row)) {
         if (cell.column >= seen.high || cell.column + cell.wide <= seen.low) continue;
-        c.rect(Math.round(this.x(cell.column + cell.wide)) + 0.5, y, cell.wide * s, s);
+        c.rect(Math.round(this.x(cell.column + cell.wide)) + 0.5, y, cell.wide * s, this.rowHigh);
       }
     }
     c.stroke();
@@ -207,9 +192,10 @@ export class ChartDrawing {
       s = this.scale;
     const all = Math.min((s - SIGNS_FROM) / 4, 1),
       plain = Math.min((s - PLAIN_FROM) / 4, 1);
-    const size = Math.round(s);
+    const side = Math.min(s, this.rowHigh);
+    const size = Math.round(side);
     for (const row of rows) {
-      const y = this.y(row.number);
+      const y = this.y(row.number) + (this.rowHigh - side) / 2;
       for (const cell of this.model.cells(row)) {
         if (cell.column >= seen.high || cell.column + cell.wide <= seen.low) continue;
         const isPlain = cell.entry.uses === cell.entry.makes && cell.entry.uses === 1;
@@ -218,10 +204,10 @@ export class ChartDrawing {
         c.globalAlpha = alpha;
         c.drawImage(
           this.sprite(this.model.sign(cell, this.asWorked), size),
-          this.x(cell.column + cell.wide / 2) - s / 2,
+          this.x(cell.column + cell.wide / 2) - side / 2,
           y,
-          s,
-          s,
+          side,
+          side,
         );
       }
     }
@@ -261,7 +247,7 @@ export class ChartDrawing {
       for (const row of rows) {
         for (const [, each, , column] of row.marks) {
           if (each !== hue) continue;
-          c.moveTo(this.x(column), this.y(row.number) + this.scale);
+          c.moveTo(this.x(column), this.y(row.number) + this.rowHigh);
           c.lineTo(this.x(column), this.y(row.number));
         }
       }
@@ -279,14 +265,15 @@ export class ChartDrawing {
       c.beginPath();
       this.cloth.trace(this, cell);
       c.stroke();
-    } else c.strokeRect(this.x(cell.column + cell.wide), this.y(cell.row.number), cell.wide * s, s);
+    } else
+      c.strokeRect(this.x(cell.column + cell.wide), this.y(cell.row.number), cell.wide * s, Math.max(this.rowHigh, 4));
   }
 
   // The cell under a place of the screen.
   at(x, y) {
     const [wx, wy] = [(x - this.left) / this.scale, (y - this.top) / this.scale];
     if (this.slant) return this.cloth.at(wx, wy);
-    const row = this.model.rows[this.model.rows.length - 1 - Math.floor(wy)];
+    const row = this.model.rows[this.model.rows.length - 1 - Math.floor(wy / this.tall)];
     return row ? (this.model.cellAtColumn(row, this.model.columns - 1 - Math.floor(wx)) ?? null) : null;
   }
 
@@ -296,7 +283,19 @@ export class ChartDrawing {
       const [x, y] = this.cloth.middle(cell);
       return [this.left + x * this.scale, this.top + y * this.scale];
     }
-    return [this.x(cell.column + cell.wide / 2), this.y(cell.row.number) + this.scale / 2];
+    return [this.x(cell.column + cell.wide / 2), this.y(cell.row.number) + this.rowHigh / 2];
+  }
+
+  // Brings a cell to the middle, but leaves no room empty at an end of its row, or above and below the chart, that
+  // stitches could fill.
+  bringToMiddle(cell) {
+    const [x, y] = this.middle(cell);
+    this.move(this.width / 2 - x, this.height / 2 - y);
+    if (this.slant) return;
+    const cells = this.model.cells(cell.row);
+    const [last, first] = [cells.at(-1), cells[0]];
+    this.left += filling(this.x(last.column + last.wide), this.x(first.column), this.width);
+    this.top += filling(this.y(this.model.rows.length), this.y(0), this.height);
   }
 
   // Brings a cell into view, and near enough to be read.
@@ -310,11 +309,10 @@ export class ChartDrawing {
   }
 }
 
-function dotOf(colour) {
-  const one = new OffscreenCanvas(1, 1).getContext("2d");
-  one.fillStyle = colour;
-  one.fillRect(0, 0, 1, 1);
-  return new Uint32Array(one.getImageData(0, 0, 1, 1).data.buffer)[0];
+// By how much to move what lies between two places so that it fills a view, or stands in its middle if it is smaller.
+function filling(from, to, view) {
+  const room = 60;
+  if (to - from < view - 2 * room) return (view - from - to) / 2;
+  if (from > room) return room - from;
+  return Math.max(view - room - to, 0);
 }
-
-// Every so manyth row has its number, on both sides of the work.

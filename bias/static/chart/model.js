@@ -30,7 +30,7 @@ export class ChartModel {
     return found;
   }
 
-  openRow([label, side, colour, start, end, cells, columns, below, marks], number, spread) {
+  openRow([label, side, colour, start, end, cells, columns, below, marks, wales, walesBelow], number, spread) {
     const runs = this.data.shared[cells];
     const row = {
       number,
@@ -42,6 +42,8 @@ export class ChartModel {
       runs,
       columns: spread(columns),
       below: spread(below),
+      wales: spread(wales),
+      walesBelow: spread(walesBelow),
       marks,
     };
     row.cells = null;
@@ -80,6 +82,19 @@ export class ChartModel {
     return cell.entry.tones[this.wrong(cell.row)];
   }
 
+  // The cell of a row that is looked for first: where it changes its count, else its middle. The first row of a piece
+  // gives way to the first that changes anything.
+  telling(row) {
+    const changes = (cell) => cell.entry.uses !== cell.entry.makes;
+    const rows = row.number > 1 ? [row] : this.rows;
+    for (const each of rows) {
+      const found = this.cells(each).find(changes);
+      if (found) return found;
+    }
+    const cells = this.cells(row);
+    return cells[cells.length >> 1];
+  }
+
   // The cell that a stitch after a row stands in.
   cellOfStitch(row, stitch) {
     const cells = this.cells(row);
@@ -105,7 +120,7 @@ export class ChartModel {
     for (let at = cell.old; at < cell.old + cell.entry.uses; at++) {
       if (below.end === cell.row.start) found.push(at);
       else {
-        const place = below.columns.indexOf(cell.row.below[at]);
+        const place = below.wales.indexOf(cell.row.walesBelow[at]);
         if (place >= 0) found.push(place);
       }
     }
@@ -118,7 +133,7 @@ export class ChartModel {
     if (!above || !cell.entry.makes) return [];
     const found = new Set();
     for (let at = cell.now; at < cell.now + cell.entry.makes; at++) {
-      const place = above.start === cell.row.end ? at : above.below.indexOf(cell.row.columns[at]);
+      const place = above.start === cell.row.end ? at : above.walesBelow.indexOf(cell.row.wales[at]);
       if (place < 0) continue;
       const cells = this.cells(above);
       let [low, high] = [0, cells.length - 1];

@@ -5,7 +5,7 @@ import { isNumbered } from "./geometry.js";
 // Row numbers stand at the side where the row begins.
 export function drawNumbers(drawing, rows) {
   const c = drawing.context,
-    s = drawing.scale;
+    s = drawing.rowHigh;
   const every = Math.max(1, ...[2, 5, 10, 20, 50, 100, 200, 500].filter((step) => step * s < 26));
   c.fillStyle = drawing.inks.soft;
   c.font = `${Math.min(Math.max(s * 0.6, 11), 14)}px ${drawing.inks.font}`;
@@ -40,14 +40,15 @@ function underlay(drawing, x, y, wide, high) {
 export function drawFrames(drawing) {
   const c = drawing.context,
     s = drawing.scale,
+    high = drawing.rowHigh,
     edge = drawing.x(0) + 42;
   c.strokeStyle = c.fillStyle = drawing.inks.frame;
   c.lineWidth = 1.6;
   c.font = `12px ${drawing.inks.font}`;
   c.textAlign = "left";
   for (const frame of drawing.model.frames) {
-    const [top, bottom] = [drawing.y(frame.last), drawing.y(frame.first) + s];
-    if (bottom < 0 || top > drawing.height || (frame.last - frame.first + 1) * s < 3) continue;
+    const [top, bottom] = [drawing.y(frame.last), drawing.y(frame.first) + high];
+    if (bottom < 0 || top > drawing.height || (frame.last - frame.first + 1) * high < 3) continue;
     c.beginPath();
     if (frame.columns) {
       if (s < 3) continue;

@@ -24,7 +24,7 @@ class ChartPage {
   }
 
   async load() {
-    const answer = await fetch(this.box.dataset.url).catch(() => null);
+    const answer = await this.fetched();
     if (!answer?.ok) {
       this.say(gettext("The chart could not be fetched. Load the page again when the network is back."));
       return;
@@ -33,12 +33,28 @@ class ChartPage {
     this.listen();
   }
 
+  // By wale or closed up around a mark, as is chosen beside the chart; nothing chosen is what suits the piece.
+  fetched() {
+    const around = this.box.querySelector("[data-chart-around]").value;
+    return fetch(`${this.box.dataset.url}?around=${encodeURIComponent(around)}`).catch(() => null);
+  }
+
+  async standOtherwise() {
+    const link = this.box.querySelector("[data-chart-svg]");
+    const around = this.box.querySelector("[data-chart-around]").value;
+    if (link) link.search = `?around=${encodeURIComponent(around)}`;
+    await this.again();
+    this.drawing.fit();
+    this.paint();
+  }
+
   open(data) {
     this.model = new ChartModel(data);
     const before = this.drawing;
     this.drawing = new ChartDrawing(this.canvas, this.model);
     this.drawing.asWorked = before?.asWorked ?? false;
     this.drawing.setSlant(before?.slant ?? false);
+    this.drawing.setProportion(before ? before.tall !== 1 : false);
     this.drawing.size();
     if (before) Object.assign(this.drawing, { scale: before.scale, left: before.left, top: before.top });
     else this.drawing.fit();
@@ -56,7 +72,7 @@ class ChartPage {
 
   // The chart as it is now, seen from where one was, at the same stitch.
   async again() {
-    const answer = await fetch(this.box.dataset.url).catch(() => null);
+    const answer = await this.fetched();
     if (!answer?.ok) return this.say(gettext("The changed chart could not be fetched: load the page again."));
     const before = this.drawing.focus;
     this.open(await answer.json());
@@ -95,6 +111,7 @@ class ChartPage {
     canvas.addEventListener("pointerleave", () => this.hover(null));
     canvas.addEventListener("keydown", (event) => this.keyed(event));
     this.box.addEventListener("click", (event) => this.pressed(event));
+    this.box.querySelector("[data-chart-around]").addEventListener("change", () => this.standOtherwise());
     new ResizeObserver(() => {
       this.drawing.size();
       this.paint();
@@ -135,8 +152,14 @@ class ChartPage {
     const at = this.hands.lift(event);
     if (!at) return;
     const cell = this.drawing.at(...at);
-    if (cell) this.choose(cell, false);
+    if (cell) this.pick(cell, false);
     this.paint();
+  }
+
+  // Chosen by her own hand.
+  pick(cell, show = true) {
+    this.chosen = true;
+    this.choose(cell, show);
   }
 
   hover(cell) {
@@ -205,7 +228,7 @@ class ChartPage {
     };
     if (event.key in moves && cell) {
       const next = moves[event.key]();
-      if (next) this.choose(next);
+      if (next) this.pick(next);
     } else if (event.key in views) views[event.key]();
     else if (event.key === "Enter") this.box.dispatchEvent(new CustomEvent("chart-enter", { bubbles: true }));
     else return;
@@ -241,6 +264,7 @@ class ChartPage {
       read: () => this.near(),
       straight: () => this.slant(false),
       slant: () => this.slant(true),
+      tall: () => this.slant(false, true),
       right: () => this.asWorked(false),
       worked: () => this.asWorked(true),
       png: () => this.save(),
@@ -250,19 +274,20 @@ class ChartPage {
     this.paint();
   }
 
-  // Near enough to read the signs, at the chosen stitch.
+  // Near enough to read the signs, at the stitch that was chosen; before one was, where its row changes its count.
   near() {
     const d = this.drawing;
     if (d.scale < NEAR) d.zoom(NEAR / d.scale, d.width / 2, d.height / 2);
-    if (!d.focus) return;
-    const [x, y] = d.middle(d.focus);
-    d.move(d.width / 2 - x, d.height / 2 - y);
+    if (d.focus) d.bringToMiddle(this.chosen ? d.focus : this.model.telling(d.focus.row));
   }
 
-  slant(on) {
+  // As it lies, or as a grid of squares, or with rows as high as the gauge has them.
+  slant(on, tall = false) {
     this.drawing.setSlant(on);
+    this.drawing.setProportion(tall);
     this.drawing.fit();
-    this.on("straight", !on);
+    this.on("straight", !on && !tall);
+    this.on("tall", tall);
     this.on("slant", on);
   }
 
