@@ -8,12 +8,16 @@ const isAsked = (url) => /^\/pieces\/\d+\/needles\/(count|lost)\/$/.test(url.pat
 const isStart = (url) => url.pathname === "/";
 const isFile = (url) => url.pathname.startsWith("/static/");
 
-self.addEventListener("install", () => self.skipWaiting());
+// The first worker begins at once; a newer one waits until the page lets it in, between two rows.
+self.addEventListener("install", () => {
+  if (!self.registration.active) self.skipWaiting();
+});
 self.addEventListener("activate", (event) => event.waitUntil(Promise.all([self.clients.claim(), dropOldFiles()])));
 
 self.addEventListener("message", (event) => {
-  const { keep = [], once = [], forget = false } = event.data ?? {}; // what is kept once need be no newer
-  if (forget) event.waitUntil(forgetPages());
+  const { keep = [], once = [], forget = false, takeOver = false } = event.data ?? {}; // once: need be no newer
+  if (takeOver) self.skipWaiting();
+  else if (forget) event.waitUntil(forgetPages());
   else event.waitUntil(keepAll(keep, once).then(() => event.source?.postMessage("kept")));
 });
 

@@ -1,8 +1,12 @@
 """The worker of the needles: what it keeps on a device without room, of an earlier release, after signing out."""
 
+import json
+
 import pytest
 from django.contrib.sessions.models import Session
 from playwright.sync_api import expect
+
+from bias.at_needles import offline
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 
@@ -68,3 +72,39 @@ def test_without_the_network_the_start_page_shows_what_the_device_holds(page, li
     page.goto(live_server.url)
     expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
     page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]
+
+
+def test_a_newer_release_says_so_and_waits_for_a_press(page, live_server, demo, monkeypatch):
+    """The page stays as it is, rows are worked, and the press loads it anew with the worker that waited."""
+    at_needles(page, live_server, demo["Harbour corner cloth"])
+    expect(page.get_by_text("A newer Bias is here")).to_be_hidden()
+    script = offline._script()
+    monkeypatch.setattr(offline, "_script", lambda: f"const NEWER = true;\n{script}")
+    page.evaluate("navigator.serviceWorker.getRegistration().then((each) => each.update())")
+    expect(page.get_by_text("A newer Bias is here")).to_be_visible()
+    row = page.locator(".shown-row").get_attribute("data-number")
+    page.evaluate("window.stillThere = true")
+    page.keyboard.press("Space")
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", str(int(row) + 1))
+    assert page.evaluate("window.stillThere")
+    with page.expect_navigation():
+        page.get_by_role("button", name="Take it now").click()
+    expect(page.get_by_text("A newer Bias is here")).to_be_hidden()
+    expect(page.locator(".shown-row")).to_have_attribute("data-number", str(int(row) + 1))
+    waiting = "navigator.serviceWorker.getRegistration().then((each) => Boolean(each.waiting))"
+    assert not page.evaluate(waiting)
+
+
+def test_the_house_can_be_installed(page, live_server, demo, context):
+    """What Chromium itself asks of an application: a manifest without errors, icons, a worker, a page to begin with."""
+    at_needles(page, live_server, demo["Harbour corner cloth"])
+    tools = context.new_cdp_session(page)
+    manifest = tools.send("Page.getAppManifest")
+    assert manifest["errors"] == []
+    asked = json.loads(manifest["data"])
+    assert {each["name"] for each in asked["shortcuts"]} == {"Go on knitting", "Bring in rows"}
+    wrong = [each["errorId"] for each in tools.send("Page.getInstallabilityErrors")["installabilityErrors"]]
+    assert [each for each in wrong if each != "in-incognito"] == []  # the tests' own window keeps nothing
+    for shortcut in asked["shortcuts"]:
+        page.goto(f"{live_server.url}{shortcut['url']}")
+        expect(page.locator("h1").first).to_be_visible()

@@ -1,7 +1,8 @@
 // At the needles: a press moves the screen at once and becomes an event that waits until it is sent.
-import { all, closest } from "../dom.js";
+import { closest } from "../dom.js";
 import { gettext, ngettext } from "../said.js";
 import { keepPart, keepRows, keepState, partKept, rowsKept, stateKept } from "./device-store.js";
+import { onDevice, takeOver } from "./on-device.js";
 import { pedalKeys } from "./pedals.js";
 import { progress } from "./progress.js";
 import { Waiting, deviceId, newId } from "./waiting.js";
@@ -16,6 +17,7 @@ document.addEventListener("alpine:init", () => {
     said: "",
     waits: false,
     tired: false,
+    newer: false,
     unkept: false,
     state: { rows: 0, epoch: 0, live: [], floor: 0 },
     known: { rows: 0, epoch: 0, live: [], floor: 0 },
@@ -28,7 +30,9 @@ document.addEventListener("alpine:init", () => {
       this.waiting = new Waiting(this.piece);
       this.read();
       this.sat = Date.now();
-      this.registerWorker();
+      onDevice(this.data, this.query, () => {
+        this.newer = true;
+      });
       addEventListener("online", () => this.flush());
       addEventListener("offline", () => this.tell());
       addEventListener("pageshow", (event) => {
@@ -316,33 +320,13 @@ document.addEventListener("alpine:init", () => {
     rest() {
       if (this.known.rest && Date.now() - this.sat > this.known.rest * 60000) this.tired = true;
     },
+    // A newer release waits until it is let in, so that no page changes in the middle of a row.
+    letIn() {
+      takeOver();
+    },
     rested() {
       this.tired = false;
       this.sat = Date.now();
     },
-
-    async registerWorker() {
-      if (!("serviceWorker" in navigator)) return;
-      try {
-        await navigator.serviceWorker.register(this.data.worker, { scope: "/" });
-        const ready = await navigator.serviceWorker.ready;
-        const copies = all(".copies a").map((link) => /** @type {HTMLAnchorElement} */ (link).href);
-        const pages = [this.data.log, this.data.offline].map((page) => new URL(page + this.query, location.href).href);
-        navigator.serviceWorker.addEventListener("message", () => {
-          document.documentElement.dataset.offline = "ready"; // all is kept: from now on it works without the network
-        });
-        const start = [this.data.start, this.data.held].map((each) => new URL(each ?? "", location.href).href);
-        ready.active?.postMessage({ keep: [location.href, ...pages, ...start, ...filesOfPage()], once: copies });
-      } catch {
-        // Without it the page works while the network does.
-      }
-    },
   }));
 });
-
-// Styles, scripts with all that they import, fonts: whatever this page was given from the house's own files.
-function filesOfPage() {
-  const loaded = performance.getEntriesByType("resource").map((entry) => entry.name);
-  const icons = all("link[rel=icon]").map((link) => /** @type {HTMLLinkElement} */ (link).href);
-  return [...new Set([...loaded, ...icons])].filter((name) => new URL(name).pathname.startsWith("/static/"));
-}
