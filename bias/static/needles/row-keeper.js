@@ -2,6 +2,7 @@
 import { closest } from "../dom.js";
 import { gettext, ngettext } from "../said.js";
 import { keepPart, keepRows, keepState, partKept, rowsKept, stateKept } from "./device-store.js";
+import { bringInSight } from "./in-sight.js";
 import { onDevice, takeOver } from "./on-device.js";
 import { pedalKeys } from "./pedals.js";
 import { progress } from "./progress.js";
@@ -30,6 +31,8 @@ document.addEventListener("alpine:init", () => {
       this.waiting = new Waiting(this.piece);
       this.read();
       this.sat = Date.now();
+      this.$watch("part", () => this.inSight());
+      this.inSight();
       onDevice(this.data, this.query, () => {
         this.newer = true;
       });
@@ -144,6 +147,9 @@ document.addEventListener("alpine:init", () => {
       clearTimeout(this.resting);
       this.resting = setTimeout(() => this.stopped(), HANDS_REST_AFTER);
     },
+    inSight() {
+      requestAnimationFrame(() => bringInSight(this.shownRow, this.part));
+    },
     step(by) {
       this.at(this.part + by);
     },
@@ -187,6 +193,7 @@ document.addEventListener("alpine:init", () => {
         row.insertAdjacentHTML("afterend", html);
         row.remove();
         scrollTo({ top: 0 });
+        this.inSight();
       } else {
         this.waitsFor = number;
       }
