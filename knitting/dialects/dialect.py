@@ -9,7 +9,7 @@ from functools import cache, cached_property, lru_cache
 from typing import Any, TypeAlias
 
 from knitting.dialects.tables import FIRST, dialect_codes, table_of, whole_table
-from knitting.dialects.templates import Found, SlotReader, Template, compile_template, fill_template
+from knitting.dialects.templates import Forms, Found, SlotReader, Template, fill_template
 from knitting.dialects.tokens import Token
 from knitting.dialects.vocabulary import Doing, HeadWord, LetterRules, Spelling, Spellings, heads_of, spellings_of
 from knitting.rows import Step
@@ -75,7 +75,7 @@ class Dialect:
     recipes: Spellings
     wearing: Spellings
     own_fabric: str
-    forms: Mapping[str, tuple[Template, ...]]
+    forms: Forms
     own: Mapping[tuple[str, ...], tuple[Step, ...]] = field(default_factory=dict)
 
     def match(
@@ -232,14 +232,11 @@ class Dialect:
     @cached_property
     def vocabulary(self) -> frozenset[str]:
         """Every word that the dialect knows, for telling dialects apart."""
-        words = {word for template in self._templates() for word in template.words}
+        words = set(self.forms.words)
         for spellings in (self.stitches, self.fabrics, self.modifiers, self.manners):
             words |= {word for found in spellings.values() for spelling in found for word in spelling.tokens}
         words |= {word for said in (*self.headers, *self.sides) for word in said.split()}
         return frozenset(word for word in words | set(self.heads) if len(word) > 1 and word.isalpha())
-
-    def _templates(self) -> list[Template]:
-        return [template for templates in self.forms.values() for template in templates]
 
 
 @lru_cache(maxsize=64)
@@ -320,9 +317,5 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         recipes=spellings_of(table["recipes"]),
         wearing=spellings_of(table["wearing"]),
         own_fabric=table["own_fabric"],
-        forms={
-            form: tuple(compile_template(source, classes) for source in sources)
-            for name in _FORM_TABLES
-            for form, sources in table[name].items()
-        },
+        forms=Forms({form: sources for name in _FORM_TABLES for form, sources in table[name].items()}, classes),
     )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tomllib
 from collections.abc import Mapping
+from functools import cache
 from importlib.resources import files
 from typing import Any
 
@@ -17,6 +18,7 @@ def dialect_codes() -> tuple[str, ...]:
     return (FIRST, *sorted((code for code in codes if code != FIRST), key=lambda code: (code != "uk", code)))
 
 
+@cache
 def table_of(code: str) -> Mapping[str, Any]:
     source = files("knitting.dialects").joinpath(f"{code}.toml")
     if not code.isalnum() or not source.is_file():

@@ -86,6 +86,33 @@ def compile_template(source: str, classes: Mapping[str, Sequence[str]]) -> Templ
     return Template(source, elements, _openings(elements), _seconds(elements), _stages(elements, None))
 
 
+class Forms(Mapping[str, tuple[Template, ...]]):
+    """The forms of a dialect by their names, each made ready when it is first asked for."""
+
+    def __init__(self, sources: Mapping[str, Sequence[str]], classes: Mapping[str, Sequence[str]]) -> None:
+        self._sources, self._classes = sources, classes
+        self._ready: dict[str, tuple[Template, ...]] = {}
+
+    def __getitem__(self, form: str) -> tuple[Template, ...]:
+        if form not in self._ready:
+            sources = self._sources[form]
+            self._ready[form] = tuple(compile_template(source, self._classes) for source in sources)
+        return self._ready[form]
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._sources)
+
+    def __len__(self) -> int:
+        return len(self._sources)
+
+    @property
+    def words(self) -> frozenset[str]:
+        """Every word that some form may hold."""
+        sources = (source for sources in self._sources.values() for source in sources)
+        pieces = {piece for source in sources for piece in _PIECE.findall(source) if piece[0] not in "[]{"}
+        return frozenset(word for piece in pieces for word in _choices(piece, self._classes))
+
+
 def _elements(pieces: Sequence[str], at: int, classes: Mapping[str, Sequence[str]]) -> tuple[tuple[Element, ...], int]:
     found: list[Element] = []
     while at < len(pieces) and pieces[at] != "]":
