@@ -40,7 +40,7 @@ check: setup-dev css-check js-check  ## lint, types, import contract, migrations
 	$(BIN)/python manage.py makemigrations --check --dry-run
 
 bench: setup-dev  ## ratios beside a plain reference
-	$(BIN)/python -m pytest benchmarks --benchmark-columns=min,median,rounds -p no:timeout
+	$(BIN)/python -m pytest benchmarks --benchmark-columns=min,median,rounds --timeout 0
 
 schema: setup-dev  ## the files that are told from the code: schemas, the kinds of events
 	$(BIN)/python -m docs.schemas

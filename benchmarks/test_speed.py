@@ -10,10 +10,11 @@ from collections.abc import Callable
 
 import pytest
 
+from benchmarks.pace import paced
 from benchmarks.reference import triangle
 from knitting.cloth import lay_flat, measure
 from knitting.diagnosis import diagnose
-from knitting.words import reader, row_reader
+from knitting.words import line_reader, row_reader
 from knitting.words.reader import Reading, read
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import work_reading
@@ -61,12 +62,12 @@ def test_reference_and_engine_agree():
 
 def test_reading(benchmark):
     benchmark(lambda: read(TEXT))
-    assert median(lambda: read(TEXT)) < 0.030
+    assert median(lambda: read(TEXT)) < paced(0.030)
 
 
 def anew(text: str) -> Reading:
     """A text read as if nothing like it had been read before."""
-    for kept in (reader._read_line, row_reader._body, row_reader._head_like):
+    for kept in (line_reader.read_line, row_reader._body, row_reader._head_like):
         kept.cache_clear()
     return read(text)
 
@@ -83,7 +84,7 @@ def test_working(benchmark):
     engine, reference = median(lambda: work_piece(piece)), median(lambda: triangle(MOST), 3)
     ratio = reference / engine
     print(f"\nworked in {engine * 1000:.1f} ms, stitch by stitch in {reference * 1000:.1f} ms: {ratio:.1f} times")
-    assert engine < 0.030
+    assert engine < paced(0.030)
     assert ratio >= 20
 
 
@@ -124,7 +125,7 @@ def test_working_in_pattern(benchmark, text, fabric, limit):
     taken = median(lambda: work_piece(piece), 5)
     print(f"\n{worked.stitches:,} stitches in {fabric}: {taken * 1000:.0f} ms of {limit * 1000:.0f}")
     assert not worked.problems
-    assert taken < limit
+    assert taken < paced(limit)
 
 
 @pytest.mark.parametrize(("wrong", "limit"), [((-1, 0), 0.200), ((-1, -1), 2.0)], ids=["one mistake", "two mistakes"])
@@ -136,4 +137,4 @@ def test_what_went_wrong_in_the_last_60_rows(wrong, limit):
     taken = median(lambda: diagnose(piece, 400, counts))
     print(f"\n{wrong}: {taken * 1000:.0f} ms of {limit * 1000:.0f}")
     assert diagnose(piece, 400, counts).explanations
-    assert taken < limit
+    assert taken < paced(limit)

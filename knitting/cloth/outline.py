@@ -16,6 +16,7 @@ _TOLERANCE = 0.9
 """How far, in stitch widths, an edge may leave a straight line and still be called straight."""
 _TIP_STITCHES, _TIP_SHARE = 6.5, 0.2
 """Stretches shorter than this, in stitches and as a share of the longest, are tips (a cast-on of three)."""
+_FEW = 64
 _SETTLING = 0.15
 """Share at the beginning of a stretch that is left out when its direction is taken."""
 
@@ -137,18 +138,42 @@ def bends(points: Points, tolerance: float) -> list[int]:
         return [0, len(points) - 1]
     kept = {0, len(points) - 1}
     stack = [(0, len(points) - 1)]
+    places = points.tolist()
     while stack:
         first, last = stack.pop()
         if last - first < 2:
             continue
-        chord = points[last] - points[first]
-        rest = points[first + 1 : last] - points[first]
-        gaps = np.abs((rest * np.conjugate(chord)).imag) / abs(chord) if abs(chord) > 1e-9 else np.abs(rest)
-        worst = int(np.argmax(gaps))
-        if gaps[worst] > tolerance:
-            kept.add(first + 1 + worst)
-            stack += [(first, first + 1 + worst), (first + 1 + worst, last)]
+        few = last - first < _FEW
+        worst, gap = _farthest_of_few(places, first, last) if few else _farthest(points, first, last)
+        if gap > tolerance:
+            kept.add(worst)
+            stack += [(first, worst), (worst, last)]
     return sorted(kept)
+
+
+def _farthest(points: Points, first: int, last: int) -> tuple[int, float]:
+    """The place between two others that lies farthest from the line between them, and how far."""
+    chord = points[last] - points[first]
+    rest = points[first + 1 : last] - points[first]
+    gaps = np.abs((rest * np.conjugate(chord)).imag) / abs(chord) if abs(chord) > 1e-9 else np.abs(rest)
+    worst = int(np.argmax(gaps))
+    return first + 1 + worst, float(gaps[worst])
+
+
+def _farthest_of_few(places: list[complex], first: int, last: int) -> tuple[int, float]:
+    """The same of so few places that a plain loop is done before arrays are made."""
+    start = places[first]
+    chord = places[last] - start
+    length = abs(chord)
+    if length <= 1e-9:
+        gaps = [abs(place - start) for place in places[first + 1 : last]]
+    else:
+        x, y = chord.real / length, chord.imag / length
+        gaps = [
+            abs((place.imag - start.imag) * x - (place.real - start.real) * y) for place in places[first + 1 : last]
+        ]
+    gap = max(gaps)
+    return first + 1 + gaps.index(gap), gap
 
 
 def _direction(points: Points) -> complex:

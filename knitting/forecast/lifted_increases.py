@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from knitting.forecast.facts import BareInSetup, BareMakeOne, LiftsInFirstRow, LiftsInFirstSetup
 from knitting.forecast.stages import Counts, StageForecast
@@ -42,7 +42,7 @@ def _in_setup(plan: Plan, at: int, forecast: StageForecast) -> Iterator[Trouble]
         if first and any(_wants(each.steps, Needs.ROW_BELOW) for each in row.shape.placed):
             yield Trouble(LiftsInFirstSetup(name), path, stops=True)
         lifting = [each for each in row.shape.placed if _wants(each.steps, Needs.NEIGHBOURS)]
-        if not forecast.in_round and any(_is_bare(each, row.shape, row.before.counts) for each in lifting):
+        if not forecast.in_round and any(_Lifting.of(each, row.shape).is_bare(row.before.counts) for each in lifting):
             yield Trouble(BareInSetup(name), path, stops=True)
 
 
@@ -64,35 +64,68 @@ def _further_in(plan: Plan, at: int) -> PlanMend:
 
 def _bare_rows(forecast: StageForecast) -> Iterator[int]:
     """The rows (from 0) in which a make-one has no stitch on one of its sides."""
-    lifting = [[each for each in row.placed if _wants(each.steps, Needs.NEIGHBOURS)] for row in forecast.cycle.rows]
+    lifting = [
+        [_Lifting.of(each, row) for each in row.placed if _wants(each.steps, Needs.NEIGHBOURS)]
+        for row in forecast.cycle.rows
+    ]
     if not any(lifting):
         return
     for row, counts in enumerate(forecast.counts[:-1]):
-        at = row % len(lifting)
-        if any(_is_bare(each, forecast.cycle.rows[at], counts) for each in lifting[at]):
+        if any(each.is_bare(counts) for each in lifting[row % len(lifting)]):
             yield row
 
 
-def _is_bare(placed: PlacedWork, row: RowShaping, counts: Counts) -> bool:
-    """Whether the strands that a work lifts lie at an edge."""
-    outside, inside = _beside(placed, row, counts)
-    before, after = (outside, inside) if placed.spot.at_head else (inside, outside)
-    forwards = row.forwards
-    for first, last in _lifted(placed.steps):
-        right = before + (first if forwards else last)
-        left = after + (last if forwards else first)
-        if right <= 0 or left <= 0:
-            return True
-    return False
+@dataclass(frozen=True, slots=True)
+class _Lifting:
+    """A work that lifts strands, at its place in a row: what of it is the same whatever the counts are.
+
+    ``parts`` are those that are worked, ``to_right`` those of them that lie to the right of the work's own; ``beside``
+    are the stitches between the line and the work, ``lines`` those of all lines, ``lines_right`` of those to the
+    right. ``before`` and ``after`` say how many stitches a strand needs there at least, from the row's right end on.
+    """
+
+    part: int
+    parts: tuple[int, ...]
+    to_right: tuple[int, ...]
+    lines: int
+    lines_right: int
+    beside: int
+    uses: int
+    at_head: bool
+    before: int
+    after: int
+
+    @staticmethod
+    def of(placed: PlacedWork, row: RowShaping) -> _Lifting:
+        split, part = row.split, placed.spot.part
+        strands = list(_lifted(placed.steps))
+        firsts, lasts = min(first for first, _ in strands), min(last for _, last in strands)
+        before, after = (firsts, lasts) if row.forwards else (lasts, firsts)
+        return _Lifting(
+            part,
+            split.live,
+            tuple(at for at in split.live if at < part),
+            sum(line.stitches for line in split.lines),
+            sum(line.stitches for line in split.lines[:part]),
+            _nearer(placed, row),
+            uses(placed.steps),
+            placed.spot.at_head,
+            before,
+            after,
+        )
+
+    def is_bare(self, counts: Counts) -> bool:
+        """Whether the strands that it lifts lie at an edge, the parts having so many stitches."""
+        right = sum([counts[at] for at in self.to_right]) + self.lines_right
+        total = sum([counts[at] for at in self.parts]) + self.lines
+        outside = (right if self.at_head else total - right - counts[self.part]) + self.beside
+        inside = total - outside - self.uses
+        before, after = (outside, inside) if self.at_head else (inside, outside)
+        return before + self.before <= 0 or after + self.after <= 0
 
 
-def _beside(placed: PlacedWork, row: RowShaping, counts: Counts) -> tuple[int, int]:
-    """The stitches that lie on the line's side of a work, and those on its other side."""
-    split, part = row.split, placed.spot.part
-    live = set(split.live)
-    right = sum(counts[at] for at in range(part) if at in live)
-    right += sum(line.stitches for line in split.lines[:part])
-    total = sum(counts[at] for at in live) + sum(line.stitches for line in split.lines)
+def _nearer(placed: PlacedWork, row: RowShaping) -> int:
+    """The stitches between a work's line and the work itself."""
     nearer = 0
     for each in row.placed:
         if each.spot == placed.spot:
@@ -100,8 +133,7 @@ def _beside(placed: PlacedWork, row: RowShaping, counts: Counts) -> tuple[int, i
             if each is placed:
                 break
             nearer += uses(each.steps)
-    outside = (right if placed.spot.at_head else total - right - counts[part]) + nearer
-    return outside, total - outside - uses(placed.steps)
+    return nearer
 
 
 def _lifted(steps: Steps, before: int = 0) -> Iterator[tuple[int, int]]:
