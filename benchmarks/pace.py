@@ -1,6 +1,6 @@
 """How fast the machine is at this moment: every limit of time is a ratio to a loop of plain Python in the same run.
 
-The limits are written as seconds on a quiet machine of two cores on which a million steps of the loop take 40 ms. On a
+The limits are written as seconds on a quiet machine of two cores on which a million steps of the loop take 12 ms. On a
 machine, or in a moment, of half that speed they are twice as long: what is compared is work with work.
 """
 
@@ -9,7 +9,7 @@ from __future__ import annotations
 import time
 
 _STEPS = 1_000_000
-_QUIET_S = 0.040
+_QUIET_S = 0.012
 
 
 def loop_seconds() -> float:

@@ -145,6 +145,6 @@ def test_the_canvas_in_chromium(live_server):
                 for zoomed in (False, True):
                     frame = page.evaluate(FRAMES, zoomed)
                     print(f"{shape}, {distance}, {'zoomed' if zoomed else 'panned'}: {frame:.1f} ms a frame, median")
-                    slow += frame >= 16
+                    slow += frame >= paced(16)
         browser.close()
         assert not slow

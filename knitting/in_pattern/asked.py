@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 
 from knitting.needle.worked import FabricWork, GroupWork, Run, WorkedPiece
-from knitting.rows import Group, InFabric, Piece, Row, Step
+from knitting.rows import Group, InFabric, Piece, Row, Shape, Step
 
 
 def in_pattern(worked: WorkedPiece) -> WorkedPiece:
     """A worked piece with the stitches of its fabrics; the same one where no row is in pattern."""
-    if not any(
+    if not _may_be(worked.piece) or not any(
         asks_for_fabric(part.runs) for work in {id(row.work): row.work for row in worked.rows}.values() for part in work
     ):
         return worked
@@ -28,9 +28,18 @@ def asks_for_fabric(runs: Sequence[Run]) -> bool:
 
 def is_patterned(piece: Piece) -> bool:
     """Whether some row of a piece is written to be worked in a stitch pattern."""
-    steps = {id(o.steps): o.steps for section in piece.sections for o in section.orders if isinstance(o, Row)}
-    return any(_in_steps(each) for each in steps.values())
+    return any(_in_steps(steps, InFabric) for steps in _written(piece))
 
 
-def _in_steps(steps: Sequence[Step]) -> bool:
-    return any(isinstance(s, InFabric) or (isinstance(s, Group) and _in_steps(s.steps)) for s in steps)
+def _may_be(piece: Piece) -> bool:
+    """Whether some row may turn out to be worked in a pattern: what lies beside a shaping is worked as it comes."""
+    return any(_in_steps(steps, (InFabric, Shape)) for steps in _written(piece))
+
+
+def _written(piece: Piece) -> Iterable[Sequence[Step]]:
+    """The steps of all rows that are written, each once."""
+    return {id(o.steps): o.steps for section in piece.sections for o in section.orders if isinstance(o, Row)}.values()
+
+
+def _in_steps(steps: Sequence[Step], kinds: type | tuple[type, ...]) -> bool:
+    return any(isinstance(s, kinds) or (isinstance(s, Group) and _in_steps(s.steps, kinds)) for s in steps)
