@@ -106,6 +106,7 @@ TEMPLATES = [
                 "django.templatetags.i18n",
                 "bias.results.filters",
                 "bias.home.templatetags.rooms",
+                "bias.pieces.templatetags.sent_once",
             ],
         },
     },

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Any
-from uuid import uuid4
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -44,7 +43,7 @@ def rename(request: HttpRequest, piece_id: int) -> HttpResponse:
 def copy(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Begin a piece again, with changes: its copy opens where it is planned or written."""
     piece = Piece.objects.one_of(request.user, piece_id)
-    form_id = given_id(request.POST.get("form_id")) or uuid4()
+    form_id = given_id(request.POST.get("form_id"))
     twin = actions.copy_of(piece, _("{title}, again").format(title=piece.title), form_id)
     return redirect("plan" if twin.is_planned else "edit", twin.pk)
 

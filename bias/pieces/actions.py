@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import timedelta
 from typing import Any
 from uuid import UUID
 
@@ -18,6 +19,8 @@ from knitting.statements import N_
 NO_TITLE = N_("Piece of {date}")
 """What a piece is called whose rows or plan say no name."""
 _LONGEST_TITLE = 200
+_AT_ONCE = timedelta(minutes=1)
+"""A form that is sent again so soon was sent twice."""
 LONGEST_CHAPTER = 60
 
 
@@ -29,17 +32,23 @@ class RevisionConflict:
 
 
 @transaction.atomic
-def keep_piece(owner: Any, words: str) -> Piece:
-    """Keep written rows as a new piece, named by its title."""
-    piece = Piece.objects.create(owner=owner, title=_title(words))
-    Revision.objects.create(piece=piece, number=1, written=words)
+def keep_piece(owner: Any, words: str, form_id: UUID | None = None) -> Piece:
+    """Keep written rows as a new piece, named by its title; the same form sent twice at once makes one piece."""
+    piece, is_new = _new_piece(owner, _title(words), form_id)
+    if is_new:
+        Revision.objects.create(piece=piece, number=1, written=words)
     return piece
 
 
 @transaction.atomic
-def keep_plan(owner: Any, plan: str, read_from: str = "") -> Piece:
-    """Keep a plan, as its text, as a new piece, named as the plan is, over the written rows that it was read from."""
-    piece = Piece.objects.create(owner=owner, title=_named(results_of_plan(plan).plan.name))
+def keep_plan(owner: Any, plan: str, read_from: str = "", form_id: UUID | None = None) -> Piece:
+    """Keep a plan, as its text, as a new piece, named as the plan is, over the written rows that it was read from.
+
+    The same form sent twice at once makes one piece.
+    """
+    piece, is_new = _new_piece(owner, _named(results_of_plan(plan).plan.name), form_id)
+    if not is_new:
+        return piece
     if read_from:
         Revision.objects.create(piece=piece, number=1, written=read_from)
     Revision.objects.create(piece=piece, number=2 if read_from else 1, plan=plan)
@@ -99,20 +108,30 @@ def rename(piece: Piece, name: str) -> Revision:
 
 
 @transaction.atomic
-def copy_of(piece: Piece, name: str, form_id: UUID) -> Piece:
+def copy_of(piece: Piece, name: str, form_id: UUID | None = None) -> Piece:
     """A new piece, called ``name``, with the rows or the plan of another as it stands; its log is its own.
 
-    The same form sent again gives the piece that it made.
+    The same form sent twice at once makes one piece.
     """
-    twin, is_new = Piece.objects.get_or_create(
-        owner=piece.owner, form_id=form_id, defaults={"title": name[:_LONGEST_TITLE], "chapter": piece.chapter}
-    )
+    twin, is_new = _new_piece(piece.owner, name[:_LONGEST_TITLE], form_id, piece.chapter)
     if not is_new:
         return twin
     current = piece.current
     source = _called(current, twin.title) if current.readable else {"plan": current.plan}
     Revision.objects.create(piece=twin, number=1, **source)
     return twin
+
+
+def _new_piece(owner: Any, title: str, form_id: UUID | None, chapter: str = "") -> tuple[Piece, bool]:
+    """A new piece without revisions; or the one that the same form made a moment ago, and that it is not new.
+
+    A page that was gone back to asks with the same form much later: that is another wish.
+    """
+    made = Piece.objects.of(owner).filter(form_id=form_id).first() if form_id is not None else None
+    if made is not None and made.begun_at > timezone.now() - _AT_ONCE:
+        return made, False
+    own_id = form_id if made is None else None
+    return Piece.objects.create(owner=owner, title=title, chapter=chapter, form_id=own_id), True
 
 
 def _called(revision: Revision, name: str) -> dict[str, str]:

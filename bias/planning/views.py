@@ -13,7 +13,7 @@ from django.urls import reverse
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_GET, require_POST, require_safe
 
-from bias.parsing import whole_number
+from bias.parsing import given_id, whole_number
 from bias.pieces.actions import RevisionConflict, keep_plan, turn_into_words
 from bias.pieces.models import Piece, Revision
 from bias.planning import actions
@@ -53,11 +53,14 @@ def begin(request: HttpRequest) -> HttpResponse:
 @require_POST
 def begin_shape(request: HttpRequest, key: str) -> HttpResponse:
     """A new piece of a shape with its defaults, to be sized and changed; or of bare parts."""
+    form_id = given_id(request.POST.get("form_id"))
     if key == "bare":
-        return redirect("plan", keep_plan(request.user, kept_text(bare_parts())).pk)
+        return redirect("plan", keep_plan(request.user, kept_text(bare_parts()), form_id=form_id).pk)
     if key not in CONSTRUCTIONS:
         raise Http404("There is no such shape.")
-    return redirect("size", keep_plan(request.user, kept_text(answered(CONSTRUCTIONS[key], {}).plan())).pk)
+    return redirect(
+        "size", keep_plan(request.user, kept_text(answered(CONSTRUCTIONS[key], {}).plan()), form_id=form_id).pk
+    )
 
 
 @require_POST
@@ -70,7 +73,8 @@ def begin_file(request: HttpRequest) -> HttpResponse:
         plan = plan_from_text(upload.read().decode("utf-8", "replace"))
     except NotRead as refused:
         return _begun_not(request, said_refusal(refused))
-    return redirect("plan", keep_plan(request.user, kept_text(plan)).pk)
+    form_id = given_id(request.POST.get("form_id"))
+    return redirect("plan", keep_plan(request.user, kept_text(plan), form_id=form_id).pk)
 
 
 def _begun_not(request: HttpRequest, why: str) -> HttpResponse:
@@ -202,7 +206,8 @@ def from_part(request: HttpRequest, piece_id: int, part: int) -> HttpResponse:
     if found.plan is None:
         return redirect("plan", piece_id)
     words = words_of_part(state.revision.words, part)
-    return redirect("plan", keep_plan(request.user, kept_text(found.plan), words).pk)
+    form_id = given_id(request.POST.get("form_id"))
+    return redirect("plan", keep_plan(request.user, kept_text(found.plan), words, form_id).pk)
 
 
 @require_POST
@@ -211,7 +216,8 @@ def make_trial(request: HttpRequest, piece_id: int) -> HttpResponse:
     state = plan_state(request, piece_id)
     if not state.plan:
         return redirect("plan", piece_id)
-    return redirect("plan", keep_plan(request.user, kept_text(trial_piece(results_of_plan(state.plan).plan))).pk)
+    trial = kept_text(trial_piece(results_of_plan(state.plan).plan))
+    return redirect("plan", keep_plan(request.user, trial, form_id=given_id(request.POST.get("form_id"))).pk)
 
 
 @require_GET

@@ -12,7 +12,7 @@ from django.utils.safestring import SafeString
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from bias.parsing import whole_number
+from bias.parsing import given_id, whole_number
 from bias.pieces.actions import RevisionConflict, keep_piece, revise
 from bias.pieces.models import Piece
 from bias.results import Results, dialects, mended_words, recent, remembered, results_of_words
@@ -42,7 +42,7 @@ def bring_in(request: HttpRequest) -> HttpResponse:
     refusal = _refusal(words)
     if refusal:
         return _page(request, "writing/begin.html", words, {"refusal": refusal, "draft": kept})
-    piece = keep_piece(request.user, words)
+    piece = keep_piece(request.user, words, given_id(request.POST.get("form_id")))
     drop_draft(request.user, None)
     return redirect("piece", piece.pk)
 

@@ -242,3 +242,22 @@ def test_a_copy_asked_for_twice_by_one_form_is_one_piece(client, knitter):
     assert client.post(f"/pieces/{piece.pk}/copy/", given).url == client.post(f"/pieces/{piece.pk}/copy/", given).url
     client.post(f"/pieces/{piece.pk}/copy/", {"form_id": "nonsense"})
     assert Piece.objects.of(knitter).count() == 3
+
+
+def form_of(page, near):
+    """The id of the form behind a place of a page."""
+    return page.partition(near)[2].split('name="form_id"')[1].split('"')[1]
+
+
+def test_a_form_that_makes_a_piece_makes_one_when_it_is_sent_twice(client, knitter):
+    begin = client.get("/begin/").content.decode()
+    for address in ("/begin/capelet/", "/begin/bare/"):
+        given = {"form_id": form_of(begin, address)}
+        assert client.post(address, given).url == client.post(address, given).url
+    rows = {"words": WORDS.format(title="Quay"), "form_id": form_of(client.get("/bring-in/").content.decode(), "keep")}
+    assert client.post("/bring-in/", rows).url == client.post("/bring-in/", rows).url
+    assert Piece.objects.of(knitter).count() == 3
+    Piece.objects.of(knitter).update(begun_at=timezone.now() - timedelta(minutes=2))
+    client.post("/begin/capelet/", {"form_id": form_of(begin, "/begin/capelet/")})  # gone back to: another wish
+    client.post("/begin/capelet/")
+    assert Piece.objects.of(knitter).count() == 5

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from typing import Any
-from uuid import uuid4
 
 from django import template
 
@@ -26,7 +25,6 @@ def rooms(context: dict[str, Any], on: str) -> dict[str, Any]:
         "rooms": shown,
         "pages": [{"page": page, "link": page.link(piece, planned), "here": page.key == on} for page in pages],
         "keys": keys_of(on),
-        "form_id": uuid4(),
         "knits": here is not None and here.key == "needles",
         "asked": context.get("asked", ""),
         "back": context["request"].get_full_path(),

@@ -289,6 +289,7 @@ class ChartPage {
     this.on("straight", !on && !tall);
     this.on("tall", tall);
     this.on("slant", on);
+    this.box.querySelector("[data-chart-around]").disabled = on;
   }
 
   asWorked(on) {
