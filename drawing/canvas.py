@@ -39,6 +39,7 @@ def to_canvas(page: ChartPage, layout: Layout | None = None, yarns: Mapping[str,
     return {
         "title": page.title,
         "columns": page.columns,
+        "around": page.around,
         "entries": [
             {
                 "said": entry.said,

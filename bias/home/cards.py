@@ -107,14 +107,16 @@ class Asked:
         return urlencode({name: value for name, value in given.items() if value})
 
     def pieces(self, owner: Any) -> PieceQuerySet:
-        """The pieces of a knitter that are meant, in their order; a search looks among the finished ones too."""
+        """The pieces of a knitter that are meant, in their order; a search and a chapter show finished ones too."""
         pieces = Piece.objects.of(owner).in_basket()
         if self.search:
             pieces = pieces.with_words(self.search[:LONGEST_SEARCH].split())
-        else:
-            pieces = pieces.finished() if self.finished else pieces.unfinished()
         if self.chapter:
             pieces = pieces.filter(chapter=self.chapter)
+        if self.finished:
+            pieces = pieces.finished()
+        elif not (self.search or self.chapter):
+            pieces = pieces.unfinished()
         return pieces.order_by(*ORDERS[self.order])
 
 

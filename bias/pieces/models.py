@@ -58,11 +58,11 @@ class PieceQuerySet(models.QuerySet["Piece"]):
     def with_words(self, words: Iterable[str]) -> PieceQuerySet:
         """Those that have each of the words in their title, their chapter or that of the shape they were made as."""
         newest = Revision.objects.filter(piece=models.OuterRef("pk")).order_by("-number")
-        found = self.annotate(made_from=models.Subquery(newest.values("plan")[:1]))
+        found = self.annotate(newest_plan=models.Subquery(newest.values("plan")[:1]))
         for word in words:
             asked = Q(title__icontains=word) | Q(chapter__icontains=word)
             for made in made_as(word):
-                asked |= Q(made_from__contains=made)
+                asked |= Q(newest_plan__contains=made)
             found = found.filter(asked)
         return found
 

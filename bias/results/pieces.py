@@ -223,7 +223,8 @@ class Results:
 
     def chart_data_around(self, around: str) -> dict[str, Any]:
         """The chart for the canvas, by wale or closed up around what is asked for, as far as there is such a thing."""
-        return self.chart_data if around == self.chart.around else self._on_canvas(self.chart_around(around))
+        chart = self.chart_around(around)
+        return self.chart_data if chart is self.chart else self._on_canvas(chart)
 
     def chart_around(self, around: str) -> ChartPage:
         """The chart by wale or closed up around what is asked for; the usual one where there is no such thing."""

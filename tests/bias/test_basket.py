@@ -186,6 +186,9 @@ def test_a_finished_piece_stands_apart_until_it_is_taken_up_again(client, knitte
     assert [("Quay</a>" in page, "Weir</a>" in page) for page in cards] == [(False, True), (True, False)]
     assert "finished on" in cards[1]
     assert "Quay</a>" in shown(client.get("/", {"q": "quay"}))  # a search looks everywhere
+    client.post(f"/pieces/{first.pk}/chapter/", {"chapter": "Harbour"})
+    assert "Quay</a>" in shown(client.get("/", {"chapter": "Harbour"}))  # and so does a chapter
+    assert "Quay</a>" not in shown(client.get("/", {"chapter": "", "sort": "title"}))
     client.post(f"/pieces/{first.pk}/finished/", {"again": "1"})
     assert "Quay</a>" in shown(client.get("/"))
     client.post(f"/pieces/{first.pk}/finished/")

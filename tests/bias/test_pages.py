@@ -249,3 +249,9 @@ def _press(piece, id_):
         row_done(piece, id_, 1, 25)
     finally:
         connection.close()
+
+
+def test_the_usual_chart_is_laid_out_once(piece):
+    """Asked for by its name, by none or by nonsense, it is the one that is kept."""
+    found = results_of_words(piece.words)
+    assert all(found.chart_data_around(around) is found.chart_data for around in ("", found.chart.around, "nonsense"))

@@ -58,6 +58,8 @@ class ChartPage {
     this.drawing.size();
     if (before) Object.assign(this.drawing, { scale: before.scale, left: before.left, top: before.top });
     else this.drawing.fit();
+    // A mark that a change took out is closed up around no more: what the server chose instead is said.
+    this.box.querySelector("[data-chart-around]").value = data.around;
     const lies = this.box.querySelector("[data-chart-do='slant']");
     lies.disabled = data.slant === null;
     lies.title = data.slant
