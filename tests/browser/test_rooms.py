@@ -7,7 +7,7 @@ from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
 from bias.home.rooms import ROOMS
-from bias.pieces.actions import keep_plan
+from bias.pieces.actions import keep_plan, put_into_chapter
 from knitting.files import plan_text
 from tests.browser.conftest import DESK, PHONE
 from tests.knitting.planning import made
@@ -100,8 +100,9 @@ TITLES = {"wide": "W" * 200, "right to left": "ש" * 200, "emoji": "🧶" * 100,
 
 
 @pytest.mark.parametrize("title", TITLES.values(), ids=TITLES)
-def test_no_title_is_wider_than_the_screen(page, live_server, transactional_db, title):
+def test_no_title_and_no_chapter_is_wider_than_the_screen(page, live_server, transactional_db, title):
     piece = keep_plan(household_knitter(), plan_text(replace(made("mitre", cast_on=49), name=title)))
+    put_into_chapter(piece, title)
     for size in (DESK, PHONE):
         page.set_viewport_size(size)
         for address in ("/", f"/pieces/{piece.pk}/", f"/pieces/{piece.pk}/needles/", "/find/?for=W"):
