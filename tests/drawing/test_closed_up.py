@@ -27,9 +27,12 @@ def by_wale(piece):
 
 
 def assert_closed_up(piece, around):
-    places = closed_up(piece, by_wale(piece), around)
-    for row, columns, below in zip(piece.rows, places.columns, places.below, strict=True):
-        assert (len(columns), len(below)) == (row.end, row.start)
+    """Every row has its stitches; one that does not add up has those that it has by wale."""
+    known = by_wale(piece)
+    places = closed_up(piece, known, around)
+    for at, (row, columns, below) in enumerate(zip(piece.rows, places.columns, places.below, strict=True)):
+        counts = (len(known.columns[at]), len(known.below[at])) if piece.problems else (row.end, row.start)
+        assert (len(columns), len(below)) == counts
         assert all((np.diff(each) == 1).all() for each in (columns, below))
     every = [int(each) for row in (*places.columns, *places.below) for each in row[[0, -1] if len(row) else []]]
     assert (min(every), max(every) + 1) == (0, places.total) or not every
