@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from types import MappingProxyType
 from typing import TypeAlias
 
@@ -53,7 +53,9 @@ class Swatch:
     @property
     def gauge(self) -> Gauge | None:
         """What counts: the washed swatch, as the piece will be washed; else the unwashed one."""
-        return self.after or self.before
+        if self.after is not None:
+            return replace(self.after, washed=True)
+        return replace(self.before, washed=False) if self.before is not None else None
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,6 +16,9 @@ LEAST_GAUGE, MOST_GAUGE = 2.0, 200.0
 class Gauge:
     """Stitches and rows to 10 cm, and whether they were measured or guessed.
 
+    ``washed`` tells which swatch was measured, where that is known; the loops of a washed one are as long, and lie
+    closer together.
+
     >>> Gauge(20, 40).stitch_cm, Gauge(20, 40).row_cm
     (0.5, 0.25)
     """
@@ -24,6 +27,7 @@ class Gauge:
     rows: float
     fabric: str = ""
     guessed: bool = False
+    washed: bool | None = None
 
     @property
     def stitch_cm(self) -> float:
@@ -72,20 +76,6 @@ def rows_within(length_cm: float, start: int, gauge: Gauge, later: GaugesFrom = 
         rows, length_cm = rows + before, length_cm - before * gauge.row_cm
         gauge = following
     return rows + length_cm / gauge.row_cm
-
-
-LOOP_WIDTHS = 4.1
-"""Length of a stitch's loop in stitch widths, wet-relaxed plain knit wool: D. L. Munden, Journal of the Textile
-Institute 50 (1959). Other fabrics are taken as equal until they are weighed."""
-
-
-def yarn_of_stitch_cm(gauge: Gauge) -> float:
-    """Yarn that one plain stitch takes, in centimetres.
-
-    >>> yarn_of_stitch_cm(Gauge(20, 28))
-    2.05
-    """
-    return LOOP_WIDTHS * gauge.stitch_cm
 
 
 def said_cm(length_cm: float) -> str:

@@ -11,11 +11,11 @@ from bias.parsing import whole_number
 from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
+from knitting.forecast.metres import metres_of
 from knitting.measures import said_cm
 from knitting.plan.plan import Plan
 from knitting.saying.statements import said, said_words
 from knitting.sizing.parameters import Parameter, following_measures
-from knitting.sizing.sizes import yarn_m
 from knitting.words.several import in_one
 
 _MOST_SIZES = 6
@@ -77,6 +77,6 @@ def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: l
                 tuple(said_cm(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses),
             )
         )
-    rows.append((_("yarn, a guess"), tuple(f"{yarn_m(forecast):.0f} m" for forecast in courses)))
+    rows.append((_("yarn, a guess"), tuple(f"{metres_of(forecast):.0f} m" for forecast in courses)))
     heads = tuple(f"{said(knob.words)} {value}" for value in values)
     return SizeTable(heads, tuple(rows), in_one(texts) or "")

@@ -22,9 +22,10 @@ from bias.planning.views import plan_state
 from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answers_of
+from knitting.forecast.metres import metres_of
 from knitting.measures import CM_PER_INCH, said_cm, said_number
 from knitting.sizing.parameters import FollowingMeasure, Parameter, following_measures, parameters
-from knitting.sizing.sizes import NearestSizes, fitting_yarn, nearest_sizes, yarn_m
+from knitting.sizing.sizes import NearestSizes, fitting_yarn, nearest_sizes
 
 _KEPT_IN_ADDRESS = ("measure", "wish", "unit", "yarn", "yarn_knob", "knob", "sizes", "my_stitches", "my_rows")
 
@@ -75,7 +76,7 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "said_gauge": said_gauge(plan),
         "sticks": [(stick, said_cm(stick.of(found.forecast))) for stick in sticks],
         "knobs": turning,
-        "yarn_needed": f"{yarn_m(found.forecast):.0f}",
+        "yarn_needed": f"{metres_of(found.forecast):.0f}",
         "svg": found.results.cloth_svg(),
         "sent": sent,
         "over_head": over_head(found.forecast),

@@ -1,4 +1,4 @@
-"""The command line of the core: count, check, write, shape, find, make, constructions.
+"""The command line of the core: count, check, write, shape, find, yarn, stripes, make, could, constructions.
 
 Each command has a module of its own, which is loaded when it is asked for: what lays the cloth takes longer to load
 than a pattern takes to check.
@@ -23,6 +23,9 @@ _MODULES = {
     "find": "finding",
     "make": "making",
     "constructions": "listing",
+    "yarn": "yarn",
+    "stripes": "yarn",
+    "could": "yarn",
 }
 ALL_WELL, PROBLEMS, WRONG_CALL = 0, 1, 2
 
@@ -53,6 +56,8 @@ def _parser() -> argparse.ArgumentParser:
         ("write", "print the piece back in the words of a dialect"),
         ("shape", "print the measures of the cloth as JSON"),
         ("find", "print what went wrong where the counts are not those of the row, likeliest first"),
+        ("yarn", "print how much yarn each colour takes, whether it lasts, and when to weigh"),
+        ("stripes", "print which rows each of some yarns has"),
     ):
         command = commands.add_parser(name, help=says)
         command.add_argument("file", help="a text file, a piece as JSON, or - for standard input")
@@ -82,8 +87,14 @@ def _parser() -> argparse.ArgumentParser:
                 "--shows", choices=("k", "p"), default="", help="what most of it shows on the right side"
             )
             command.add_argument("--json", action="store_true", help="print the published JSON")
+        if name in ("yarn", "stripes"):
+            _yarn_options(command, name)
         if name == "shape":
             command.add_argument("--json", action="store_true", help="accepted; the answer is always JSON")
+    command = commands.add_parser("could", help="print what some yarn could become, the largest size of each")
+    command.add_argument("yarns", nargs="+", help="a yarn, such as A=100g/210m or A=2x50g/105m")
+    command.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28")
+    command.add_argument("--json", action="store_true", help="print the published JSON")
     command = commands.add_parser("make", help="work a construction from a few answers")
     command.add_argument("name", help="its name; see 'constructions'")
     command.add_argument("answers", nargs="*", help="key=value, gauge=20x28, a measure such as width_cm=150")
@@ -92,3 +103,23 @@ def _parser() -> argparse.ArgumentParser:
     command.add_argument("--dialect", choices=dialect_codes(), help="the dialect of its words")
     commands.add_parser("constructions", help="print every construction with its questions, defaults and rules")
     return parser
+
+
+def _yarn_options(command: argparse.ArgumentParser, name: str) -> None:
+    """What the commands about yarn are given."""
+    swatch = command.add_mutually_exclusive_group()
+    swatch.add_argument("--washed", action="store_true", default=None, help="the gauge was measured after washing")
+    swatch.add_argument("--unwashed", action="store_true", help="the gauge was measured before washing")
+    command.add_argument("--json", action="store_true", help="print the published JSON")
+    if name == "yarn":
+        command.add_argument("--ball", nargs="*", default=[], help="a ball of a colour, such as A=50g/92m")
+        command.add_argument("--start", nargs="*", default=[], help="grams of a colour at the start, such as A=100")
+        command.add_argument("--weighed", nargs="*", default=[], help="grams left after a row, such as 60:A=48")
+        command.add_argument("--reserve", nargs="*", default=[], help="kept for the end, such as collar:A=20m")
+        command.add_argument("--safe", type=float, default=0.9, help="the chance that a safe row has; 0.9 if not set")
+        return
+    command.add_argument("--yarn", nargs="+", required=True, help="a yarn, such as A=30g/60m")
+    command.add_argument(
+        "--bands", choices=("yarn", "height", "order", "free", "fade"), default="order", help="how rows are shared out"
+    )
+    command.add_argument("--words", action="store_true", help="print the piece with its stripes instead")

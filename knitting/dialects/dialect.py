@@ -74,6 +74,7 @@ class Dialect:
     manners: Spellings
     recipes: Spellings
     wearing: Spellings
+    swatches: Spellings
     own_fabric: str
     forms: Forms
     own: Mapping[tuple[str, ...], tuple[Step, ...]] = field(default_factory=dict)
@@ -278,7 +279,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
     """A dialect made ready from its table; where it is based on another, only what differs stands in it."""
     table = whole_table(table)
     classes = {key: tuple(words) for key, words in table["classes"].items()}
-    listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers", "wearing")
+    listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers", "wearing", "swatches")
     return Dialect(
         code=table["code"],
         name=table["name"],
@@ -316,6 +317,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         spelled_out=table.get("spelled_out", {}),
         recipes=spellings_of(table["recipes"]),
         wearing=spellings_of(table["wearing"]),
+        swatches=spellings_of(table["swatches"]),
         own_fabric=table["own_fabric"],
         forms=Forms({form: sources for name in _FORM_TABLES for form, sources in table[name].items()}, classes),
     )

@@ -15,7 +15,7 @@ from knitting.forecast.facts import (
     YarnUnknown,
 )
 from knitting.forecast.stages import Counts, Cycle, walk
-from knitting.measures import yarn_of_stitch_cm
+from knitting.forecast.stitch_metres import cast_on_metres, metres_a_stitch
 from knitting.needle.walk import MOST_ON_NEEDLE
 from knitting.plan.changes import CastOnInstead, EndInstead, TimesOnly
 from knitting.plan.plan import Count, End, Length, PartCount, Plan, Repeats, Rows, Stage, YarnShare
@@ -128,15 +128,16 @@ def _for_yarn(asked: EndQuestion, share: float) -> StageEnd:
     if not asked.plan.yarn_m:
         trouble = Trouble(YarnUnknown(), asked.path, (asked.ended(Count(_next_count(asked))),), stops=True)
         return StageEnd((asked.split.counts,), (trouble,))
-    left_cm = share * asked.plan.yarn_m * 100
-    left_cm -= asked.stitches_before * yarn_of_stitch_cm(asked.plan.gauge_at(asked.rows_before))
+    plan = asked.plan
+    left_m = share * plan.yarn_m - cast_on_metres(plan)
+    left_m -= asked.stitches_before * metres_a_stitch(plan, asked.rows_before)
     counts: list[Counts] = [asked.split.counts]
     kept = 1
     for row, found in enumerate(walk(asked.cycle, asked.split.counts), start=1):
         if isinstance(found, int) or row + asked.rows_before > MOST_ROWS:
             break
-        left_cm -= asked.total(found) * yarn_of_stitch_cm(asked.plan.gauge_at(asked.rows_before + row))
-        if left_cm < 0:
+        left_m -= asked.total(found) * metres_a_stitch(plan, asked.rows_before + row)
+        if left_m < 0:
             break
         counts.append(found)
         if _stops(asked.stage, row):

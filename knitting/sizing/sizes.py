@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from knitting.forecast.forecast import Forecast, forecast_of
-from knitting.measures import yarn_of_stitch_cm
+from knitting.forecast.metres import metres_of
 from knitting.plan.plan import Count
 from knitting.sizing.parameters import Parameter
 
@@ -99,20 +99,15 @@ def _in_proportion(knob: Parameter, of: Measure, wished: float) -> NearestSizes 
 
 def fitting_yarn(knob: Parameter, metres: float) -> NearestSizes | None:
     """The largest size that a length of yarn allows; the smallest of all where it allows none."""
-    found = nearest_sizes(knob, yarn_m, metres)
+    found = nearest_sizes(knob, metres_of, metres)
     if knob.proportional:
         below = found.smaller if found is not None and found.nearest.comes_to > metres else None
-        return nearest_sizes(knob, yarn_m, below.comes_to) if below is not None else found
+        return nearest_sizes(knob, metres_of, below.comes_to) if below is not None else found
     while found and found.nearest.comes_to > metres and found.smaller is not None:
-        found = _around(knob, found.smaller, yarn_m, metres)
+        found = _around(knob, found.smaller, metres_of, metres)
     while found and found.larger is not None and found.larger.comes_to <= metres:
-        found = _around(knob, found.larger, yarn_m, metres)
+        found = _around(knob, found.larger, metres_of, metres)
     return found
-
-
-def yarn_m(forecast: Forecast) -> float:
-    """Yarn of all stitches, in metres: plain knit at the gauge, a guess until it is weighed."""
-    return forecast.stitches * yarn_of_stitch_cm(forecast.plan.gauge_at(1)) / 100
 
 
 def _between(low: int, high: int, known: list[tuple[int, float]], wished: float) -> int:

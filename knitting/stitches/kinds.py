@@ -75,7 +75,7 @@ class StitchKind:
 
     ``uses`` stitches are taken from the left needle and ``makes`` stitches put on the right one.
     ``face_on_rs`` is how the stitch shows on the right side when it is worked on a right-side row.
-    ``yarn`` is its length relative to a plain knit stitch (a guess until weighed). The other columns name stitches by
+    ``yarn`` is its length in loops of plain knitting (0: none, or counted already). The other columns name stitches by
     their keys: ``purled`` does the same where the stitches beside it are purled, ``mirror`` leans the other way,
     ``behind`` shows on the right side as this one does when it is worked on a wrong-side row. Stitches of one ``kin``
     can stand for one another. ``on_grid`` is the key that puts it on the small grid of an own fabric.

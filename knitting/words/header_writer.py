@@ -55,7 +55,9 @@ class HeaderWriter(StepWriter):
         fabric = f", {self.dialect.word('fabrics', key, 1) if known else gauge.fabric}" if gauge.fabric else ""
         stitches, rows = said_number(gauge.stitches), said_number(gauge.rows)
         sts, row = self.dialect.classes["st"][0], self.dialect.classes["row"][0]
-        return f"{self.key('gauge')}: {stitches} {sts} x {rows} {row} = 10 cm{fabric}"
+        told = {None: "", True: "washed", False: "unwashed"}[gauge.washed]
+        swatch = f", {self.dialect.word('swatches', told)}" if told else ""
+        return f"{self.key('gauge')}: {stitches} {sts} x {rows} {row} = 10 cm{fabric}{swatch}"
 
     def recipe(self, pair: tuple[StitchKind, StitchKind]) -> str:
         """The piece's own increase or decrease, as its header names it."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.tokens import tokens_of
@@ -175,13 +175,23 @@ class HeaderReader:
             stitches, rows, length = (float(match[i].replace(",", ".")) for i in (1, 2, 3))
             length_cm = length if match[4].lower() == "cm" else length * CM_PER_INCH
             if length_cm > 0 and stitches > 0 and rows > 0:
-                gauge = gauge_over(stitches, rows, length_cm, self._fabric((match[5] or "").strip().lower()))
+                fabric, washed = self._swatch((match[5] or "").strip().lower())
+                gauge = replace(gauge_over(stitches, rows, length_cm, fabric), washed=washed)
         if gauge is None:
             self._say(span, sentence("The gauge '{value}' cannot be read.", value=value[:40]))
         elif not gauge.believable:
             self._say(span, sentence("A gauge of {value} is not one that hand knitting has.", value=value[:40]))
         else:
             self.gauge = gauge
+
+    def _swatch(self, said: str) -> tuple[str, bool | None]:
+        """The fabric of a gauge, and whether its swatch was washed, which is said after it or alone."""
+        tokens = tokens_of(said)
+        for at in range(len(tokens)):
+            found = spelled_at(self.dialect.swatches, tokens, at)
+            if found and found[1] == len(tokens):
+                return self._fabric(said[: tokens[at].column - 1].strip(" ,")), found[0] == "washed"
+        return self._fabric(said), None
 
     def _fabric(self, said: str) -> str:
         """The fabric of a gauge by its key, or as it is said."""

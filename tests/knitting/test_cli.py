@@ -262,3 +262,83 @@ def test_nothing_that_lays_a_cloth_is_loaded_to_count_rows(tmp_path, call):
         "sys.exit(code or ('numpy' in sys.modules) * 3)"
     )
     assert subprocess.run([sys.executable, "-c", program], capture_output=True, check=False).returncode == 0
+
+
+SHAWL = """Gauge: 20 sts and 40 rows = 10 cm, garter, washed
+Yarn A: Kelp, 50 g, 104 m
+Cast on 5 sts.
+Row 1 (RS): K2, yo, k to last 2 sts, yo, k2. (7 sts)
+Row 2 (WS): Knit.
+Repeat rows 1 and 2 until there are 121 sts.
+Bind off.
+"""
+YARN_KEYS = ["loop_cm", "colours", "ball_ends", "outlook", "last_safe", "weigh_next", "tails"]
+
+
+def yarn_of(pattern, capsys, *given):
+    assert main(["yarn", pattern(SHAWL), "--json", *given]) == 0
+    return json.loads(capsys.readouterr().out)
+
+
+def test_yarn_prints_the_published_json(pattern, capsys):
+    found = yarn_of(pattern, capsys, "--start", "A=92")
+    assert list(found) == YARN_KEYS
+    assert found["loop_cm"] == pytest.approx(4.1 * 0.5 / 1.03, abs=1e-4)
+    assert list(found["colours"]["A"]) == [
+        "loops", "metres", "grams", "balls", "cast_on_m", "rows_m", "bind_off_m", "joins_m"
+    ]  # fmt: skip
+    assert list(found["outlook"][0]) == ["row", "colour", "left_g", "sd_g", "chance"]
+    assert [list(end) for end in found["ball_ends"]] == [["colour", "ball", "row"]]
+    assert found["last_safe"] is None
+    assert found["weigh_next"] > 0
+    assert list(found["tails"]) == ["cast_on_cm", "bind_off_cm"]
+
+
+def test_weighed_it_tells_the_last_safe_row(pattern, capsys):
+    found = yarn_of(pattern, capsys, "--start", "A=76", "--weighed", "60:A=57", "90:A=33")
+    chances = {stop["row"]: stop["chance"] for stop in found["outlook"]}
+    assert found["last_safe"]["chance"] == chances[found["last_safe"]["row"]] >= 0.9
+    with_collar = yarn_of(
+        pattern, capsys, "--start", "A=76", "--weighed", "60:A=57", "90:A=33", "--reserve", "collar:A=12m"
+    )
+    assert with_collar["last_safe"]["row"] < found["last_safe"]["row"]
+    unwashed = yarn_of(pattern, capsys, "--unwashed")
+    assert unwashed["loop_cm"] == pytest.approx(3.8 * 0.5 / 1.03, abs=1e-4)
+
+
+@pytest.mark.parametrize(
+    ("given", "says"),
+    [
+        (["--start", "A=-5"], "Grams are written as A=100"),
+        (["--start", "Q=50"], "How long is a gram of 'Q'?"),
+        (["--ball", "A=50"], "A yarn is written as A=50g/92m"),
+        (["--start", "A=90", "--weighed", "ten:A=4"], "A weighing is written as ROW:A=GRAMS"),
+        (["--start", "A=90", "--weighed", "9999:A=4"], "none is row 9999"),
+        (["--reserve", "collar"], "A reserve is written as collar:A=20m"),
+        (["--safe", "2"], "between 0.5 and 1"),
+    ],
+)
+def test_what_yarn_cannot_be_told(pattern, capsys, given, says):
+    assert main(["yarn", pattern(SHAWL), *given]) == 2
+    assert says in capsys.readouterr().err
+
+
+def test_stripes_are_printed_and_written_into_the_words(pattern, capsys):
+    given = ["--yarn", "P=20g/42m", "Q=30g/60m", "R=40g/90m"]
+    assert main(["stripes", pattern(SHAWL), *given, "--bands", "free", "--json"]) == 0
+    found = json.loads(capsys.readouterr().out)
+    assert found["bands"][0]["from"] == 1
+    assert set(found["unused_g"]) == {"P", "Q", "R"}
+    assert main(["stripes", pattern(SHAWL), *given, "--bands", "order", "--words"]) == 0
+    words = capsys.readouterr().out
+    assert "Stripes: " in words
+    assert main(["check", pattern(words)]) == 0
+
+
+def test_what_a_yarn_could_become(capsys):
+    assert main(["could", "A=100g/210m", "--json"]) == 0
+    found = json.loads(capsys.readouterr().out)
+    assert {each["construction"] for each in found} == set(CONSTRUCTIONS)
+    assert all(0 < each["metres"] <= 210 / 1.19 and each["measures"] for each in found)
+    assert main(["could", "A=0.2g/0.3m", "--json"]) == 0
+    assert json.loads(capsys.readouterr().out) == []
