@@ -1,8 +1,9 @@
-"""Made-up knitters who weigh their yarn: is what they are told true? ``python -m benchmarks.yarn_simulation [KNITTERS]``
+"""Made-up knitters who weigh their yarn: is what they are told true?
 
-Each knitter has a hand, fabrics, a yarn and a tension of her own, none of which the core is told; she weighs what is
-left so many times on the way, and stops after the row that is called safe. One table is for a world that is as the prior
-takes it, one for worlds that are not. Seeds are fixed. It checks the sums, not knitters: nobody has knitted these.
+``python -m benchmarks.yarn_simulation [KNITTERS]``. Each knitter has a hand, fabrics, a yarn and a tension of her own,
+none of which the core is told; she weighs what is left so many times on the way, and stops after the row that is called
+safe. One table is for a world that is as the prior takes it, the others for worlds that are not. Seeds are fixed. It
+checks the sums, not knitters: nobody has knitted these.
 """
 
 from __future__ import annotations
@@ -133,10 +134,9 @@ def table(world: World, knitters: int) -> list[str]:
         by_shape = [[outcome(of, world, weighings, rng) for _ in range(knitters)] for of in shapes]
         every = [each for found in by_shape for each in found]
         out = [_mean([each.ran_out for each in found]) * 100 for found in by_shape]
-        lines.append(
-            f"| {weighings} | {_mean([each.off for each in every]) * 100:.1f} | {_mean([each.held for each in every]) * 100:.0f} "
-            f"| {_mean(out):.1f} ({max(out):.1f}) | {_mean([each.over_g for each in every]):.1f} |"
-        )
+        off, held = _mean([each.off for each in every]) * 100, _mean([each.held for each in every]) * 100
+        over_g = _mean([each.over_g for each in every])
+        lines.append(f"| {weighings} | {off:.1f} | {held:.0f} | {_mean(out):.1f} ({max(out):.1f}) | {over_g:.1f} |")
     return lines
 
 

@@ -5,11 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
+from typing import TYPE_CHECKING
 
 from knitting.measures import Gauge
 from knitting.needle.worked import GroupWork, Run, WorkedPiece, WorkedRow
 from knitting.rows import Side, Tab
 from knitting.stitches import Family, StitchKind
+
+if TYPE_CHECKING:
+    from knitting.yarn.report import YarnReport  # its sums take numpy, which most that asks here does not need
 
 _MARK_UP = 10
 """Rows after which a locking mark hangs far below the needle: a judgement, no source."""
@@ -40,19 +44,26 @@ class ReminderKind(Enum):
     CROWDED = "crowded needle"
     MARK_UP = "move the mark up"
     WEIGH = "weigh the ball"
+    WEIGH_NOW = "weigh the yarn"
+    BALL_ENDS = "the ball ends"
+    LAST_SAFE = "the last safe row"
 
 
 @dataclass(frozen=True, slots=True)
 class Reminder:
     """One thing that is due: of how many ``stitches`` it speaks, the ``holder``, the needle to change to.
 
-    ``needle_cm`` is 0 where no usual needle is long enough.
+    ``needle_cm`` is 0 where no usual needle is long enough. ``colour`` is the yarn's, ``ball`` which of its balls, and
+    ``chance`` how likely it is that the yarn lasts.
     """
 
     kind: ReminderKind
     stitches: int = 0
     holder: str = ""
     needle_cm: int = 0
+    colour: str = ""
+    ball: int = 0
+    chance: float = 0.0
 
 
 class Tail(Enum):
@@ -69,6 +80,20 @@ def reminders(
 ) -> tuple[Reminder, ...]:
     """What is due before or in a row (from 1); ``weighed`` is the row after which yarn was weighed last, if it was."""
     return tuple(_due(worked, row, gauge, needles, weighed))
+
+
+def yarn_reminders(report: YarnReport, row: int) -> tuple[Reminder, ...]:
+    """What is due of the yarn before a row (from 1): weighing, the end of a ball, the last row that is safe."""
+    found = []
+    if report.weigh_next is not None and report.weigh_next == row - 1:
+        found.append(Reminder(ReminderKind.WEIGH_NOW, colour=report.outlook[0].colour))
+    for end in report.ball_ends:
+        if end.row == row - 1:
+            found.append(Reminder(ReminderKind.BALL_ENDS, colour=end.colour, ball=end.ball))
+    safe = report.last_safe
+    if safe is not None and not report.lasts and safe.row == row - 1:
+        found.append(Reminder(ReminderKind.LAST_SAFE, colour=safe.colour, chance=safe.chance))
+    return tuple(found)
 
 
 def _due(

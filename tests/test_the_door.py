@@ -24,7 +24,8 @@ VALUES = frozenset(
 SAID = "knitting.saying"
 ASKED = frozenset(
     {
-        "knitting.files", "knitting.files.ledger", "knitting.forecast.forecast", "knitting.forecast.metres", "knitting.forecast.stages",
+        "knitting.files", "knitting.files.ledger", "knitting.forecast.forecast", "knitting.forecast.metres",
+        "knitting.forecast.stages",
         "knitting.constructions", "knitting.constructions.answers", "knitting.plan_editing", "knitting.sizing",
         "knitting.words.several", "knitting.words.highlights", "knitting.words.fabric_rows",
         "knitting.words.fabric_header",

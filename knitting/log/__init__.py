@@ -3,12 +3,14 @@
 from knitting.log.events import (
     KINDS,
     MOST_COPIES,
+    BallJoined,
     CountDifference,
     Counted,
     Event,
     Measured,
     NeedleChanged,
     Noted,
+    OnScale,
     PartWorked,
     Paused,
     RippedBack,
@@ -18,7 +20,7 @@ from knitting.log.events import (
     WentOn,
     WentOnFrom,
 )
-from knitting.log.progress import DeviceConflict, Progress, progress
+from knitting.log.progress import DeviceConflict, Progress, not_taken_back, progress
 from knitting.log.reading import (
     MOST_AT_ONCE,
     NotAnEvent,
@@ -32,6 +34,7 @@ __all__ = [
     "KINDS",
     "MOST_AT_ONCE",
     "MOST_COPIES",
+    "BallJoined",
     "CountDifference",
     "Counted",
     "DeviceConflict",
@@ -40,6 +43,7 @@ __all__ = [
     "NeedleChanged",
     "NotAnEvent",
     "Noted",
+    "OnScale",
     "PartWorked",
     "Paused",
     "Progress",
@@ -53,5 +57,6 @@ __all__ = [
     "event_from_json",
     "event_from_parts",
     "events_of_request",
+    "not_taken_back",
     "progress",
 ]

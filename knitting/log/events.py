@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from enum import Enum
 from types import MappingProxyType
 from typing import Annotated, ClassVar
 from uuid import UUID
@@ -16,6 +17,7 @@ from knitting.coding import AtMost, Bounds, Text
 MOST_ROWS = 1_000_000
 MOST_COPIES = 12
 LONGEST_NOTE = 2_000
+LONGEST_COLOUR = 40
 _LONGEST_REASON = 200
 _MOST_STITCHES = 99_999
 _MOST_PARTS = 2_000
@@ -24,6 +26,14 @@ Row = Annotated[int, Bounds(0, MOST_ROWS)]
 Ids = Annotated[tuple[UUID, ...], AtMost(5_000)]
 Counts = Annotated[tuple[Annotated[int, Bounds(0, _MOST_STITCHES, "a count")], ...], AtMost(_MOST_PARTS, some=True)]
 BEFORE_ALL = datetime.min.replace(tzinfo=UTC)
+
+
+class OnScale(Enum):
+    """What lay on a scale."""
+
+    LEFT = "left"
+    BALL = "ball"
+    PIECE = "piece"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -149,10 +159,25 @@ class NeedleChanged(Event):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Weighed(Event):
-    """The yarn that is left was weighed."""
+    """Yarn, or the piece, lay on a scale: so many grams, of which ``tare`` are not it (a bowl, the needles).
+
+    ``colour`` is empty where the piece has one colour alone.
+    """
 
     kind: ClassVar[str] = "weighed"
     grams: Annotated[float, Bounds(0, 100_000, "weight in grams")]
+    colour: Annotated[str, Text(LONGEST_COLOUR)] = ""
+    of: OnScale = OnScale.LEFT
+    tare: Annotated[float, Bounds(0, 100_000, "tare in grams")] = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BallJoined(Event):
+    """A new ball of a colour was joined after a row; ``grams`` where it was weighed."""
+
+    kind: ClassVar[str] = "ball"
+    colour: Annotated[str, Text(LONGEST_COLOUR)] = ""
+    grams: Annotated[float, Bounds(0, 100_000, "weight in grams")] = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -184,6 +209,7 @@ KINDS = MappingProxyType(
             Measured,
             NeedleChanged,
             Weighed,
+            BallJoined,
             Noted,
             Paused,
         )

@@ -91,6 +91,13 @@ def progress(events: Iterable[Event], changed_at: Mapping[int, int] | None = Non
     )
 
 
+def not_taken_back(events: Iterable[Event]) -> list[Event]:
+    """Events each once, in the order in which they happened, without those that were taken back."""
+    known = sorted({event.id: event for event in events}.values(), key=lambda event: (event.happened_at, event.id))
+    taken_back = _taken_back(known)
+    return [event for event in known if event.id not in taken_back]
+
+
 def _taken_back(known: Sequence[Event]) -> set[UUID]:
     """Every event that is taken back; ripping and jumping can be taken back themselves, and then take nothing."""
     by_back = {each for event in known if isinstance(event, TakenBack) for each in event.takes_back}

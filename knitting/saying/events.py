@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
-from knitting.log import Counted, Event, Measured, NeedleChanged, Noted, Weighed, WentOn
+from knitting.log import BallJoined, Counted, Event, Measured, NeedleChanged, Noted, OnScale, Weighed, WentOn
 from knitting.measures import said_number
 from knitting.saying.language import _
 from knitting.statements import N_
@@ -21,6 +21,7 @@ TITLES = MappingProxyType(
         "measured": N_("measured"),
         "needle": N_("needle changed"),
         "weighed": N_("weighed"),
+        "ball": N_("new ball joined"),
         "note": N_("note"),
         "pause": N_("pause"),
     }
@@ -39,7 +40,10 @@ def event_details(event: Event) -> str:
         case Noted(text=said) | WentOn(says=said) if said:
             return said
         case Weighed():
-            return _("{grams} g left").format(grams=said_number(event.grams))
+            return _said_weighed(event)
+        case BallJoined() if event.colour or event.grams:
+            weighs = f"{said_number(event.grams)} g" if event.grams else ""
+            return ", ".join(said for said in (event.colour, weighs) if said)
         case NeedleChanged():
             size, length = said_number(event.size_mm), said_number(event.length_cm)
             return _("{size} mm, {length} cm").format(size=size, length=length)
@@ -49,3 +53,15 @@ def event_details(event: Event) -> str:
         case Counted():
             return " · ".join(map(str, event.counts))
     return event.reason
+
+
+_ON_SCALE = {
+    OnScale.LEFT: N_("{grams} g left"),
+    OnScale.BALL: N_("{grams} g of the ball left"),
+    OnScale.PIECE: N_("the piece weighs {grams} g"),
+}
+
+
+def _said_weighed(event: Weighed) -> str:
+    said = _(_ON_SCALE[event.of]).format(grams=said_number(max(event.grams - event.tare, 0.0)))
+    return f"{event.colour}: {said}" if event.colour else said

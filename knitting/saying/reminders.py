@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from knitting.reminders import Reminder, ReminderKind, Tail
 from knitting.saying.language import _, ngettext
+from knitting.saying.yarn import said_chance
 
 
 def said_reminder(reminder: Reminder) -> str:
@@ -12,6 +13,8 @@ def said_reminder(reminder: Reminder) -> str:
     >>> said_reminder(Reminder(ReminderKind.CROWDED, 180, needle_cm=80))
     'From here on the needle gets crowded (180 stitches): change to one of 80 cm.'
     """
+    if reminder.kind in _OF_YARN:
+        return _said_of_yarn(reminder)
     number = reminder.stitches
     match reminder.kind:
         case ReminderKind.NEW_COLOUR:
@@ -42,6 +45,21 @@ def said_reminder(reminder: Reminder) -> str:
         case ReminderKind.WEIGH:
             return _("Weigh the ball: the forecast has not been told for a while.")
     return said.format(number=number, holder=reminder.holder)
+
+
+_OF_YARN = (ReminderKind.WEIGH_NOW, ReminderKind.BALL_ENDS, ReminderKind.LAST_SAFE)
+
+
+def _said_of_yarn(reminder: Reminder) -> str:
+    if reminder.kind is ReminderKind.WEIGH_NOW:
+        return _("Weigh what is left of the yarn now: it tells best after how many rows it ends.")
+    if reminder.kind is ReminderKind.LAST_SAFE:
+        safe = _("Stop here: {chance} in 100 that what follows is still yours. Further rows are less sure.")
+        return safe.format(chance=said_chance(reminder.chance))
+    ends = _("Join the next ball of {colour} before this row: ball {ball} would end in the middle of one.")
+    if not reminder.colour:
+        ends = _("Join the next ball before this row: ball {ball} would end in the middle of one.")
+    return ends.format(colour=reminder.colour, ball=reminder.ball)
 
 
 def said_tail(tail: Tail | None) -> str:

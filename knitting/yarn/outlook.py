@@ -117,6 +117,38 @@ def outlook(hand: Hand, stops: Sequence[Ending]) -> tuple[Chance, ...]:
     return tuple(found)
 
 
+@dataclass(frozen=True, slots=True)
+class CoursePoint:
+    """What is left of a colour after a row in grams, its standard deviation, and what of it the ending takes there."""
+
+    row: int
+    left_g: float
+    sd_g: float
+    bind_off_g: float
+    kept_g: float
+
+
+def course(hand: Hand, colour: str, stops: Sequence[Ending]) -> tuple[CoursePoint, ...]:
+    """What is left of a colour from the cast-on to the last stop, as the picture of the forecast shows it."""
+    place = hand.spent.colours.index(colour)
+    grams = hand.yarns[place].grams_a_metre
+    begins = Ending(0, (0.0,) * len(hand.yarns), stops[0].kept if stops else (0.0,) * len(hand.yarns))
+    every = (begins, *stops)
+    bare = [Ending(stop.row, (0.0,) * len(hand.yarns), (0.0,) * len(hand.yarns)) for stop in every]
+    left, _, sd = _margins(hand, place, bare)
+    factor = hand.factor
+    return tuple(
+        CoursePoint(
+            stop.row,
+            float(left[at]),
+            float(sd[at]),
+            stop.bind_off[place] * grams * factor,
+            stop.kept[place] * grams * factor,
+        )
+        for at, stop in enumerate(every)
+    )
+
+
 def _margins(hand: Hand, colour: int, stops: Sequence[Ending]) -> tuple[Numbers, Numbers, Numbers]:
     """Grams left of a colour at each stop, those over after its ending, and their standard deviation."""
     yarn = hand.yarns[colour]

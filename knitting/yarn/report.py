@@ -14,7 +14,18 @@ from knitting.rows import BindOff, CastOn, Tab
 from knitting.yarn.balls import BallEnd, ball_ends, balls_needed, expected_m
 from knitting.yarn.lengths import loop_cm
 from knitting.yarn.metres import SPENDINGS, Spending, Spent, spent
-from knitting.yarn.outlook import SAFE, Chance, Ending, Reserve, endings, last_safe, outlook, weigh_next
+from knitting.yarn.outlook import (
+    SAFE,
+    Chance,
+    CoursePoint,
+    Ending,
+    Reserve,
+    course,
+    endings,
+    last_safe,
+    outlook,
+    weigh_next,
+)
 from knitting.yarn.tails import bind_off_tail_cm, cast_on_tail_cm
 from knitting.yarn.weighing import Hand, Weighing, Yarn, learned, prior_for
 
@@ -115,6 +126,11 @@ class YarnReport:
         middle = places[-1] if places else 0
         first = max(min(middle - _SHOWN_BESIDE, len(self.outlook) - 2 * _SHOWN_BESIDE - 1), 0)
         return self.outlook[first : first + 2 * _SHOWN_BESIDE + 1]
+
+    def course(self, colour: str) -> tuple[CoursePoint, ...]:
+        """What is left of a colour from row to row; nothing where it is not known how much there is."""
+        place = self.spent.colours.index(colour)
+        return course(self.hand, colour, self.stops) if self.hand.yarns[place].grams else ()
 
     @property
     def tails_cm(self) -> tuple[float, float]:

@@ -118,6 +118,22 @@ export const KINDS = {
       "settles": "list",
       "reason": "text",
       "grams": "number",
+      "colour": "text",
+      "of": "text",
+      "tare": "number",
+    },
+  },
+  "ball": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "colour": "text",
+      "grams": "number",
     },
   },
   "note": {

@@ -24,6 +24,7 @@ OWN = {
     "measured": {"stitches": 20.5, "rows": 30.0},
     "needle": {"size_mm": 4.0, "length_cm": 80.0},
     "weighed": {"grams": 42.0},
+    "ball": {"colour": "A", "grams": 50.0},
     "note": {"text": "two lines\nof it"},
 }
 """What belongs to a kind, for those of which the log says something."""
@@ -86,7 +87,7 @@ def test_the_log_has_a_sentence_for_every_kind(kind):
 
 @pytest.mark.parametrize(("kind", "says"), [
     ("count", "24 · 1 · 24"), ("mended", "Left as it is."), ("measured", "20.5 stitches and 30 rows to 10 cm"),
-    ("needle", "4 mm, 80 cm"), ("weighed", "42 g left"), ("note", "two lines\nof it"),
+    ("needle", "4 mm, 80 cm"), ("weighed", "42 g left"), ("ball", "A, 50 g"), ("note", "two lines\nof it"),
 ])  # fmt: skip
 def test_what_the_log_says_of_an_event(kind, says):
     assert event_details(sent(raw(kind, 20, data=OWN[kind]))) == says
