@@ -62,12 +62,14 @@ INSTALLED_APPS = [
     "bias.serving",
     "bias.accounts",
     "bias.pieces",
+    "bias.yarns",
     "bias.home",
     "bias.planning",
     "bias.writing",
     "bias.charting",
     "bias.at_needles",
     "bias.printing",
+    "bias.yarn_room",
 ]
 MIDDLEWARE = [
     "bias.serving.request_log.RequestLogMiddleware",

@@ -11,6 +11,8 @@ urlpatterns = [
     path("", include("bias.charting.urls")),
     path("", include("bias.at_needles.urls")),
     path("", include("bias.printing.urls")),
+    path("", include("bias.yarns.urls")),
+    path("", include("bias.yarn_room.urls")),
     path("", include("bias.accounts.urls")),
     path("sign-in/", SignInView.as_view(), name="sign-in"),
     path("sign-out/", SignOutView.as_view(), name="sign-out"),

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from itertools import pairwise
+from types import MappingProxyType
 
 import numpy as np
 
@@ -14,18 +15,25 @@ from knitting.saying.language import _
 
 
 def to_svg(
-    page: ClothPage, row: int | None = None, worked: int = 0, class_: str = "cloth", style: str = "", size: str = ""
+    page: ClothPage,
+    row: int | None = None,
+    worked: int = 0,
+    class_: str = "cloth",
+    style: str = "",
+    size: str = "",
+    inks: Mapping[str, str] = MappingProxyType({}),
 ) -> str:
     """The cloth as SVG. ``row`` lays the needle after so many rows of the piece; ``worked`` rows are filled.
 
-    ``style`` are colours for a drawing that stands alone, ``size`` its width, such as "18cm".
+    ``style`` are colours for a drawing that stands alone, ``size`` its width, such as "18cm". ``inks`` are the colours
+    of yarns by their names, such as "#5d6b7a"; others are told apart by usual ones.
     """
     parts = [svg.tag("style", svg.text(style))] if style else []
     parts.append(svg.tag("path", d=_closed(page.outlines), class_="cloth-ground"))
     parts += [
         svg.tag("path", d=_closed(each.shapes), class_=f"cloth-texture texture-{each.kind}") for each in page.textures
     ]
-    parts += _bands(page)
+    parts += _bands(page, inks)
     parts.append(svg.tag("path", d=worked_path(page, worked), class_="cloth-worked"))
     parts.append(svg.tag("path", d=_open(page.rows), class_="cloth-row"))
     if page.fine_rows:
@@ -79,10 +87,13 @@ def _textures(page: ClothPage) -> list[str]:
     return [svg.tag("path", d=_closed(shapes[kind]), class_=f"cloth-texture texture-{kind}") for kind in kinds]
 
 
-def _bands(page: ClothPage) -> list[str]:
+def _bands(page: ClothPage, inks: Mapping[str, str]) -> list[str]:
     order = {colour: at for at, colour in enumerate(dict.fromkeys(band.kind for band in page.bands))}
     return [
-        svg.tag("path", d=_closed(band.shapes), class_=f"cloth-band yarn-{order[band.kind] % 4}") for band in page.bands
+        svg.tag("path", d=_closed(band.shapes), class_="cloth-band", fill=inks[band.kind])
+        if band.kind in inks
+        else svg.tag("path", d=_closed(band.shapes), class_=f"cloth-band yarn-{order[band.kind] % 4}")
+        for band in page.bands
     ]
 
 

@@ -8,7 +8,19 @@ from pathlib import Path
 import pytest
 
 ROOT = Path(__file__).resolve().parents[1]
-APPS = ("accounts", "at_needles", "charting", "home", "pieces", "planning", "printing", "serving", "writing")
+APPS = (
+    "accounts",
+    "at_needles",
+    "charting",
+    "home",
+    "pieces",
+    "planning",
+    "printing",
+    "serving",
+    "writing",
+    "yarn_room",
+    "yarns",
+)
 
 VALUES = frozenset(
     {
@@ -17,7 +29,8 @@ VALUES = frozenset(
         "knitting.plan.troubles", "knitting.plan.checks", "knitting.log", "knitting.pace", "knitting.reminders",
         "knitting.diagnosis", "knitting.coding.shapes", "knitting.coding.lines",
         "knitting.dialects.tokens", "knitting.dialects.dialect", "knitting.sorting.roles",
-        "knitting.substitution",
+        "knitting.substitution", "knitting.yarn.metres", "knitting.yarn.outlook", "knitting.yarn.report",
+        "knitting.yarn.stripes", "knitting.yarn.weighing",
     }
 )  # fmt: skip
 """Values and the limits of them."""

@@ -21,6 +21,7 @@ def page_context(worked_copy: WorkedCopy) -> dict[str, Any]:
         "piece": worked_copy.piece,
         "row_view": worked_copy.row_view,
         "worked_copy": worked_copy,
+        "ways": worked_copy.ways,
         "copy": worked_copy.copy,
         "asked": worked_copy.asked,
         "own": own,

@@ -16,10 +16,11 @@ from bias.results import PieceOnNeedles, Results, StripPart, Technique, WorkedRo
 from drawing.strip import part_names
 from knitting.log import Progress
 from knitting.pace import Pace
-from knitting.reminders import Needles, ReminderKind, reminders, tail
+from knitting.reminders import Needles, ReminderKind, reminders, tail, yarn_reminders
 from knitting.saying.pieces import said_new_stitch, said_side, said_time
 from knitting.saying.reminders import said_reminder, said_tail
 from knitting.stitches import StitchKind
+from knitting.yarn.report import YarnReport
 
 _LONGEST_SAID = 70
 
@@ -41,6 +42,7 @@ class RowView:
     copy: int = 1
     revision: int = 0
     noted: Callable[[int], tuple[str, ...]] | None = None
+    yarn_report: YarnReport | None = None
 
     def after(self, rows: int) -> RowView:
         """The same piece after another number of rows."""
@@ -107,6 +109,11 @@ class RowView:
         ]
 
     @property
+    def colours(self) -> tuple[str, ...]:
+        """The colours of its rows, in the order in which they come."""
+        return tuple(dict.fromkeys(row.colour for row in self.all_rows if row.colour))
+
+    @property
     def tail(self) -> str:
         """Where the cast-on tail hangs now."""
         return self.sided(said_tail(tail(self.results.worked, self.number))) if self.row else ""
@@ -118,7 +125,10 @@ class RowView:
             return ()
         needles = Needles(self.progress.needle_cm) if self.progress.needle_cm else None
         gauge = self.results.worked.piece.headers.gauge
-        due = reminders(self.results.worked, self.number, gauge, needles, self.progress.weighed or None)
+        weighed = self.progress.weighed or None if self.yarn_report is None else None
+        due = reminders(self.results.worked, self.number, gauge, needles, weighed)
+        if self.yarn_report is not None:
+            due += yarn_reminders(self.yarn_report, self.number)
         return tuple(self.sided(said_reminder(each)) for each in due if each.kind is not ReminderKind.NEW_COLOUR)
 
     @property

@@ -16,7 +16,9 @@ from bias.at_needles.models import events_in
 from bias.at_needles.row_view import RowView
 from bias.pieces.models import Piece, Revision
 from bias.results import PieceOnNeedles, digest, piece_on_needles
-from knitting.log import Event, Noted, Paused, Progress, RowWorked, WentOn, progress
+from bias.results.yarn import PieceYarn, yarn_of_piece
+from bias.yarns.models import yarn_in_hand
+from knitting.log import Event, Noted, Paused, Progress, RowWorked, Weighed, WentOn, progress
 from knitting.pace import Pace, Sitting, TimedRow, pace, sittings
 
 _LIVE_TOLD = 400
@@ -76,7 +78,22 @@ class WorkedCopy:
             self.copy,
             self.revision.number,
             self.notes_of,
+            self.yarn.report if self.yarn is not None else None,
         )
+
+    @cached_property
+    def yarn(self) -> PieceYarn | None:
+        """What is told of its yarn; ``None`` where it is not known how much there is of any."""
+        yarns, reserves = yarn_in_hand(self.piece.yarns.all())
+        if not yarns and not any(isinstance(event, Weighed) for event in self.events):
+            return None
+        return yarn_of_piece(self.on.results, yarns, reserves, self.events, self.progress.rows)
+
+    @property
+    def _weighed(self) -> tuple[str, ...]:
+        """What the reminders of yarn depend on."""
+        report = self.yarn.report if self.yarn is not None else None
+        return (str(report.weighings), str(report.yarns), str(report.last_safe)) if report is not None else ()
 
     @property
     def asked(self) -> str:
@@ -101,6 +118,7 @@ class WorkedCopy:
             progress.differences,
             progress.measured,
             self.asked,
+            self._weighed,
         )
         return digest(f"{self.on.results.text} {said} {progress.needle_cm}")
 
@@ -146,7 +164,7 @@ class WorkedCopy:
 def worked_copy_of(owner: Any, piece_id: int, copy: int | None = None) -> WorkedCopy:
     """A copy of a knitter's piece as it stands, or the one worked last; anybody else's is not found."""
     revision = Revision.objects.newest_of(owner, piece_id)
-    piece, ways = revision.piece, ways_of(owner)
+    piece, ways = revision.piece, ways_of(revision.piece.owner)
     copies = copies_of(piece)
     copy = last_worked(piece, copies) if copy is None else copy
     events = tuple(events_in(piece.events.filter(copy=copy).order_by("happened_at", "id")))

@@ -12,6 +12,7 @@ from bias.parsing import whole_number
 from bias.pieces.downloads import svg_file
 from bias.pieces.models import Piece
 from bias.results import COMPACT, Results, cloth_context, row_context
+from bias.yarns.models import inks_of
 from knitting.dialects.tokens import lines_of
 from knitting.files.ledger import as_json
 
@@ -23,7 +24,7 @@ def piece(request: HttpRequest, piece_id: int) -> HttpResponse:
     found = owned.results
     row = min(max(_row_asked(request), 1), max(len(found.worked.rows), 1))
     about = {"piece": owned, "results": found, "row_group_view": "row-group", "lines": _lines(found)}
-    shown = {**row_context(found, row), **cloth_context(found, row)}
+    shown = {**row_context(found, row), **cloth_context(found, row, inks_of(owned))}
     return render(request, "charting/piece.html", {**about, **shown})
 
 

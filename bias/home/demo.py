@@ -16,10 +16,12 @@ from django.utils import timezone
 from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
+from bias.yarns.actions import keep_whole
+from bias.yarns.models import Yarn
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from knitting.files import plan_text
-from knitting.log import RowWorked
+from knitting.log import RowWorked, Weighed
 from knitting.measures import Gauge
 
 DEMO = Path(settings.ROOT) / "demo"
@@ -37,7 +39,48 @@ def load_demo(owner: Any) -> list[Piece]:
         words = (DEMO / f"{name}.txt").read_text("utf-8")
         if not Piece.objects.of(owner).filter(revisions__written=words).exists():
             made.append(_load(keep_piece(owner, words), name, about))
+    _fill_shelf(owner)
     return made
+
+
+@transaction.atomic
+def _fill_shelf(owner: Any) -> None:
+    """The yarns of the demo, what its pieces keep of them and what was weighed; those that are there are left alone."""
+    about = _read("yarns")
+    for each in about["yarn"]:
+        if not Yarn.objects.of(owner).filter(name=each["name"]).exists():
+            _put_on_shelf(owner, each)
+    for each in about["kept"]:
+        piece = Piece.objects.of(owner).filter(title=each["piece"]).first()
+        if piece is not None and not piece.yarns.exists():
+            _keep_yarn(owner, piece, each)
+
+
+def _put_on_shelf(owner: Any, about: dict[str, Any]) -> None:
+    grams, metres = about["ball"]
+    yarn = Yarn(owner=owner, ball_grams=grams, ball_metres=metres, name=about["name"], colour=about["colour"])
+    yarn.fibre, yarn.note = about["fibre"], about.get("note", "")
+    yarn.weight, yarn.price = about["weight"], about.get("price")
+    yarn.full_clean()
+    yarn.save()
+    for lot in about["lots"]:
+        yarn.lots.create(name=lot.get("name", ""), whole=lot.get("whole", 0), opened_grams=lot.get("opened", 0))
+
+
+def _keep_yarn(owner: Any, piece: Piece, about: dict[str, Any]) -> None:
+    kept = keep_whole(piece, Yarn.objects.of(owner).get(name=about["yarn"]), about["colour"])
+    kept.balls, kept.start_grams = about["balls"], about.get("start", 0)
+    kept.reserve_metres, kept.reserve_for = about.get("reserve", (0, ""))
+    kept.save()
+    for row, grams in about["weighed"]:
+        weighed = Weighed(
+            id=uuid5(NAMESPACE_URL, f"{piece.pk} weighed {row}"),
+            row=row,
+            grams=grams,
+            colour=about["colour"],
+            happened_at=timezone.now() - timedelta(hours=1),
+        )
+        Event.of(piece, weighed).save()
 
 
 def _read(name: str) -> dict[str, Any]:

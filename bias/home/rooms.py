@@ -115,6 +115,11 @@ ROOMS = (
         ),
     ),
     Room(
+        "yarn",
+        _("Yarn"),
+        (RoomPage("yarn", _("Forecast"), "piece-yarn"), RoomPage("stripes", _("Stripes"), "stripes")),
+    ),
+    Room(
         "needles",
         _("Needles"),
         (

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
@@ -267,9 +267,9 @@ class Results:
         return to_svg(self.page, style=inks.CLOTH, size=size) if self.page else ""
 
     @noted
-    def cloth_svg(self, row: int | None = None, worked: int = 0) -> str:
-        """The cloth as SVG, or nothing."""
-        return to_svg(self.page, row, worked) if self.page else ""
+    def cloth_svg(self, row: int | None = None, worked: int = 0, inks: Mapping[str, str] | None = None) -> str:
+        """The cloth as SVG, or nothing; ``inks`` are the colours of its yarns by their names."""
+        return to_svg(self.page, row, worked, inks=inks or {}) if self.page else ""
 
     @cached_property
     @noted

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from bias.results.pieces import Results
@@ -44,14 +44,14 @@ def _new_stitches(found: Results, number: int, named: Sequence[str]) -> list[tup
     return [(names[each.part] if several else "", said_new_stitch(each)) for each in new]
 
 
-def cloth_context(found: Results, number: int) -> dict[str, Any]:
-    """The drawing with the needle on a row, and the needle's line for every other."""
+def cloth_context(found: Results, number: int, inks: Mapping[str, str] | None = None) -> dict[str, Any]:
+    """The drawing with the needle on a row, and the needle's line for every other; ``inks`` as the cloth has them."""
     page = found.page
     if page is None:
         return {}
     step = page.places.size // _MOST_PLACES + 1
     return {
-        "svg": found.cloth_svg(number),
+        "svg": found.cloth_svg(number, inks=inks),
         "needles": [needle_path(page.needle(at)) for at in range(0, page.boundaries, step)],
         "needle_step": step,
         "zones": found.column_zones,

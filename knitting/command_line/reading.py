@@ -19,9 +19,16 @@ from knitting.written import WrittenPiece, work_text
 
 def worked_file(options: argparse.Namespace) -> WrittenPiece:
     """The file of a command, read and worked. ``NotRead``, ``OSError`` and ``ValueError`` say why it cannot be."""
-    text = read_text(options.file)
     words = dialect(options.read_as) if options.read_as else None
-    return work_text(_as_words(text), words, gauge_of(options))
+    return work_text(read_as_words(options), words, gauge_of(options))
+
+
+def read_as_words(options: argparse.Namespace) -> str:
+    """The text of a command's file, that of a piece given as JSON in words; standard input is read once."""
+    if not hasattr(options, "text"):
+        options.text = _as_words(read_text(options.file))
+    text: str = options.text
+    return text
 
 
 def gauge_of(options: argparse.Namespace) -> Gauge | None:

@@ -8,22 +8,20 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-from knitting.command_line.reading import gauge_of, read_gauge, worked_file
+from knitting.command_line.reading import gauge_of, read_as_words, read_gauge, worked_file
 from knitting.files.yarn_json import stripes_json, yarn_json
 from knitting.measures import GUESS_IN_GARTER, Gauge, said_cm
 from knitting.needle.worked import WorkedPiece
-from knitting.rows import Piece
 from knitting.saying.statements import said_words
 from knitting.saying.yarn import yarn_lines
 from knitting.sizing.could_become import could_become
 from knitting.statements import Refused, sentence
-from knitting.words.writer import write
-from knitting.yarn.labels import Label, label_of
-from knitting.yarn.metres import spent
+from knitting.words.stripe_header import with_stripes
+from knitting.yarn.labels import Label, label_of, labelled
 from knitting.yarn.outlook import Reserve
 from knitting.yarn.report import YarnReport, yarn_report
-from knitting.yarn.stripes import Bands, StripePlan, stripes
-from knitting.yarn.tails import bind_off_m
+from knitting.yarn.stripes import Bands, stripes
+from knitting.yarn.striping import rows_ahead, whole_stripes
 from knitting.yarn.weighing import Weighing, Yarn
 
 _PAIR = re.compile(r"([^=:]*)=(.+)$")
@@ -56,17 +54,13 @@ def _printed(report: YarnReport, options: argparse.Namespace) -> str:
 
 def _stripes(options: argparse.Namespace) -> tuple[str, bool]:
     worked = worked_file(options).worked
-    gauge = _gauge(options, worked)
-    plain = _in_one_colour(worked)
-    sums = spent(plain, gauge).metres.sum(axis=(1, 2))
-    row_m = sums[1:] - sums[:-1]
-    row_m[:1] += sums[0]
+    ahead = rows_ahead(worked, _gauge(options, worked))
     yarns = [_whole(*_named(text)) for text in options.yarn]
-    pair = 1 if worked.rows and worked.rows[0].in_round else 2
-    ends = worked.rows[-1].end if worked.rows else 0
-    plan = stripes(row_m, yarns, Bands(options.bands), pair=pair, bind_off_m=bind_off_m(ends, gauge))
+    plan = stripes(ahead.row_m, yarns, Bands(options.bands), pair=ahead.pair, bind_off_m=ahead.bind_off_m)
     if options.words:
-        return write(_striped(worked, plan, options)), not worked.problems
+        named = [(name.strip(), said) for name, _, said in (text.partition("=") for text in options.yarn)]
+        striped = with_stripes(read_as_words(options), whole_stripes(worked, 0, plan), named)
+        return striped.rstrip("\n") + "\n", not worked.problems
     if options.json:
         return json.dumps(stripes_json(plan, yarns), ensure_ascii=False) + "\n", not worked.problems
     lines = [f"{band.first}-{band.last}  {band.colour}" for band in plan.bands]
@@ -113,13 +107,12 @@ def yarns_of(worked: WorkedPiece, balls: Sequence[str] = (), starts: Sequence[st
         raise Refused(
             sentence("How long is a gram of '{yarn}'? Give its ball, such as --ball {yarn}=50g/92m.", yarn=unknown)
         )
-    return tuple(
-        Yarn(name, had[name], label.metres / label.grams * had[name], weighed=True, ball_grams=label.grams)
-        if name in had
-        else Yarn(name, label.grams * label.balls, label.metres * label.balls, ball_grams=label.grams)
-        for name, label in labels.items()
-        if label.told and (name in had or label.balls)
+    weighed = tuple(
+        Yarn(name, grams, labels[name].metres / labels[name].grams * grams, weighed=True, ball_grams=labels[name].grams)
+        for name, grams in had.items()
+        if labels[name].told
     )
+    return (*weighed, *labelled({name: label for name, label in labels.items() if name not in had}))
 
 
 def _gauge(options: argparse.Namespace, worked: WorkedPiece) -> Gauge:
@@ -174,13 +167,3 @@ def _number(text: str) -> float | None:
     except ValueError:
         return None
     return value if value == value and abs(value) < 1e9 else None
-
-
-def _in_one_colour(worked: WorkedPiece) -> WorkedPiece:
-    return replace(worked, rows=tuple(row._replace(colour="") for row in worked.rows))
-
-
-def _striped(worked: WorkedPiece, plan: StripePlan, options: argparse.Namespace) -> Piece:
-    headers = worked.piece.headers
-    named = dict(headers.yarns) | {colour: said for colour, _, said in (text.partition("=") for text in options.yarn)}
-    return replace(worked.piece, headers=replace(headers, yarns=tuple(named.items()), stripes=plan.stripes))

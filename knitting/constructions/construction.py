@@ -73,6 +73,8 @@ class Construction:
     measures: tuple[WishedMeasure, ...]
     caveats: tuple[str, ...] = ()
     over_head: tuple[str, Callable[[Forecast], float]] | None = None
+    grows: str = ""
+    """The question that makes it larger where there is more yarn; the one that its first measure follows if not set."""
 
     @property
     def defaults(self) -> dict[str, Value]:

@@ -73,5 +73,6 @@ FRAMED_CHART = Construction(
         WishedMeasure("round_cm", N_("around"), "frame", _round_cm),
         WishedMeasure("length_cm", N_("length"), "times", rows_cm),
     ),
+    grows="times",
     caveats=(N_("The square of a make-one stands for the new stitch, not for the one that it is lifted from."),),
 )

@@ -66,4 +66,5 @@ YOKE = Construction(
     ),
     caveats=(N_("The clusters are worked every fourth round; the rounds between them are plain."),),
     over_head=(N_("The neck"), neck_cm),
+    grows="rounds",
 )

@@ -66,5 +66,6 @@ ZIGZAG = Construction(
         WishedMeasure("width_cm", N_("width"), "repeats", _width_cm),
         WishedMeasure("length_cm", N_("length"), "rows", rows_cm),
     ),
+    grows="rows",
     caveats=(N_("Increases and decreases cancel: the count never changes, only the cloth slants."),),
 )

@@ -83,6 +83,17 @@ def said_chance(chance: float) -> str:
     return str(round(chance * _PER_CENT)) if chance >= 0.005 else _("under 1")
 
 
+def short_chance(chance: float) -> str:
+    """The same in a narrow cell.
+
+    >>> short_chance(0.943), short_chance(0.9999), short_chance(0.001)
+    ('94', '>99', '<1')
+    """
+    if chance > 0.995:
+        return ">99"
+    return str(round(chance * _PER_CENT)) if chance >= 0.005 else "<1"
+
+
 def said_last_safe(report: YarnReport) -> str:
     """Where to stop, with what comes after it; before any weighing a range, and nothing where no yarn is known."""
     if not report.known:

@@ -51,7 +51,7 @@ def becoming(
     if gauge is not None:
         plan = replace(plan, gauge=gauge, known_from=known_from)
     measures = following_measures(plan)
-    knob = _knob(parameters(plan), measures)
+    knob = _knob(construction, parameters(plan), measures)
     found = fitting_yarn(knob, metres / spare) if knob is not None else None
     if found is None or found.nearest.comes_to > metres / spare:
         return None
@@ -60,7 +60,9 @@ def becoming(
     return Becoming(construction, forecast, shown, metres_of(forecast))
 
 
-def _knob(turning: tuple[Parameter, ...], measures: tuple[FollowingMeasure, ...]) -> Parameter | None:
-    """The knob of the first measure: what makes the whole larger."""
-    wanted = measures[0].knob if measures else ""
+def _knob(
+    construction: Construction, turning: tuple[Parameter, ...], measures: tuple[FollowingMeasure, ...]
+) -> Parameter | None:
+    """The knob that makes the whole larger: its own, or that of the first measure."""
+    wanted = construction.grows or (measures[0].knob if measures else "")
     return next((knob for knob in turning if knob.key == wanted), turning[0] if turning else None)

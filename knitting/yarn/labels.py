@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
+
+from knitting.yarn.weighing import Yarn
 
 _NUMBER = r"(\d+(?:[.,]\d+)?)"
 _GRAMS = re.compile(rf"{_NUMBER}\s*(g|gr|grams?|kg|oz)\b", re.IGNORECASE)
@@ -41,6 +44,15 @@ def label_of(said: str) -> Label:
     length = _value(metres) if metres else _value(yards) * _YARD_M
     weight = _value(grams) * _IN_GRAMS.get(grams[2].lower(), 1.0) if grams else 0.0
     return Label(said.split(",")[0].strip(), weight, round(length, 2), int(balls[1]) if balls else 0)
+
+
+def labelled(labels: Mapping[str, Label]) -> tuple[Yarn, ...]:
+    """The yarns of labels that tell a ball and how many there are, by their colours."""
+    return tuple(
+        Yarn(name, label.grams * label.balls, label.metres * label.balls, ball_grams=label.grams)
+        for name, label in labels.items()
+        if label.told and label.balls
+    )
 
 
 def _value(found: re.Match[str] | None) -> float:

@@ -8,6 +8,7 @@ from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
 from bias.printing.models import Printing
 from bias.writing.models import Draft
+from bias.yarns.models import Lot, PieceYarn, Yarn
 from tests.addresses import address, patterns
 
 WAYS = ("get", "head", "post", "put", "patch", "delete", "options", "trace")
@@ -19,7 +20,7 @@ EVERY = {pattern.name: pattern for pattern in patterns()}
 
 def everything():
     """How much is kept of everybody."""
-    return [table.objects.count() for table in (Piece, Revision, Sketch, Draft, Event, Printing)]
+    return [table.objects.count() for table in (Piece, Revision, Sketch, Draft, Event, Printing, Yarn, Lot, PieceYarn)]
 
 
 @pytest.fixture
@@ -27,7 +28,8 @@ def theirs(planned, settings):
     """The addresses of what the household has, while people sign in."""
     settings.BIAS_HOUSEHOLD = False
     made = Printing.objects.create(revision=planned.current, choices={}, parts_in_all=1)
-    known = {"piece_id": planned.pk, "printing_id": made.pk}
+    yarn = Yarn.objects.create(owner=planned.owner, name="Kelp", ball_grams=50, ball_metres=90)
+    known = {"piece_id": planned.pk, "printing_id": made.pk, "yarn_id": yarn.pk}
     return {name: address(pattern, known) for name, pattern in EVERY.items()}
 
 
@@ -43,12 +45,12 @@ def test_nobody_is_let_in_anywhere(client, theirs, way):
 
 
 @pytest.mark.parametrize("way", WAYS)
-def test_another_knitter_finds_nothing_of_a_piece(theirs, django_user_model, way):
+def test_another_knitter_finds_nothing_of_a_piece_or_a_yarn(theirs, django_user_model, way):
     stranger = Client(raise_request_exception=False)
     stranger.force_login(django_user_model.objects.create_user("stranger", password="a long enough word"))
     before = everything()
     for name, where in theirs.items():
-        if "piece_id" in EVERY[name].pattern.converters:
+        if {"piece_id", "yarn_id"} & EVERY[name].pattern.converters.keys():
             answer = getattr(stranger, way)(where)
             assert answer.status_code in NOTHING_HERE - {302}, (way, where)
     assert everything() == before

@@ -12,6 +12,8 @@ import pytest
 from bias.at_needles.copies import begin_copy, rename_copy
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.writing.actions import keep_draft
+from bias.yarns.actions import keep_whole
+from bias.yarns.models import Yarn
 from knitting.files import plan_from_text, plan_text
 from tests.addresses import address, patterns
 from tests.bias.changing import SHAWL
@@ -73,6 +75,9 @@ def pieces(client, knitter):
         send(client, piece, press("note", 1, data={"text": FORMULA, "reason": MARKUP}))
         rename_copy(piece, begin_copy(piece), MARKUP)
         assert client.get(where).status_code == 200
+    yarn = Yarn.objects.create(owner=knitter, name=MARKUP, fibre=FORMULA, note=MARKUP, ball_grams=50, ball_metres=90)
+    yarn.lots.create(name=MARKUP, whole=3)
+    keep_whole(found[0], yarn, MARKUP[:40])
     gauge = {"do": "gauge-from", "row": "9", "from_stitches": "20", "from_rows": "30", "why": MARKUP, "seen": 0}
     assert client.post(f"/pieces/{found[1].pk}/size/", gauge).status_code == 302
     return found
@@ -83,7 +88,9 @@ def answers(client, pieces):
     for pattern in patterns():
         for piece in pieces if "piece_id" in pattern.pattern.converters else pieces[:1]:
             for form in ("csv", "json") if "form" in pattern.pattern.converters else ("",):
-                where = address(pattern, {"piece_id": piece.pk, "printing_id": 0, "form": form})
+                where = address(
+                    pattern, {"piece_id": piece.pk, "printing_id": 0, "form": form, "yarn_id": Yarn.objects.get().pk}
+                )
                 answer = client.get(where)
                 if answer.status_code == 200:
                     yield where, answer
