@@ -47,6 +47,7 @@ class ReminderKind(Enum):
     WEIGH_NOW = "weigh the yarn"
     BALL_ENDS = "the ball ends"
     LAST_SAFE = "the last safe row"
+    TURN_NOW = "turn from growing to shrinking"
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,6 +91,9 @@ def yarn_reminders(report: YarnReport, row: int) -> tuple[Reminder, ...]:
     for end in report.ball_ends:
         if end.row == row - 1:
             found.append(Reminder(ReminderKind.BALL_ENDS, colour=end.colour, ball=end.ball))
+    turn = report.turn
+    if turn is not None and report.hand.weighed and turn.row < turn.as_it_is and turn.row == row - 1:
+        found.append(Reminder(ReminderKind.TURN_NOW, turn.stitches))
     safe = report.last_safe
     if safe is not None and not report.lasts and safe.row == row - 1:
         found.append(Reminder(ReminderKind.LAST_SAFE, colour=safe.colour, chance=safe.chance))

@@ -56,11 +56,12 @@ class PieceQuerySet(models.QuerySet["Piece"]):
         return list(named.values_list("chapter", flat=True).distinct())
 
     def with_words(self, words: Iterable[str]) -> PieceQuerySet:
-        """Those that have each of the words in their title, their chapter or that of the shape they were made as."""
+        """Those that have each of the words in their title, their chapter, a yarn's name or that of their shape."""
         newest = Revision.objects.filter(piece=models.OuterRef("pk")).order_by("-number")
         found = self.annotate(newest_plan=models.Subquery(newest.values("plan")[:1]))
         for word in words:
             asked = Q(title__icontains=word) | Q(chapter__icontains=word)
+            asked |= Q(pk__in=self.model.objects.filter(yarns__name__icontains=word).values("pk"))
             for made in made_as(word):
                 asked |= Q(newest_plan__contains=made)
             found = found.filter(asked)

@@ -25,6 +25,7 @@ from knitting.saying.yarn import (
     said_loop,
     said_metres,
     said_tails,
+    said_turn,
     said_weigh_next,
     short_chance,
 )
@@ -126,6 +127,7 @@ def _page(
         "said_hand": said_hand(report),
         "said_loop": said_loop(report),
         "said_tails": said_tails(report),
+        "said_turn": said_turn(report),
         "said_weigh": said_weigh_next(report),
         "ball_ends": [said_ball_end(end) for end in report.ball_ends[:_MOST_ENDS]],
         "more_ends": max(len(report.ball_ends) - _MOST_ENDS, 0),

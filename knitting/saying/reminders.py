@@ -47,7 +47,7 @@ def said_reminder(reminder: Reminder) -> str:
     return said.format(number=number, holder=reminder.holder)
 
 
-_OF_YARN = (ReminderKind.WEIGH_NOW, ReminderKind.BALL_ENDS, ReminderKind.LAST_SAFE)
+_OF_YARN = (ReminderKind.WEIGH_NOW, ReminderKind.BALL_ENDS, ReminderKind.LAST_SAFE, ReminderKind.TURN_NOW)
 
 
 def _said_of_yarn(reminder: Reminder) -> str:
@@ -56,6 +56,9 @@ def _said_of_yarn(reminder: Reminder) -> str:
     if reminder.kind is ReminderKind.LAST_SAFE:
         safe = _("Stop here: {chance} in 100 that what follows is still yours. Further rows are less sure.")
         return safe.format(chance=said_chance(reminder.chance))
+    if reminder.kind is ReminderKind.TURN_NOW:
+        turn = _("Turn here, at {number} stitches: the yarn lasts for the way back, and not for more.")
+        return turn.format(number=reminder.stitches)
     ends = _("Join the next ball of {colour} before this row: ball {ball} would end in the middle of one.")
     if not reminder.colour:
         ends = _("Join the next ball before this row: ball {ball} would end in the middle of one.")

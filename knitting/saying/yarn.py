@@ -17,7 +17,7 @@ def yarn_lines(report: YarnReport) -> list[str]:
     lines = [said_loop(report)]
     lines += [said_colour(each) for each in report.colours]
     lines += [said_ball_end(end) for end in report.ball_ends]
-    lines += [said_last_safe(report), said_weigh_next(report), said_tails(report)]
+    lines += [said_last_safe(report), said_turn(report), said_weigh_next(report), said_tails(report)]
     return [line for line in lines if line]
 
 
@@ -132,6 +132,20 @@ def _said_range(report: YarnReport) -> str:
 
 def _next_stop(report: YarnReport, safe: Chance) -> Chance | None:
     return next((chance for chance in report.outlook if chance.row > safe.row), None)
+
+
+def said_turn(report: YarnReport) -> str:
+    """When to turn a piece that grows and then shrinks; nothing for others."""
+    turn = report.turn
+    if turn is None:
+        return ""
+    if turn.row >= turn.as_it_is:
+        words = _("It turns after row {row} as it is written: nine chances in ten that the way back is still there.")
+        return words.format(row=turn.as_it_is)
+    words = _(
+        "Turn after row {row}, at {stitches} stitches, not after row {later}: so the way back lasts, nine times in ten."
+    )
+    return words.format(row=turn.row, stitches=turn.stitches, later=turn.as_it_is)
 
 
 def said_weigh_next(report: YarnReport) -> str:

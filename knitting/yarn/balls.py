@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from math import ceil, sqrt
 
 import numpy as np
@@ -99,6 +100,35 @@ def way_back(growing: Numbers, least: int = 0) -> Numbers:
     """What shrinking takes that undoes the growing row by row, from every row back to after row ``least``."""
     found: Numbers = np.maximum(growing - growing[least], 0.0)
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """The last row after which a piece that grows and then shrinks may turn, and the one at which it turns as it is."""
+
+    row: int
+    as_it_is: int
+    stitches: int
+
+
+def turn_of(hand: Hand, worked: WorkedPiece, sure_sd: float = _Z90) -> Turn | None:
+    """When to turn, with nine chances in ten that the way back is still there.
+
+    ``None`` for a piece that does not shrink to less than half of what it grows to, that has several colours, or whose
+    yarn is not known. The way back is taken to be as long as the way there.
+    """
+    counts = [row.end for row in worked.rows]
+    widest = max(range(len(counts)), key=counts.__getitem__, default=0)
+    grows = all(later >= before for before, later in pairwise(counts[: widest + 1]))
+    shrinks = all(later <= before for before, later in pairwise(counts[widest:]))
+    if len(hand.yarns) != 1 or not hand.yarns[0].grams or not (grows and shrinks) or widest < 2:
+        return None
+    if counts[-1] * 2 > counts[widest]:
+        return None
+    growing = hand.spent.of(hand.yarns[0].colour)[: widest + 2]
+    metres = hand.yarns[0].metres / (hand.factor + sure_sd * hand.factor_sd) - float(hand.spent.closing[0])
+    row = turning_row(growing, way_back(growing), metres)
+    return Turn(row, widest + 1, counts[row - 1]) if row else None
 
 
 def turning_stitches(stitches: int, cast_on: int) -> float:

@@ -11,7 +11,7 @@ import numpy as np
 from knitting.measures import GUESS_IN_GARTER, Gauge, GaugesFrom
 from knitting.needle.worked import WorkedPiece
 from knitting.rows import BindOff, CastOn, Tab
-from knitting.yarn.balls import BallEnd, ball_ends, balls_needed, expected_m
+from knitting.yarn.balls import BallEnd, Turn, ball_ends, balls_needed, expected_m, turn_of
 from knitting.yarn.lengths import loop_cm
 from knitting.yarn.metres import SPENDINGS, Spending, Spent, spent
 from knitting.yarn.outlook import (
@@ -117,6 +117,11 @@ class YarnReport:
     def ball_ends(self) -> tuple[BallEnd, ...]:
         """Where balls end."""
         return ball_ends(self.hand, self.worked)
+
+    @cached_property
+    def turn(self) -> Turn | None:
+        """When to turn, for a piece that grows and then shrinks."""
+        return turn_of(self.hand, self.worked)
 
     @property
     def near_limit(self) -> tuple[Chance, ...]:

@@ -123,7 +123,7 @@ def test_what_is_no_shelf_is_said(client, knitter, text):
 
 def test_each_shape_is_shown_in_the_size_that_the_yarn_allows(client, kelp):
     page = client.get(f"/yarns/could/?yarn={kelp.pk}").content.decode()
-    assert page.count("hx-get=\"/yarns/could/") == len(CONSTRUCTIONS)
+    assert page.count('hx-get="/yarns/could/') == len(CONSTRUCTIONS)
     card = client.get(f"/yarns/could/mitre/?yarn={kelp.pk}")
     assert "<svg" in card.content.decode()
     assert re.search(r"side \d+ cm", shown(card))
@@ -297,3 +297,9 @@ def test_the_demo_is_told_that_its_collar_is_not_reached(client, demo):
     assert "Stop after row" in shown(client.get(f"/pieces/{poncho.pk}/yarn/"))
     (tideline,) = (piece for piece in demo if piece.title == "Tideline shawl")
     assert "Weighed 3 times" in shown(client.get(f"/pieces/{tideline.pk}/yarn/"))
+
+
+def test_a_piece_is_found_by_its_yarn(client, shawl, kelp):
+    keep(client, shawl, yarn=kelp.pk, balls="1")
+    assert "Quay shawl" in shown(client.get("/?q=kelp"))
+    assert "No piece has" in shown(client.get("/?q=seaweed"))

@@ -9,8 +9,9 @@ from hypothesis import strategies as st
 from scipy.optimize import lsq_linear
 
 from knitting.measures import Gauge
-from knitting.saying.yarn import said_last_safe, said_weigh_next, yarn_lines
+from knitting.saying.yarn import said_last_safe, said_turn, said_weigh_next, yarn_lines
 from knitting.statements import Refused
+from knitting.written import work_text
 from knitting.yarn.balls import balls_needed, turning_row, turning_stitches, way_back
 from knitting.yarn.lots import lots
 from knitting.yarn.metres import spent
@@ -221,3 +222,35 @@ def test_lots_are_shared_by_parts():
     assert lots([60, 50, 40], {"11": 100, "12": 60}) == ("12", "11", "11")
     assert lots([60, 60], {"11": 100, "12": 50}) is None
     assert lots([1.0] * 200, {str(lot): 10.5 for lot in range(20)}) is not None
+
+
+CORNER = """Gauge: 20 sts and 40 rows = 10 cm, garter, washed
+Cast on 4 sts.
+Row 1: K2, yo, k to end.
+Repeat row 1 until there are 84 sts.
+Section: Back
+Row 1: K1, k2tog, k to end.
+Repeat row 1 until 4 sts remain.
+Bind off."""
+
+
+def corner(share):
+    worked = work_text(CORNER).worked
+    metres = float(spent(worked).whole[0]) * share
+    return yarn_report(worked, None, (Yarn("", 100.0, metres, weighed=True),), (Weighing(40, "", 87.0),))
+
+
+def test_a_cloth_is_turned_where_its_way_back_still_lasts():
+    short = corner(0.7)
+    turn = short.turn
+    sums = short.spent.of("") * short.hand.factor
+    assert turn.row < turn.as_it_is == 80
+    assert turn.stitches == turn.row + 4
+    assert 2 * sums[turn.row] <= short.yarns[0].metres < 2 * sums[80]
+    assert f"Turn after row {turn.row}, at {turn.stitches} stitches" in said_turn(short)
+    assert "as it is written" in said_turn(corner(1.6))
+
+
+def test_only_what_grows_and_shrinks_turns():
+    assert report().turn is None
+    assert said_turn(report()) == ""
