@@ -46,6 +46,8 @@ def is_loopback(host: str) -> bool:
 
 
 BIAS_BIND = env.str("BIAS_BIND", "127.0.0.1:8000")
+BIAS_SCALE = env.str("BIAS_SCALE", "")
+"""The serial line of a kitchen scale on this machine, such as /dev/ttyUSB0; empty where there is none."""
 BIAS_HOUSEHOLD = env.bool("BIAS_HOUSEHOLD", True)
 SECRET_KEY = env.str("BIAS_SECRET_KEY", "") or _kept_secret()
 DEBUG = env.bool("BIAS_DEBUG", False)

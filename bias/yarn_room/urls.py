@@ -8,5 +8,6 @@ urlpatterns = [
     path("pieces/<number:piece_id>/yarn/", views.yarn, name="piece-yarn"),
     path("pieces/<number:piece_id>/yarn/keep/", views.keep, name="keep-yarn"),
     path("pieces/<number:piece_id>/yarn/stripes/", stripe_views.plan_stripes, name="stripes"),
+    path("scale/", views.scale, name="scale"),
     path("pieces/<number:piece_id>/yarn.json", views.yarn_file, name="piece-yarn-json"),
 ]

@@ -13,6 +13,7 @@ from django.views.decorators.http import require_POST, require_safe
 from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
 from bias.parsing import whole_number
 from bias.results.yarn import PieceYarn, yarn_of_piece
+from bias.yarn_room.scale import ScaleUnavailable, read_scale
 from bias.yarns import actions
 from bias.yarns.forms import PieceYarnForm
 from bias.yarns.models import PieceYarn as KeptYarn
@@ -79,6 +80,17 @@ def yarn_file(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The forecast in the published JSON."""
     found = found_yarn(worked_copy_of(request.user, piece_id, whole_number(request.GET.get("copy"))))
     return JsonResponse(found.json, json_dumps_params={"indent": 1, "ensure_ascii": False})
+
+
+@require_POST
+def scale(request: HttpRequest) -> HttpResponse:
+    """The field for grams with what the scale of this machine says, or with why it says nothing."""
+    about: dict[str, Any] = {"grams": request.POST.get("grams", "")[:12]}
+    try:
+        about["grams"] = f"{read_scale():g}"
+    except ScaleUnavailable as why:
+        about["why"] = str(why)
+    return render(request, "at_needles/_grams.html", about)
 
 
 def found_yarn(copy: WorkedCopy) -> PieceYarn:
