@@ -30,7 +30,7 @@ VALUES = frozenset(
         "knitting.diagnosis", "knitting.coding.shapes", "knitting.coding.lines",
         "knitting.dialects.tokens", "knitting.dialects.dialect", "knitting.sorting.roles",
         "knitting.substitution", "knitting.yarn.metres", "knitting.yarn.outlook", "knitting.yarn.report",
-        "knitting.yarn.stripes", "knitting.yarn.weighing",
+        "knitting.yarn.scale_lines", "knitting.yarn.simulated_scale", "knitting.yarn.stripes", "knitting.yarn.weighing",
     }
 )  # fmt: skip
 """Values and the limits of them."""
@@ -41,7 +41,7 @@ ASKED = frozenset(
         "knitting.forecast.stages",
         "knitting.constructions", "knitting.constructions.answers", "knitting.plan_editing", "knitting.sizing",
         "knitting.words.several", "knitting.words.highlights", "knitting.words.fabric_rows",
-        "knitting.words.fabric_header",
+        "knitting.words.fabric_header", "knitting.yarn.exchange", "knitting.yarn.tails",
         "drawing.strip", "drawing.signs", "drawing.marks",
     }
 )  # fmt: skip

@@ -10,6 +10,9 @@ from bias.pieces.models import Piece
 from bias.printing.models import PrintedPart, Printing
 from bias.printing.pdf import bound_pdf, can_print, part_as_pdf
 from bias.printing.print_parts import PrintChoices, print_parts
+from bias.results import Results
+from bias.results.yarn import PieceYarn, yarn_of_piece
+from bias.yarns.models import yarn_in_hand
 
 _LONGEST_STEP_S = 0.6
 _MOST_KEPT = 3
@@ -22,7 +25,7 @@ def ask(piece: Piece, choices: PrintChoices) -> Printing | None:
     found = Printing.objects.filter(revision=revision, choices=choices.as_json()).order_by("-pk").first()
     if found is not None:
         return found
-    wanted = len(print_parts(revision.results, choices))
+    wanted = len(print_parts(revision.results, choices, _yarn(piece, revision.results)))
     if not wanted:
         return None
     made = Printing.objects.create(revision=revision, choices=choices.as_json(), parts_in_all=wanted)
@@ -38,7 +41,7 @@ def go_on(printing: Printing) -> int:
     """
     begun = monotonic()
     results, choices = printing.revision.results, PrintChoices(**printing.choices)
-    wanted = print_parts(results, choices)
+    wanted = print_parts(results, choices, _yarn(printing.revision.piece, results))
     done = printing.parts.count()
     while done < len(wanted) and can_print() and (monotonic() - begun < _LONGEST_STEP_S):
         pdf = part_as_pdf(results, choices, wanted[done])
@@ -59,3 +62,9 @@ def _bind(printing: Printing, title: str) -> None:
         printing.whole = whole
         printing.save(update_fields=["whole"])
         printing.parts.all().delete()
+
+
+def _yarn(piece: Piece, found: Results) -> PieceYarn:
+    """The yarn of a piece as it is known before anything is knitted: a print is for whoever knits it anew."""
+    yarns, reserves = yarn_in_hand(piece.yarns.all())
+    return yarn_of_piece(found, yarns, reserves, (), 0)

@@ -23,6 +23,7 @@ class PrintForm(forms.Form):
     cloth = _ticked(_("The cloth with its measures"))
     words = _ticked(_("The rows in words, with the abbreviations"))
     chart = _ticked(_("The chart, cut to pages that overlap by two rows and columns"))
+    yarn = _ticked(_("How much yarn it takes"))
     dialect = forms.ChoiceField(label=_("In the words of"), choices=dialects)
     paper = forms.ChoiceField(label=_("Paper"), choices=[(paper, paper) for paper in PAPERS])
     cell = forms.ChoiceField(label=_("Cells of the chart"), choices=_CELLS)

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from bias.results import CELL, Results, Window, chart_windows
+from bias.results.yarn import PieceYarn
+from knitting.saying.yarn import yarn_lines
 
 LINES_A_PART = 150
 MM_PER_CELL = {"large": 5.5, "middle": 4.4, "small": 3.2}
@@ -22,6 +24,7 @@ class PrintChoices:
     words: bool = True
     cloth: bool = True
     chart: bool = True
+    yarn: bool = False
     paper: str = "A4"
     dialect: str = "us"
     cell: str = "middle"
@@ -40,11 +43,14 @@ class PrintPart:
     about: Mapping[str, Any]
 
 
-def print_parts(found: Results, choices: PrintChoices) -> list[PrintPart]:
-    """Every part of a print in its order."""
+def print_parts(found: Results, choices: PrintChoices, yarn: PieceYarn | None = None) -> list[PrintPart]:
+    """Every part of a print in its order; ``yarn`` is what is told of the piece's yarn."""
     wanted: list[PrintPart] = []
     if choices.cloth and found.page is not None:
         wanted.append(PrintPart("printing/cloth.html", {}))
+    if choices.yarn and yarn is not None and found.worked.rows:
+        picture = yarn.picture(found.title)
+        wanted.append(PrintPart("printing/yarn.html", {"told": yarn_lines(yarn.report), "picture": picture}))
     if choices.words:
         wanted += _words(found, choices)
     if choices.chart and found.worked.rows:

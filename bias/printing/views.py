@@ -21,7 +21,7 @@ def choose(request: HttpRequest, piece_id: int) -> HttpResponse:
     piece = Piece.objects.one_of(request.user, piece_id)
     found = piece.results
     if request.method == "GET":
-        usual = PrintChoices(dialect=found.reading.dialect.code)
+        usual = PrintChoices(dialect=found.reading.dialect.code, yarn=True)
         return _page(request, piece, PrintForm(initial=usual.as_json(), label_suffix=""))
     form = PrintForm(request.POST, label_suffix="")
     choices = form.choices

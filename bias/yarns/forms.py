@@ -25,6 +25,10 @@ class DecimalInput(forms.FloatField):
 
     widget = forms.TextInput(attrs={"inputmode": "decimal", "size": "6"})
 
+    def prepare_value(self, value: Any) -> Any:
+        """A number without needless decimals; what was typed as it was."""
+        return f"{value:g}" if isinstance(value, float) else value
+
     def to_python(self, value: Any) -> Any:
         """The number; a comma is a point."""
         return super().to_python(value.replace(",", ".") if isinstance(value, str) else value)
@@ -33,8 +37,8 @@ class DecimalInput(forms.FloatField):
 class YarnForm(_YarnForm):
     """A yarn as its label tells it."""
 
-    ball_grams = DecimalInput(label=_("grams a ball"), min_value=0.5, max_value=10_000)
-    ball_metres = DecimalInput(label=_("metres a ball"), min_value=0.5, max_value=100_000)
+    ball_grams = DecimalInput(label=_("Grams a ball"), min_value=0.5, max_value=10_000)
+    ball_metres = DecimalInput(label=_("Metres a ball"), min_value=0.5, max_value=100_000)
 
     class Meta:
         model = Yarn
@@ -51,6 +55,11 @@ class LotForm(_LotForm):
         model = Lot
         fields = ("name", "whole", "opened_grams")
 
+    def __init__(self, *args: Any, **more: Any) -> None:
+        super().__init__(*args, **more)
+        for field in self.fields.values():  # the table's heads say it to the eye alone
+            field.widget.attrs["aria-label"] = field.label
+
     def clean_opened_grams(self) -> float:
         """Nothing typed is nothing begun."""
         return self.cleaned_data["opened_grams"] or 0.0
@@ -65,8 +74,8 @@ class PieceYarnForm(_PieceYarnForm):
     """What a piece keeps of a yarn for a colour: one of the shelf, or one that is typed."""
 
     yarn = forms.ModelChoiceField(label=_("from the shelf"), queryset=Yarn.objects.none(), required=False)
-    ball_grams = DecimalInput(label=_("grams a ball"), min_value=0.5, max_value=10_000, required=False)
-    ball_metres = DecimalInput(label=_("metres a ball"), min_value=0.5, max_value=100_000, required=False)
+    ball_grams = DecimalInput(label=_("Grams a ball"), min_value=0.5, max_value=10_000, required=False)
+    ball_metres = DecimalInput(label=_("Metres a ball"), min_value=0.5, max_value=100_000, required=False)
     balls = DecimalInput(label=_("balls"), min_value=0, max_value=999, required=False)
     start_grams = DecimalInput(label=_("weighed at the beginning"), min_value=0, max_value=100_000, required=False)
     reserve_metres = DecimalInput(label=_("keep"), min_value=0, max_value=100_000, required=False)

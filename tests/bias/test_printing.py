@@ -12,6 +12,7 @@ from bias.printing.models import PrintedPart, Printing
 from bias.printing.pdf import part_as_pdf
 from bias.printing.print_parts import LINES_A_PART, PrintChoices, print_parts
 from bias.results import results_of_words
+from bias.yarns.models import PieceYarn
 
 ALL = {"words": "on", "cloth": "on", "chart": "on", "paper": "A4", "dialect": "us", "cell": "middle"}
 
@@ -135,3 +136,10 @@ def test_long_words_are_printed_in_parts():
     words = "Cast on 5 sts.\n" + "\n".join(f"Row {n}: K{1 + n % 4}, k to end." for n in range(1, 401))
     found = print_parts(results_of_words(words), PrintChoices(cloth=False, chart=False))
     assert len(found) == -(-len(results_of_words(words).written("us").splitlines()) // LINES_A_PART)
+
+
+def test_the_yarn_is_printed_as_it_is_known_before_anything_is_knitted(client, piece):
+    PieceYarn.objects.create(piece=piece, colour="", ball_grams=50, ball_metres=100, balls=1)
+    found = text_of(made(client, piece, yarn="on", dialect="us", paper="A4", cell="middle"))
+    assert "give or take" in found
+    assert "before anything was weighed" in found

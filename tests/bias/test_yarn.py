@@ -303,3 +303,15 @@ def test_a_piece_is_found_by_its_yarn(client, shawl, kelp):
     keep(client, shawl, yarn=kelp.pk, balls="1")
     assert "Quay shawl" in shown(client.get("/?q=kelp"))
     assert "No piece has" in shown(client.get("/?q=seaweed"))
+
+
+def test_more_sums_are_counted(client, knitter, kelp):
+    piece = keep_plan(knitter, plan_text(answered(CONSTRUCTIONS["corner-cloth"], {}).plan()))
+    PieceYarn.objects.create(piece=piece, colour="", ball_grams=50, ball_metres=100, balls=6)
+    page = shown(client.get(f"/pieces/{piece.pk}/yarn/more/", {"stitches": "10", "rows": "20", "seam": "100"}))
+    assert "The largest that this yarn allows, nine times in ten:" in page
+    assert "The next size up," in page
+    assert re.search(r"As large as this one: \d+ m. With the same stitches and rows: \d+ m.", page)
+    assert "mattress stitch 3 m" in page
+    for typed in ({"stitches": "x"}, {"seam": "-4"}, {"fringe": "1e999"}):
+        assert client.get(f"/pieces/{piece.pk}/yarn/more/", typed).status_code == 200

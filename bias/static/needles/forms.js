@@ -30,7 +30,7 @@ function eventOf(kind, fields) {
   /** @type {Record<string, any>} */
   const data = { device: deviceId() };
   for (const [name, text] of Object.entries(fields)) {
-    if (!BESIDE.includes(name)) data[name] = value(KINDS[kind].fields[name], String(text));
+    if (!BESIDE.includes(name) && String(text).trim()) data[name] = value(KINDS[kind].fields[name], String(text));
   }
   const [row, copy] = [Number(fields.row), Number(fields.copy ?? 1)];
   return { id: newId(), kind, row, copy, revision: state().revision ?? 0, at: new Date().toISOString(), data };
