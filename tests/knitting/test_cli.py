@@ -6,10 +6,12 @@ import subprocess
 import sys
 from pathlib import Path
 
+import jsonschema
 import pytest
 
 from knitting.command_line.commands import main
 from knitting.constructions import CONSTRUCTIONS
+from knitting.files.yarn_schema import yarn_schema
 
 STRIPED = """Title: Pier cloth
 Gauge: 20 sts and 40 rows = 10 cm, garter
@@ -292,6 +294,8 @@ def test_yarn_prints_the_published_json(pattern, capsys):
     assert found["last_safe"] is None
     assert found["weigh_next"] > 0
     assert list(found["tails"]) == ["cast_on_cm", "bind_off_cm"]
+    jsonschema.validate(found, yarn_schema())
+    jsonschema.validate(yarn_of(pattern, capsys, "--start", "A=76", "--weighed", "60:A=57"), yarn_schema())
 
 
 def test_weighed_it_tells_the_last_safe_row(pattern, capsys):
