@@ -37,6 +37,21 @@ def shelf_csv(yarns: Iterable[Yarn]) -> str:
     return out.getvalue()
 
 
+def as_json(yarn: Yarn) -> dict[str, Any]:
+    """A yarn with its lots as plain values."""
+    return {
+        "name": yarn.name,
+        "fibre": yarn.fibre,
+        "weight": yarn.weight,
+        "ball_grams": yarn.ball_grams,
+        "ball_metres": yarn.ball_metres,
+        "price": None if yarn.price is None else str(yarn.price),
+        "colour": yarn.colour,
+        "note": yarn.note,
+        "lots": [{"name": lot.name, "whole": lot.whole, "opened_grams": lot.opened_grams} for lot in yarn.lots.all()],
+    }
+
+
 def _plain(value: object) -> object:
     """A value that no table program takes for a formula."""
     if value is None:

@@ -9,6 +9,7 @@ urlpatterns = [
     path("yarns/new/", views.new_yarn, name="new-yarn"),
     path("yarns/<number:yarn_id>/", views.change_yarn, name="yarn"),
     path("yarns/<number:yarn_id>/put-away/", views.put_away, name="put-yarn-away"),
+    path("yarns.json", views.shelf_json, name="yarns-json"),
     path("yarns.csv", views.shelf_file, name="yarns-csv"),
     path("yarns/bring-in/", views.bring_in, name="bring-in-yarns"),
     path("yarns/could/", views.could, name="could"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
@@ -14,7 +14,7 @@ from bias.parsing import given_id, whole_number
 from bias.pieces.actions import keep_plan
 from bias.results import results_of_plan
 from bias.yarns import actions
-from bias.yarns.csv_shelf import LONGEST_FILE, rows_of_csv, shelf_csv
+from bias.yarns.csv_shelf import LONGEST_FILE, as_json, rows_of_csv, shelf_csv
 from bias.yarns.forms import LotForms, YarnForm
 from bias.yarns.models import PieceYarn, Yarn
 from knitting.constructions import CONSTRUCTIONS
@@ -99,6 +99,19 @@ def shelf_file(request: HttpRequest) -> HttpResponse:
     """The shelf as CSV."""
     answer = HttpResponse(shelf_csv(Yarn.objects.of(request.user).on_shelf()), content_type="text/csv; charset=utf-8")
     answer["Content-Disposition"] = 'attachment; filename="yarns.csv"'
+    return answer
+
+
+@require_safe
+def shelf_json(request: HttpRequest) -> JsonResponse:
+    """The shelf as JSON; ``docs/yarns.schema.json`` is its schema."""
+    found = {
+        "format": "yarns",
+        "version": 1,
+        "yarns": [as_json(yarn) for yarn in Yarn.objects.of(request.user).on_shelf()],
+    }
+    answer = JsonResponse(found, json_dumps_params={"indent": 1, "ensure_ascii": False})
+    answer["Content-Disposition"] = 'attachment; filename="yarns.json"'
     return answer
 
 

@@ -112,13 +112,16 @@ def _yarn_options(command: argparse.ArgumentParser, name: str) -> None:
     swatch.add_argument("--unwashed", action="store_true", help="the gauge was measured before washing")
     command.add_argument("--json", action="store_true", help="print the published JSON")
     if name == "yarn":
-        command.add_argument("--ball", nargs="*", default=[], help="a ball of a colour, such as A=50g/92m")
-        command.add_argument("--start", nargs="*", default=[], help="grams of a colour at the start, such as A=100")
-        command.add_argument("--weighed", nargs="*", default=[], help="grams left after a row, such as 60:A=48")
-        command.add_argument("--reserve", nargs="*", default=[], help="kept for the end, such as collar:A=20m")
+        for option, says in (
+            ("--ball", "a ball of a colour, such as A=50g/92m"),
+            ("--start", "grams of a colour at the start, such as A=100"),
+            ("--weighed", "grams left after a row, such as 60:A=48"),
+            ("--reserve", "kept for the end, such as collar:A=20m"),
+        ):
+            command.add_argument(option, nargs="*", action="extend", default=[], help=says)
         command.add_argument("--safe", type=float, default=0.9, help="the chance that a safe row has; 0.9 if not set")
         return
-    command.add_argument("--yarn", nargs="+", required=True, help="a yarn, such as A=30g/60m")
+    command.add_argument("--yarn", nargs="+", action="extend", required=True, help="a yarn, such as A=30g/60m")
     command.add_argument(
         "--bands", choices=("yarn", "height", "order", "free", "fade"), default="order", help="how rows are shared out"
     )

@@ -10,7 +10,7 @@ from knitting.coding.shapes import is_enum, is_stitch, kind_of, members, options
 from knitting.files import plan_json
 from knitting.files.piece_json import FORMAT, VERSION
 from knitting.files.tagged import is_tagged
-from knitting.files.yarn_schema import yarn_schema
+from knitting.files.yarn_schema import shelf_schema, yarn_schema
 from knitting.plan.plan import Plan
 from knitting.rows import Piece
 from knitting.stitches import STITCHES
@@ -113,7 +113,7 @@ def _object(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
     }
 
 
-SCHEMAS = {"piece": piece_schema, "plan": plan_schema, "yarn": yarn_schema}
+SCHEMAS = {"piece": piece_schema, "plan": plan_schema, "yarn": yarn_schema, "yarns": shelf_schema}
 """The published schemas by the names of their files."""
 
 

@@ -31,6 +31,25 @@ def yarn_schema() -> dict[str, Any]:
     return {"$schema": _DIALECT, "title": "The yarn of a piece: metres, chances, ball ends, tails", **_all(whole)}
 
 
+def shelf_schema() -> dict[str, Any]:
+    """The schema of a shelf of yarns."""
+    lot = {"name": _NAME, "whole": _COUNT, "opened_grams": _LENGTH}
+    or_none = {"type": ["integer", "null"]}
+    yarn = {
+        "name": _NAME,
+        "fibre": _NAME,
+        "weight": or_none,
+        "ball_grams": _LENGTH,
+        "ball_metres": _LENGTH,
+        "price": {"type": ["string", "null"]},
+        "colour": _NAME,
+        "note": _NAME,
+        "lots": _list(_all(lot)),
+    }
+    whole = {"format": {"const": "yarns"}, "version": {"const": 1}, "yarns": _list(_all(yarn))}
+    return {"$schema": _DIALECT, "title": "A shelf of yarns with their lots and balls", **_all(whole)}
+
+
 def _all(properties: Mapping[str, Any]) -> dict[str, Any]:
     """An object with these properties, all of them and no others."""
     return {

@@ -46,6 +46,7 @@ def weighed_yarn(events: Iterable[Event], yarns: Sequence[Yarn], rows: int) -> W
             continue
         yarn = stock.get(event.colour or only)
         if yarn is None or not yarn.grams:
+            left_out.append(_unknown(event))
             continue
         why = _cannot_be(event, yarn, rows) or _grown(event, found, yarn.colour)
         if why is not None:
@@ -54,6 +55,14 @@ def weighed_yarn(events: Iterable[Event], yarns: Sequence[Yarn], rows: int) -> W
         found.append(_weighing(event, yarn, joined[yarn.colour]))
     found.sort(key=lambda weighing: weighing.row)
     return WeighedYarn(tuple(found), tuple(left_out), tuple(balls))
+
+
+def _unknown(event: Weighed) -> Sentence:
+    return sentence(
+        "A weighing of '{colour}' after row {row} is left out: it is not known how much of that yarn there was.",
+        colour=event.colour,
+        row=event.row,
+    )
 
 
 def _weighing(event: Weighed, yarn: Yarn, joined: int) -> Weighing:

@@ -6,6 +6,7 @@ import re
 from decimal import Decimal
 from html import unescape
 
+import jsonschema
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
@@ -16,6 +17,7 @@ from bias.yarns.models import PieceYarn, Yarn
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from knitting.files import plan_from_text, plan_text
+from knitting.files.yarn_schema import shelf_schema
 from tests.bias.pressing import SHAWL, press, send
 
 LABEL = {
@@ -106,6 +108,12 @@ def test_the_shelf_goes_out_and_comes_in_as_csv(client, kelp):
     again = client.post("/yarns/bring-in/", {"file": SimpleUploadedFile("shelf.csv", text.encode())})
     assert again.status_code == 302
     assert Yarn.objects.count() == 2
+
+
+def test_the_shelf_as_json_keeps_its_schema(client, kelp):
+    found = client.get("/yarns.json").json()
+    jsonschema.validate(found, shelf_schema())
+    assert found["yarns"][0]["lots"] == [{"name": "7", "whole": 3, "opened_grams": 12.0}]
 
 
 @pytest.mark.parametrize(

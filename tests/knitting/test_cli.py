@@ -328,7 +328,7 @@ def test_what_yarn_cannot_be_told(pattern, capsys, given, says):
 
 
 def test_stripes_are_printed_and_written_into_the_words(pattern, capsys):
-    given = ["--yarn", "P=20g/42m", "Q=30g/60m", "R=40g/90m"]
+    given = ["--yarn", "P=20g/42m", "--yarn", "Q=30g/60m", "R=40g/90m"]
     assert main(["stripes", pattern(SHAWL), *given, "--bands", "free", "--json"]) == 0
     found = json.loads(capsys.readouterr().out)
     assert found["bands"][0]["from"] == 1

@@ -62,7 +62,9 @@ def test_what_cannot_be_right_is_left_out_and_said(events, says):
 
 def test_nothing_is_read_of_yarn_that_is_not_known():
     assert weighed_yarn([weighed(1, 10, 80)], (), 60).weighings == ()
-    assert weighed_yarn([weighed(1, 10, 80, colour="Q")], TWO_BALLS, 60).weighings == ()
+    found = weighed_yarn([weighed(1, 10, 80, colour="Q")], TWO_BALLS, 60)
+    assert found.weighings == ()
+    assert "A weighing of 'Q' after row 10 is left out" in said(found.left_out[0])
 
 
 def due(found, row):

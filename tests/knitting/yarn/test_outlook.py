@@ -254,3 +254,18 @@ def test_a_cloth_is_turned_where_its_way_back_still_lasts():
 def test_only_what_grows_and_shrinks_turns():
     assert report().turn is None
     assert said_turn(report()) == ""
+
+
+def test_forty_colours_and_two_hundred_balls_are_told():
+    names = [f"C{at}" for at in range(40)]
+    headers = "\n".join(f"Yarn {name}: wool {name}" for name in names)
+    stripes_line = ", ".join(f"2 rows {name}" for name in names)
+    worked = work_text(
+        f"{headers}\nStripes: {stripes_line}\nCast on 30 sts.\nRow 1: Knit.\nRepeat row 1 399 more times."
+    ).worked
+    balls = tuple(Yarn(name, 200 * 0.5, 200 * 0.9, ball_grams=0.5) for name in names)
+    found = yarn_report(worked, GAUGE, balls, (Weighing(90, "C3", 98.0),))
+    assert len(found.colours) == 40
+    assert found.ball_ends
+    assert 0 <= found.outlook[-1].chance <= 1
+    assert len(yarn_lines(found)) > 40
