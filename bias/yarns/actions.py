@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
@@ -13,10 +14,18 @@ from bias.yarns.models import Lot, PieceYarn, Yarn
 
 
 @transaction.atomic
-def keep_yarn(owner: Any, form: YarnForm, lots: Any) -> Yarn:
-    """Put a yarn on the shelf, or change one that is there; both forms are valid."""
+def keep_yarn(owner: Any, form: YarnForm, lots: Any, form_id: UUID | None = None) -> Yarn:
+    """Put a yarn on the shelf, or change one that is there; both forms are valid.
+
+    The same form of a new yarn sent twice puts it there once.
+    """
+    made = Yarn.objects.of(owner).filter(form_id=form_id).first() if form_id is not None else None
+    if made is not None and form.instance.pk is None:
+        return made
     yarn: Yarn = form.save(commit=False)
     yarn.owner = owner
+    if yarn.pk is None:
+        yarn.form_id = form_id
     yarn.save()
     lots.instance = yarn
     lots.save()

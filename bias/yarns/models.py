@@ -64,6 +64,9 @@ class Yarn(models.Model):
     note = models.CharField(_("note"), max_length=500, blank=True, default="")
     put_away_at = models.DateTimeField(null=True, blank=True, help_text="not shown since; pieces keep what they have")
     touched_at = models.DateTimeField(auto_now=True)
+    form_id = models.UUIDField(
+        null=True, blank=True, editable=False, help_text="the form that made it, sent once or twice"
+    )
 
     objects = YarnQuerySet.as_manager()
 

@@ -78,7 +78,7 @@ def _changed(request: HttpRequest, yarn: Yarn | None) -> HttpResponse:
     form = YarnForm(sent, instance=yarn, label_suffix="")
     lots = LotForms(sent, instance=yarn or Yarn(), prefix="lot")
     if sent is not None and form.is_valid() and lots.is_valid():
-        actions.keep_yarn(request.user, form, lots)
+        actions.keep_yarn(request.user, form, lots, given_id(sent.get("form_id")))
         return redirect("yarns")
     return render(request, "yarns/yarn.html", {"form": form, "lots": lots, "yarn": yarn})
 

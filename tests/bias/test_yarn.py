@@ -69,6 +69,13 @@ def test_a_yarn_is_put_on_the_shelf_with_its_balls(client, knitter):
     assert "162.5 g, 3 whole balls" in page
 
 
+def test_the_same_form_sent_twice_puts_one_yarn_on_the_shelf(client, knitter):
+    form = {**LABEL, **LOTS, "form_id": "00000000-0000-4000-8000-000000000001"}
+    for _ in range(2):
+        assert client.post("/yarns/new/", form).status_code == 302
+    assert Yarn.objects.count() == 1
+
+
 @pytest.mark.parametrize(
     "wrong", [{"ball_grams": "0"}, {"ball_metres": "much"}, {"name": ""}, {"colour": "red"}, {"lot-0-whole": "-1"}]
 )
