@@ -24,6 +24,7 @@ from knitting.saying.yarn import (
     said_hand,
     said_last_safe,
     said_loop,
+    said_lots,
     said_metres,
     said_tails,
     said_turn,
@@ -31,7 +32,7 @@ from knitting.saying.yarn import (
     short_chance,
 )
 from knitting.yarn.metres import Spending
-from knitting.yarn.report import ColourYarn
+from knitting.yarn.report import ColourYarn, YarnReport
 
 _MOST_ENDS = 12
 
@@ -49,6 +50,7 @@ class ColourRow:
     cost: str
     had: str
     parts: str
+    lots: str
     form: PieceYarnForm
     kept: KeptYarn | None
 
@@ -110,7 +112,7 @@ def _page(
 ) -> HttpResponse:
     found = found_yarn(copy)
     report = found.report
-    kept = {each.colour: each for each in copy.piece.yarns.all()}
+    kept = {each.colour: each for each in copy.piece.yarns.select_related("yarn").prefetch_related("yarn__lots")}
     shelf = list(_shelf(request))
     title = _("Yarn left of {title}, row by row").format(title=copy.piece.title)
     about = {
@@ -121,7 +123,7 @@ def _page(
         "row_view": copy.row_view,
         "asked": copy.asked,
         "report": report,
-        "colours": [_row(request, each, kept.get(each.colour), sent, copy) for each in report.colours],
+        "colours": [_row(request, each, kept.get(each.colour), sent, copy, report) for each in report.colours],
         "shelf": shelf,
         "picture": found.picture(title),
         "narrow_picture": found.picture(title, narrow=True),
@@ -154,6 +156,7 @@ def _row(
     kept: KeptYarn | None,
     sent: tuple[str, PieceYarnForm] | None,
     copy: WorkedCopy,
+    report: YarnReport,
 ) -> ColourRow:
     form = PieceYarnForm(instance=kept, shelf=_shelf(request), auto_id=f"{each.colour}-%s")
     if sent is not None and sent[0] == each.colour:
@@ -170,6 +173,7 @@ def _row(
         f"{price * each.balls}" if price is not None and each.balls else "",
         said_grams(kept.grams) if kept is not None and kept.grams else "",
         _said_parts(each),
+        said_lots(report, each.colour, kept.yarn.metres_of_lots) if kept is not None and kept.yarn is not None else "",
         form,
         kept,
     )

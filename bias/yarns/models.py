@@ -77,6 +77,16 @@ class Yarn(models.Model):
         return self.name
 
     @property
+    def metres_of_lots(self) -> dict[str, float]:
+        """The metres of every lot, by the label."""
+        metres_a_gram = self.ball_metres / self.ball_grams
+        found: dict[str, float] = {}
+        for lot in self.lots.all():
+            grams = lot.whole * self.ball_grams + lot.opened_grams
+            found[lot.name] = found.get(lot.name, 0.0) + grams * metres_a_gram
+        return found
+
+    @property
     def whole_balls(self) -> int:
         """Balls that were not begun."""
         return sum(lot.whole for lot in self.lots.all())

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from knitting.measures import said_number
 from knitting.saying.language import _, ngettext
 from knitting.saying.sentences import counted
 from knitting.yarn.balls import BallEnd
+from knitting.yarn.lots import lots
 from knitting.yarn.outlook import Chance
 from knitting.yarn.report import ColourYarn, YarnReport
 
@@ -146,6 +149,22 @@ def said_turn(report: YarnReport) -> str:
         "Turn after row {row}, at {stitches} stitches, not after row {later}: so the way back lasts, nine times in ten."
     )
     return words.format(row=turn.row, stitches=turn.stitches, later=turn.as_it_is)
+
+
+def said_lots(report: YarnReport, colour: str, had: Mapping[str, float]) -> str:
+    """Which dye lot each section is knitted from, by the metres of each lot; nothing where there are not two lots."""
+    if len(had) < 2:
+        return ""
+    sections = report.sections_m(colour)
+    whole = sum(metres for _section, metres in sections)
+    alone = next((lot for lot in sorted(had, key=lambda lot: had[lot]) if had[lot] >= whole), None)
+    if alone is not None:
+        return _("Lot {lot} alone has enough for all of it.").format(lot=alone)
+    shared = lots([metres for _section, metres in sections], had) if len(sections) > 1 else None
+    if shared is None:
+        return _("No lot alone has enough: knit two rows of one and two of another in turn, and no line shows.")
+    told = [f"{name}: {lot}" for (name, _metres), lot in zip(sections, shared, strict=True)]
+    return _("One lot for each part: {parts}.").format(parts="; ".join(told))
 
 
 def said_weigh_next(report: YarnReport) -> str:

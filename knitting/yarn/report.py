@@ -132,6 +132,15 @@ class YarnReport:
         first = max(min(middle - _SHOWN_BESIDE, len(self.outlook) - 2 * _SHOWN_BESIDE - 1), 0)
         return self.outlook[first : first + 2 * _SHOWN_BESIDE + 1]
 
+    def sections_m(self, colour: str) -> tuple[tuple[str, float], ...]:
+        """The sections of the piece in which a colour is knitted, with the metres that this hand takes there."""
+        sums = expected_m(self.hand, self.spent.colours.index(colour))
+        found: dict[str, float] = {}
+        for at, row in enumerate(self.worked.rows):
+            begins = sums[at] if at else 0.0
+            found[row.section] = found.get(row.section, 0.0) + float(sums[at + 1] - begins)
+        return tuple((name, metres) for name, metres in found.items() if metres > 0)
+
     def course(self, colour: str) -> tuple[CoursePoint, ...]:
         """What is left of a colour from row to row; nothing where it is not known how much there is."""
         place = self.spent.colours.index(colour)

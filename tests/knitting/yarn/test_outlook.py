@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from scipy.optimize import lsq_linear
 
 from knitting.measures import Gauge
-from knitting.saying.yarn import said_last_safe, said_turn, said_weigh_next, yarn_lines
+from knitting.saying.yarn import said_last_safe, said_lots, said_turn, said_weigh_next, yarn_lines
 from knitting.statements import Refused
 from knitting.written import work_text
 from knitting.yarn.balls import balls_needed, turning_row, turning_stitches, way_back
@@ -269,3 +269,23 @@ def test_forty_colours_and_two_hundred_balls_are_told():
     assert found.ball_ends
     assert 0 <= found.outlook[-1].chance <= 1
     assert len(yarn_lines(found)) > 40
+
+
+LOTS = [
+    ({"7": 500.0, "9": 60.0}, "Lot 7 alone has enough"),
+    ({"7": 55.0, "9": 60.0}, "One lot for each part: First half: "),
+    ({"7": 20.0, "9": 21.0}, "two rows of one and two of another in turn"),
+    ({"7": 500.0}, ""),
+]
+
+
+@pytest.mark.parametrize(("had", "says"), LOTS)
+def test_each_part_has_one_lot_where_that_can_be(had, says):
+    rows = "Row 1 (RS): Knit.\nRow 2 (WS): Knit.\nRepeat rows 1 and 2 24 more times."
+    worked = work_text(f"Cast on 50 sts.\nSection: First half\n{rows}\nSection: Second half\n{rows}").worked
+    found = yarn_report(worked, GAUGE, (Yarn("", 100.0, 500.0),))
+    sections = found.sections_m("")
+    assert [name for name, _ in sections] == ["First half", "Second half"]
+    assert sum(metres for _, metres in sections) == pytest.approx(float(found.spent.whole[0]), rel=0.05)
+    assert says in said_lots(found, "", had)
+    assert bool(says) == bool(said_lots(found, "", had))
