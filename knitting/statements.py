@@ -3,6 +3,32 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any, TypeVar, dataclass_transform
+
+Kind = TypeVar("Kind", bound=type)
+
+
+@dataclass_transform(frozen_default=True)
+def dataclass_when_made(cls: Kind) -> Kind:
+    """A frozen dataclass whose methods are written when the first value of it is made.
+
+    There are a hundred kinds of problems and questions, of which most texts have none; writing the methods of them all
+    would be a third of the time that the command line takes to start.
+    """
+
+    def first(self: Any, *given: Any, **named: Any) -> None:
+        for each in reversed(type(self).__mro__):
+            if each.__dict__.get("__init__") in _UNWRITTEN:
+                del each.__init__  # type: ignore[misc]
+                dataclass(frozen=True)(each)
+        type(self).__init__(self, *given, **named)
+
+    _UNWRITTEN.add(first)
+    cls.__init__ = first  # type: ignore[misc]
+    return cls
+
+
+_UNWRITTEN: set[Any] = set()
 
 
 class Statement:

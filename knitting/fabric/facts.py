@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import ClassVar
 
 from knitting.problems import Facts, ProblemKind
+from knitting.statements import dataclass_when_made
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class FabricFacts(Facts):
     """What is wrong with a fabric of some name."""
 
@@ -16,12 +16,12 @@ class FabricFacts(Facts):
     fabric: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class EmptyFabric(FabricFacts):
     """A fabric without a stitch."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class CountChangesInFabric(FabricFacts):
     """A row of it that makes more or fewer stitches than it uses."""
 
@@ -30,7 +30,7 @@ class CountChangesInFabric(FabricFacts):
     makes: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class OtherWidthInFabric(FabricFacts):
     """A row of it that has other columns than its first."""
 
@@ -39,7 +39,7 @@ class OtherWidthInFabric(FabricFacts):
     width: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotFromBehind(FabricFacts):
     """A stitch in one of its wrong-side rows that has none to be worked instead from that side."""
 
@@ -47,7 +47,7 @@ class NotFromBehind(FabricFacts):
     stitch: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooLargeFabric(FabricFacts):
     """A repeat larger than is worked."""
 

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import ClassVar
 
 from knitting.problems import Facts, ProblemKind
+from knitting.statements import dataclass_when_made
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WrongSideStart(Facts):
     """A stage whose first row is a wrong-side one."""
 
@@ -16,7 +16,7 @@ class WrongSideStart(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoLineToTakeOff(Facts):
     """A line to be taken off that is not there."""
 
@@ -25,7 +25,7 @@ class NoLineToTakeOff(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class HangingMarker(Facts):
     """A marker with no stitch to its left as a stage begins."""
 
@@ -34,7 +34,7 @@ class HangingMarker(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoPartToDivide(Facts):
     """A new line in a part that is not there."""
 
@@ -43,7 +43,7 @@ class NoPartToDivide(Facts):
     line: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NamesTaken(Facts):
     """A new line or part whose name another one has."""
 
@@ -52,7 +52,7 @@ class NamesTaken(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoMiddle(Facts):
     """A part whose count gives a new line no place in its middle."""
 
@@ -64,7 +64,7 @@ class NoMiddle(Facts):
     odd_wanted: bool
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class LineBeyondPart(Facts):
     """A new line further on than its part goes."""
 
@@ -75,7 +75,7 @@ class LineBeyondPart(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoLineInSetup(Facts):
     """A set-up row's shaping at a line that is not there."""
 
@@ -84,7 +84,7 @@ class NoLineInSetup(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoWorkInSetup(Facts):
     """A set-up row's shaping of a kind that cannot be worked where it stands."""
 
@@ -93,7 +93,7 @@ class NoWorkInSetup(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class RestsInSetup(Facts):
     """A set-up row's shaping of stitches that rest on a holder."""
 
@@ -103,7 +103,7 @@ class RestsInSetup(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotAcrossInSetup(Facts):
     """A set-up row's shaping across a line that has not one stitch."""
 
@@ -112,7 +112,7 @@ class NotAcrossInSetup(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WrittenRowUnfit(Facts):
     """A row that stays as it is written, on so many stitches that it does not come out."""
 
@@ -122,7 +122,7 @@ class WrittenRowUnfit(Facts):
     count: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class CrossedInSetup(Facts):
     """Two shapings of a set-up row across one line."""
 
@@ -130,7 +130,7 @@ class CrossedInSetup(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotHeld(Facts):
     """A part wanted back that rests on no holder."""
 
@@ -139,7 +139,7 @@ class NotHeld(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotLastOfRow(Facts):
     """A part to be held that is not the last of its row."""
 
@@ -147,7 +147,7 @@ class NotLastOfRow(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotANewPart(Facts):
     """A part to be cast on with a name that is there, or without a stitch."""
 
@@ -155,7 +155,7 @@ class NotANewPart(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyInRow(Facts):
     """A part to be cast on of more stitches than are worked."""
 
@@ -164,7 +164,7 @@ class TooManyInRow(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooFewInSetup(Facts):
     """A part with fewer stitches than a set-up row uses of it."""
 
@@ -175,7 +175,7 @@ class TooFewInSetup(Facts):
     count: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class LiftsInFirstRow(Facts):
     """A first row that lifts stitches of the one below."""
 
@@ -183,7 +183,7 @@ class LiftsInFirstRow(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class BareMakeOne(Facts):
     """A make-one with no stitch on one of its sides."""
 
@@ -192,7 +192,7 @@ class BareMakeOne(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class LiftsInFirstSetup(Facts):
     """The same in a set-up row."""
 
@@ -200,7 +200,7 @@ class LiftsInFirstSetup(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class BareInSetup(Facts):
     """A make-one at the edge of a set-up row."""
 
@@ -208,7 +208,7 @@ class BareInSetup(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyRows(Facts):
     """More rows in all than are worked."""
 
@@ -217,7 +217,7 @@ class TooManyRows(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyStitches(Facts):
     """More stitches in all than are worked."""
 
@@ -226,14 +226,14 @@ class TooManyStitches(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class YarnUnknown(Facts):
     """An end at a share of a yarn that nobody told."""
 
     kind: ClassVar[ProblemKind] = ProblemKind.NEVER_REACHED
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class EndSteppedPast(Facts):
     """A count that a stage jumps over, and the nearest that was taken."""
 
@@ -245,7 +245,7 @@ class EndSteppedPast(Facts):
     taken: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooFewToGoOn(Facts):
     """A stage that runs out of stitches before its end."""
 
@@ -258,7 +258,7 @@ class TooFewToGoOn(Facts):
     reached: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class EndNeverReached(Facts):
     """A count that a stage moves away from, or stands still before."""
 
@@ -269,7 +269,7 @@ class EndNeverReached(Facts):
     change: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class OverTheLimit(Facts):
     """A stage of more rows or stitches than are worked."""
 
@@ -280,7 +280,7 @@ class OverTheLimit(Facts):
     most_stitches: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooFewInRow(Facts):
     """A part with fewer stitches than a row's shapings use."""
 
@@ -293,7 +293,7 @@ class TooFewInRow(Facts):
     count: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoPartToCount(Facts):
     """An end at the count of a part that is not there, and those that are."""
 

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import Enum
 from typing import ClassVar
 
 from knitting.needle.worked import Workable
 from knitting.problems import Facts, ProblemKind
 from knitting.rows import Goal, Shape, Step
+from knitting.statements import dataclass_when_made
 from knitting.stitches import Pair, StitchKind
 
 
@@ -37,7 +37,7 @@ class Limit(Enum):
     STEPS = "steps in one row"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooFew(Facts):
     """More stitches are wanted than are left.
 
@@ -57,7 +57,7 @@ class TooFew(Facts):
     nearer: Step | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class BeyondGoal(Facts):
     """A goal lies behind: "k to last 3 sts" with two left. A repeat has no step. The rest is as in :class:`TooFew`."""
 
@@ -72,7 +72,7 @@ class BeyondGoal(Facts):
     nearer: Step | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class MarkerInTheWay(Facts):
     """A stitch would reach across a marker on the needle."""
 
@@ -82,7 +82,7 @@ class MarkerInTheWay(Facts):
     left: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class UnevenRepeat(Facts):
     """A repeat that uses so many stitches does not come out over a distance."""
 
@@ -96,7 +96,7 @@ class UnevenRepeat(Facts):
         return self.distance % self.uses
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class PastGoal(Facts):
     """The last time of a repeat runs past its goal."""
 
@@ -104,14 +104,14 @@ class PastGoal(Facts):
     over: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class UsesNothing(Facts):
     """A repeat to a goal uses no stitches, so that the goal is never reached."""
 
     kind: ClassVar[ProblemKind] = ProblemKind.NEVER_REACHED
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotHeld(Facts):
     """No stitches are held under a name; those that are."""
 
@@ -120,7 +120,7 @@ class NotHeld(Facts):
     held: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoMarkAhead(Facts):
     """There is no such mark ahead in this row; ``better`` is the step with the mark that there is."""
 
@@ -132,7 +132,7 @@ class NoMarkAhead(Facts):
     better: Step | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoCentreMarked(Facts):
     """The words speak of a centre stitch and none is marked."""
 
@@ -140,7 +140,7 @@ class NoCentreMarked(Facts):
     step: Step | None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class OverLimit(Facts):
     """More than is worked."""
 
@@ -149,7 +149,7 @@ class OverLimit(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class LeftOver(Facts):
     """Stitches that no step works; ``step`` leaves too many where ``better`` would leave none."""
 
@@ -160,7 +160,7 @@ class LeftOver(Facts):
     better: Step | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoRowBelow(Facts):
     """An increase lifts a stitch of the row below in the first row."""
 
@@ -168,7 +168,7 @@ class NoRowBelow(Facts):
     stitch: StitchKind
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoNeighbour(Facts):
     """An increase that needs a stitch on both sides stands at the very edge."""
 
@@ -176,7 +176,7 @@ class NoNeighbour(Facts):
     stitch: StitchKind
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichMarker(Facts):
     """A change at a marker where there are several; ``every`` is the change at all of them."""
 
@@ -186,7 +186,7 @@ class WhichMarker(Facts):
     every: Shape
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoMarkForShaping(Facts):
     """A change at a marker, or at a marked stitch, where there is none."""
 
@@ -195,7 +195,7 @@ class NoMarkForShaping(Facts):
     in_stitch: bool
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class PlaceNotSaid(Facts):
     """A change of a whole row among other steps: which of them come before it is not said."""
 
@@ -203,7 +203,7 @@ class PlaceNotSaid(Facts):
     shape: Shape
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class DoNotFit(Facts):
     """More changes spread evenly than there is room for in a row of ``total`` stitches."""
 
@@ -212,7 +212,7 @@ class DoNotFit(Facts):
     total: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichStitch(Facts):
     """A change here that does not say its stitch, or which of the ``pair`` of the headers."""
 
@@ -221,7 +221,7 @@ class WhichStitch(Facts):
     pair: Pair | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class ShapingNotSaid(Facts):
     """No header says which increase or decrease is meant; ``example`` is the key of one."""
 

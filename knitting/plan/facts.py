@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import ClassVar
 
 from knitting.problems import Facts, ProblemKind
+from knitting.statements import dataclass_when_made
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoPartOrStage(Facts):
     """A plan without a part or a stage."""
 
     kind: ClassVar[ProblemKind] = ProblemKind.NO_CAST_ON
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class LinesWanted(Facts):
     """More or fewer lines than stand between the parts."""
 
@@ -24,14 +24,14 @@ class LinesWanted(Facts):
     lines: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class UnbelievableGauge(Facts):
     """A gauge that hand knitting has not."""
 
     kind: ClassVar[ProblemKind] = ProblemKind.CANNOT_READ
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class UnknownYarnCategory(Facts):
     """A category of yarn that there is not."""
 
@@ -40,7 +40,7 @@ class UnknownYarnCategory(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyFabrics(Facts):
     """More own fabrics than a plan has, or two of one name."""
 
@@ -48,7 +48,7 @@ class TooManyFabrics(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotAFabricName(Facts):
     """A name that no fabric can have, or a repeat that begins beyond its columns."""
 
@@ -56,7 +56,7 @@ class NotAFabricName(Facts):
     fabric: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoSuchFabric(Facts):
     """A fabric that there is not, and those that there are."""
 
@@ -65,7 +65,7 @@ class NoSuchFabric(Facts):
     known: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooLongTab(Facts):
     """A tab of more rows than are worked."""
 
@@ -73,7 +73,7 @@ class TooLongTab(Facts):
     rows: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class EmptyPlanTab(Facts):
     """A tab of no stitch or no row."""
 
@@ -82,7 +82,7 @@ class EmptyPlanTab(Facts):
     rows: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooFewCastOn(Facts):
     """A cast-on of nothing."""
 
@@ -90,7 +90,7 @@ class TooFewCastOn(Facts):
     count: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyPlanned(Facts):
     """A cast-on of more stitches than are worked."""
 
@@ -99,7 +99,7 @@ class TooManyPlanned(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotTheSum(Facts):
     """A cast-on other than what the parts and lines hold; a tab's are picked up."""
 
@@ -110,7 +110,7 @@ class NotTheSum(Facts):
     tab: bool
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class EvenWithCentre(Facts):
     """The same where one centre stitch divides an even count."""
 
@@ -121,7 +121,7 @@ class EvenWithCentre(Facts):
     tab: bool
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class SidesUnequal(Facts):
     """A centre stitch with more on one side than on the other."""
 
@@ -130,7 +130,7 @@ class SidesUnequal(Facts):
     left: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoStitchLeftOf(Facts):
     """A line's marker that no stitch stands to the left of."""
 
@@ -138,7 +138,7 @@ class NoStitchLeftOf(Facts):
     line: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NameTwice(Facts):
     """A name that two parts or lines have."""
 
@@ -146,7 +146,7 @@ class NameTwice(Facts):
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotAName(Facts):
     """A name that no part can have."""
 
@@ -154,7 +154,7 @@ class NotAName(Facts):
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyLines(Facts):
     """More lines or stages than are planned."""
 
@@ -163,7 +163,7 @@ class TooManyLines(Facts):
     stages: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NegativePart(Facts):
     """A part of fewer than no stitches."""
 
@@ -171,7 +171,7 @@ class NegativePart(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotAPartFabric(Facts):
     """A part in a fabric that there is not."""
 
@@ -179,7 +179,7 @@ class NotAPartFabric(Facts):
     fabric: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class RhythmOutside(Facts):
     """A rhythm of no row, or of too many."""
 
@@ -188,7 +188,7 @@ class RhythmOutside(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyShapings(Facts):
     """More shapings than a stage has."""
 
@@ -198,7 +198,7 @@ class TooManyShapings(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class ShapingNowhere(Facts):
     """A shaping at no line and no edge."""
 
@@ -206,7 +206,7 @@ class ShapingNowhere(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoSuchLine(Facts):
     """A shaping at a line that the stage has not, and those that it has."""
 
@@ -216,7 +216,7 @@ class NoSuchLine(Facts):
     near: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoSuchWork(Facts):
     """A way of shaping that a line cannot have."""
 
@@ -224,7 +224,7 @@ class NoSuchWork(Facts):
     work: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class AskedOnLine(Facts):
     """A shaping that stands beside a line, asked for on it."""
 
@@ -232,7 +232,7 @@ class AskedOnLine(Facts):
     line: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class AskedBesideLine(Facts):
     """A shaping that goes across a line's stitch, asked for beside it."""
 
@@ -240,7 +240,7 @@ class AskedBesideLine(Facts):
     line: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotAcross(Facts):
     """A work across one stitch, at a line that has other stitches or is marked beside its own."""
 
@@ -250,7 +250,7 @@ class NotAcross(Facts):
     stitches: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class RestsOnHolder(Facts):
     """A shaping of stitches that rest on a holder."""
 
@@ -260,7 +260,7 @@ class RestsOnHolder(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class GrowsUnseen(Facts):
     """An increase amid a stitch pattern, with no line beside it."""
 
@@ -270,7 +270,7 @@ class GrowsUnseen(Facts):
     part: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class CrossedTwice(Facts):
     """Two shapings across one line's stitch in the same row."""
 
@@ -279,7 +279,7 @@ class CrossedTwice(Facts):
     line: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoRowToStandIn(Facts):
     """A shaping in no row."""
 
@@ -287,7 +287,7 @@ class NoRowToStandIn(Facts):
     stage: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class RowOutsideRhythm(Facts):
     """A shaping in a row that the rhythm has not."""
 
@@ -296,7 +296,7 @@ class RowOutsideRhythm(Facts):
     rhythm: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotToldApart(Facts):
     """Two parts that both change, with no mark between them."""
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import Enum
 from typing import ClassVar
 
 from knitting.problems import Facts, ProblemKind
 from knitting.rows import CastOn, Side, Tab
+from knitting.statements import dataclass_when_made
 
 
 class PieceLimit(Enum):
@@ -17,7 +17,7 @@ class PieceLimit(Enum):
     STITCHES = "stitches in all"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class OtherCount(Facts):
     """A row, or a repeat, ends with another count than is stated."""
 
@@ -26,7 +26,7 @@ class OtherCount(Facts):
     stated: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class OtherGain(Facts):
     """A row, or a repeat, gains or loses other stitches than is stated."""
 
@@ -35,7 +35,7 @@ class OtherGain(Facts):
     stated: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class OtherParts(Facts):
     """The parts are other than is stated."""
 
@@ -44,7 +44,7 @@ class OtherParts(Facts):
     stated: tuple[int, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class CountSteppedPast(Facts):
     """A repeat steps past the count at which it is to end."""
 
@@ -54,7 +54,7 @@ class CountSteppedPast(Facts):
     after: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class CountNeverReached(Facts):
     """A repeat comes no nearer to the count at which it is to end."""
 
@@ -64,7 +64,7 @@ class CountNeverReached(Facts):
     after: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class RowBeforeCastOn(Facts):
     """A row comes before any cast-on; the cast-on that would do."""
 
@@ -73,7 +73,7 @@ class RowBeforeCastOn(Facts):
     cast_on: CastOn
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NothingOnNeedle(Facts):
     """Stitches are to leave the needle before any was cast on; a cast-on to begin with."""
 
@@ -81,7 +81,7 @@ class NothingOnNeedle(Facts):
     cast_on: CastOn
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class UnknownYarn(Facts):
     """A yarn that the header does not name; those that it does."""
 
@@ -90,7 +90,7 @@ class UnknownYarn(Facts):
     known: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class CastOnParts(Facts):
     """The parts stated with a cast-on do not add up to it."""
 
@@ -100,7 +100,7 @@ class CastOnParts(Facts):
     cast_on: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class CastOnCount(Facts):
     """Another count is stated than is cast on."""
 
@@ -109,14 +109,14 @@ class CastOnCount(Facts):
     stated: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NothingCastOn(Facts):
     """A cast-on of no stitch."""
 
     kind: ClassVar[ProblemKind] = ProblemKind.TOO_FEW_STITCHES
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyCastOn(Facts):
     """A cast-on of more stitches than any needle holds."""
 
@@ -125,14 +125,14 @@ class TooManyCastOn(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class EmptyTab(Facts):
     """A tab of no stitch or no row."""
 
     kind: ClassVar[ProblemKind] = ProblemKind.TOO_FEW_STITCHES
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooLargeTab(Facts):
     """A tab of more than is worked."""
 
@@ -140,7 +140,7 @@ class TooLargeTab(Facts):
     tab: Tab
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TabCount(Facts):
     """Another count is stated than a tab gives."""
 
@@ -149,7 +149,7 @@ class TabCount(Facts):
     stated: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NotMarkable(Facts):
     """A stitch that is to be marked and is not on the needle."""
 
@@ -158,7 +158,7 @@ class NotMarkable(Facts):
     total: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManyMarks(Facts):
     """More marks than are worked."""
 
@@ -166,7 +166,7 @@ class TooManyMarks(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoCentre(Facts):
     """An even count has no centre stitch."""
 
@@ -174,7 +174,7 @@ class NoCentre(Facts):
     total: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooHighNumber(Facts):
     """A row number beyond the rows that are worked."""
 
@@ -183,7 +183,7 @@ class TooHighNumber(Facts):
     most: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooFewRows(Facts):
     """More rows are to be repeated than are written."""
 
@@ -192,7 +192,7 @@ class TooFewRows(Facts):
     written: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class NoSuchRow(Facts):
     """A row is called for by a name that none has."""
 
@@ -200,7 +200,7 @@ class NoSuchRow(Facts):
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class RowsNotWritten(Facts):
     """A gap in the numbers of the rows."""
 
@@ -209,7 +209,7 @@ class RowsNotWritten(Facts):
     last: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class RepeatedNotWritten(Facts):
     """Rows that are to be repeated and are not written in the section."""
 
@@ -217,7 +217,7 @@ class RepeatedNotWritten(Facts):
     numbers: tuple[int, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class PointsNowhere(Facts):
     """A row that is as another, which is not written above it."""
 
@@ -226,7 +226,7 @@ class PointsNowhere(Facts):
     wanted: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WrittenTwice(Facts):
     """A row of a number that there is already; the number that would follow."""
 
@@ -235,7 +235,7 @@ class WrittenTwice(Facts):
     following: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class BindOffCount(Facts):
     """So many stitches are bound off between two rows, and other than ``total`` are on the needle."""
 
@@ -244,7 +244,7 @@ class BindOffCount(Facts):
     total: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class TooManySpared(Facts):
     """More stitches are to be spared from a bind-off than there are."""
 
@@ -253,7 +253,7 @@ class TooManySpared(Facts):
     total: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class HeldAlready(Facts):
     """A name of a holder that is taken."""
 
@@ -261,7 +261,7 @@ class HeldAlready(Facts):
     name: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class OtherSide(Facts):
     """A row that is written for one side of the cloth, and the other comes."""
 
@@ -271,7 +271,7 @@ class OtherSide(Facts):
     comes: Side
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class PieceTooLong(Facts):
     """More rows or stitches than are worked."""
 

@@ -10,7 +10,7 @@ from knitting.needle.needle import Needle
 from knitting.problems import NOWHERE, Problem, Question, Span
 from knitting.rows import Group, Headers, MarkStitches, Place, Step
 from knitting.rows.replacements import GaugeHeader, OrderInstead, ShapingHeader, StepsInstead
-from knitting.statements import Statement
+from knitting.statements import Statement, dataclass_when_made
 from knitting.stitches import DECREASES, INCREASES
 
 _TOP = Span(1, 1)
@@ -18,7 +18,7 @@ _ANSWERS = {True: ("m1_pair", "lifted_pair", "kfb", "yo"), False: ("k2tog_pair",
 _PAIRS = {**INCREASES, **DECREASES}
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichCentre(Statement):
     """Words speak of a centre and none is marked; the middle one of an odd count is taken."""
 
@@ -26,7 +26,7 @@ class WhichCentre(Statement):
     total: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichChange(Statement):
     """An increase or a decrease is told without its stitch; a mirrored pair is taken, or one stitch if ``evenly``."""
 
@@ -34,28 +34,28 @@ class WhichChange(Statement):
     evenly: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichGauge(Statement):
     """A length is asked for and nothing tells how many rows it has; a usual gauge is taken."""
 
     gauge: Gauge
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichRows(Statement):
     """Rows go on "in this way" and the last shaped rows are not alike; so many of the last rows are taken."""
 
     rows: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichTimes(Statement):
     """Rows just worked are to be worked so many times: whether that time is one of them; it is taken as one."""
 
     times: int
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass_when_made
 class WhichRepeats(Statement):
     """Steps are to be repeated so many times, and only so many times in all fit the row; that is taken."""
 

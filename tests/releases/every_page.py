@@ -18,8 +18,8 @@ from tests.addresses import address, patterns
 
 POSTED = 405
 """What an address answers that is only for presses."""
-MISSING = ("print-pdf", "unreadable-text")
-"""A print that is not whole yet has no file, and a piece that can be read no text that cannot be."""
+MISSING = ("print-pdf", "unreadable-text", "yarn", "could", "could-card")
+"""A print that is not whole yet has no file, what can be read no text that cannot be; the shelf may be empty."""
 OF_PLANS = (
     "plan-row", "plan-row-group", "plan-lies", "plan-json", "plan-chart-stitch", "plan-chart-json", "plan-chart-svg",
     "stitches-edge", "stitches-fits",
