@@ -1,4 +1,4 @@
-"""The command line of the core: count, check, write, shape, find, yarn, stripes, make, could, constructions.
+"""The command line of the core: a command for every thing that is asked; `python -m knitting --help` lists them.
 
 Each command has a module of its own, which is loaded when it is asked for: what lays the cloth takes longer to load
 than a pattern takes to check.
@@ -26,6 +26,8 @@ _MODULES = {
     "yarn": "yarn",
     "stripes": "yarn",
     "could": "yarn",
+    "assemble": "assembly",
+    "board": "assembly",
 }
 ALL_WELL, PROBLEMS, WRONG_CALL = 0, 1, 2
 
@@ -91,6 +93,16 @@ def _parser() -> argparse.ArgumentParser:
             _yarn_options(command, name)
         if name == "shape":
             command.add_argument("--json", action="store_true", help="accepted; the answer is always JSON")
+    for name, says in (
+        ("assemble", "print how the pieces of a thing meet, what is picked up, where a head goes through"),
+        ("board", "print in which order the squares of a blanket are knitted, and what they come to"),
+    ):
+        command = commands.add_parser(name, help=says)
+        if name == "assemble":
+            command.add_argument("name", help="mini-poncho, capelet or bordered-triangle")
+        command.add_argument("answers", nargs="*", help="key=value, such as cast_on=27 or rows=12")
+        command.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28")
+        command.add_argument("--json", action="store_true", help="print the published JSON")
     command = commands.add_parser("could", help="print what some yarn could become, the largest size of each")
     command.add_argument("yarns", nargs="+", help="a yarn, such as A=100g/210m or A=2x50g/105m")
     command.add_argument("--gauge", help="stitches x rows to 10 cm, such as 20x28")

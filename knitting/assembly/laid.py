@@ -1,0 +1,118 @@
+"""Pieces laid beside one another as they meet, and how large the thing is, folded as it is worn."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+
+from knitting.assembly.joints import Assembly, Seam
+from knitting.assembly.spans import places
+from knitting.cloth import measure
+from knitting.cloth.outline import outline, upright
+from knitting.cloth.zones import Points
+
+_SAMPLES = 24
+
+
+@dataclass(frozen=True, eq=False)
+class Laid:
+    """The outlines of pieces in one picture (x to the right, y upwards, in cm), and the seams that stay open in it."""
+
+    outlines: Mapping[str, Points]
+    seams: tuple[tuple[Points, Points], ...]
+    open: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Folded:
+    """Width and height of a thing folded as it is worn, in centimetres."""
+
+    width_cm: float
+    height_cm: float
+
+
+def laid(assembly: Assembly) -> Laid:
+    """Every piece where the one before it ends: along a tree of seams, each by the best rigid fit of its edges.
+
+    A seam that closes a ring stays open in the picture.
+    """
+    names = list(assembly.pieces)
+    turns: dict[str, tuple[complex, complex]] = {}
+    opened: list[int] = []
+    for name in names:
+        if name not in turns:
+            turn = upright(assembly.pieces[name])
+            beside = max((_placed(assembly, other, turns).real.max() for other in turns), default=0.0)
+            least = float((outline(assembly.pieces[name]) * turn).real.min())
+            turns[name] = turn, complex(beside + (2.0 if turns else 0.0) - least, 0.0)
+        _attach(assembly, turns)
+    for at, seam in enumerate(assembly.seams):
+        a, b = _seam_places(assembly, seam, turns)
+        if float(np.abs(a - b[::-1]).max()) > 0.05 * max(assembly.length_cm(seam.a), 1.0):
+            opened.append(at)
+    seams = tuple(_seam_places(assembly, seam, turns) for seam in assembly.seams)
+    return Laid({name: _placed(assembly, name, turns) for name in names}, seams, tuple(opened))
+
+
+def _attach(assembly: Assembly, turns: dict[str, tuple[complex, complex]]) -> None:
+    """Lay every piece that meets one which is laid, until none is left."""
+    while True:
+        for seam in assembly.seams:
+            for one, other in ((seam.a, seam.b), (seam.b, seam.a)):
+                if one.piece in turns and other.piece not in turns:
+                    there = _even(places(assembly.pieces[one.piece], one))
+                    turn, shift = turns[one.piece]
+                    here = _even(places(assembly.pieces[other.piece], other))[::-1]
+                    turns[other.piece] = _fit(here, there * turn + shift)
+                    break
+            else:
+                continue
+            break
+        else:
+            return
+
+
+def _fit(here: Points, there: Points) -> tuple[complex, complex]:
+    """The turn and the shift that lay one line of places best on another."""
+    from_middle, to_middle = here - here.mean(), there - there.mean()
+    turn = complex(np.sum(to_middle * from_middle.conjugate()))
+    turn = turn / abs(turn) if abs(turn) > 0 else 1.0 + 0j
+    return turn, complex(there.mean() - turn * here.mean())
+
+
+def _even(line: Points) -> Points:
+    """A line by as many places as any other, evenly spaced along it."""
+    along = np.concatenate([[0.0], np.cumsum(np.abs(np.diff(line)))])
+    at = np.linspace(0.0, along[-1], _SAMPLES)
+    found: Points = np.interp(at, along, line.real) + 1j * np.interp(at, along, line.imag)
+    return found
+
+
+def _seam_places(assembly: Assembly, seam: Seam, turns: Mapping[str, tuple[complex, complex]]) -> tuple[Points, Points]:
+    both = []
+    for span in (seam.a, seam.b):
+        turn, shift = turns[span.piece]
+        both.append(_even(places(assembly.pieces[span.piece], span)) * turn + shift)
+    return both[0], both[1]
+
+
+def _placed(assembly: Assembly, name: str, turns: Mapping[str, tuple[complex, complex]]) -> Points:
+    turn, shift = turns[name]
+    found: Points = outline(assembly.pieces[name]) * turn + shift
+    return found
+
+
+def folded(assembly: Assembly) -> Folded:
+    """The size of a thing folded as worn: of pieces that lie on one another the largest, else all of them laid.
+
+    Two pieces that are sewn to each other along two edges lie one on the other, as a front on a back does.
+    """
+    sizes = {name: measure(layout) for name, layout in assembly.pieces.items()}
+    on_one_another = len(assembly.pieces) == 2 and len(assembly.seams) >= 2
+    if on_one_another or len(assembly.pieces) == 1:
+        largest = max(sizes.values(), key=lambda each: each.area_cm2)
+        return Folded(largest.width_cm, largest.height_cm)
+    every = np.concatenate(list(laid(assembly).outlines.values()))
+    return Folded(float(np.ptp(every.real)), float(np.ptp(every.imag)))

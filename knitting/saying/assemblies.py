@@ -1,0 +1,108 @@
+"""What is said of a thing of several pieces: its seams, what is picked up, where a head goes through."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from knitting.assembly.joints import Assembly, Ease, ease
+from knitting.assembly.laid import folded
+from knitting.assembly.openings import Head, Opening, openings
+from knitting.assembly.picking import Picked, picked
+from knitting.assembly.spans import EdgeName, Span, ridged
+from knitting.measures import said_cm
+from knitting.saying.language import _, ngettext
+from knitting.statements import N_
+
+_EDGES = {
+    EdgeName.START: N_("start edge"),
+    EdgeName.LAST: N_("last row"),
+    EdgeName.END: N_("end edge"),
+    EdgeName.FIRST: N_("first row"),
+}
+_EASED = {
+    Ease.EDGE_TO_EDGE: N_("edge to edge"),
+    Ease.PIN_ENDS_AND_MIDDLE: N_("pinned at both ends and the middle"),
+    Ease.PIN_QUARTERS: N_("pinned at the quarters"),
+    Ease.BY_COUNT: N_("eased in stitch by stitch, by count"),
+    Ease.REFUSE: N_("too unequal to be joined"),
+}
+_HEADS = {
+    Head.ADULT: N_("a grown head goes through"),
+    Head.CHILD: N_("a child's head goes through, a grown one does not"),
+    Head.NONE: N_("no head goes through"),
+}
+
+
+def assembly_lines(assembly: Assembly) -> list[str]:
+    """Everything that is said of a thing, a sentence a line."""
+    lines = [said_seam(assembly, seam.a, seam.b) for seam in assembly.seams]
+    lines += [said_picked(assembly, picked(assembly, each), each.along) for each in assembly.pick_ups]
+    lines += [said_opening(opening) for opening in openings(assembly)]
+    as_worn = folded(assembly)
+    lines.append(
+        _("Folded as it is worn it is {width} wide and {height} high.").format(
+            width=said_cm(as_worn.width_cm), height=said_cm(as_worn.height_cm)
+        )
+    )
+    return lines
+
+
+def said_span(span: Span) -> str:
+    """A stretch of an edge by its piece and its name."""
+    return _("{edge} of the {piece}").format(edge=_(_EDGES[span.edge]), piece=span.piece)
+
+
+def said_seam(assembly: Assembly, a: Span, b: Span) -> str:
+    """A seam with both lengths, and how it is eased where they differ."""
+    a_cm, b_cm = assembly.length_cm(a), assembly.length_cm(b)
+    eased, differs = ease(a_cm, b_cm)
+    words = _("Sew the {a} ({a_cm}) to the {b} ({b_cm}): {how}.")
+    if differs >= 0.005:
+        words = _("Sew the {a} ({a_cm}) to the {b} ({b_cm}), {percent:.0f} % apart: {how}.")
+    return words.format(
+        a=said_span(a),
+        b=said_span(b),
+        a_cm=said_cm(a_cm),
+        b_cm=said_cm(b_cm),
+        how=_(_EASED[eased]),
+        percent=100 * differs,
+    )
+
+
+def said_picked(assembly: Assembly, found: Picked, along: Sequence[Span]) -> str:
+    """A picked-up edge: how many stitches along which stretch, and in which of its units."""
+    told = [
+        _said_stretch(assembly, span, count, units)
+        for span, count, units in zip(along, found.each, found.units, strict=True)
+    ]
+    words = _("{name}: pick up {total} stitches. {stretches}")
+    return words.format(name=found.name.capitalize(), total=found.total, stretches=" ".join(told))
+
+
+def _said_stretch(assembly: Assembly, span: Span, count: int, units: Sequence[int]) -> str:
+    """One stretch: so many stitches, and how they fall on its stitches, ridges or rows."""
+    many = len(units)
+    unit = ngettext("1 stitch", "{number} stitches", many)
+    if not span.edge.of_row:
+        unit = (
+            ngettext("1 ridge", "{number} ridges", many)
+            if ridged(assembly.pieces[span.piece])
+            else ngettext("1 row", "{number} rows", many)
+        )
+    where = said_span(span)
+    places = unit.format(number=many)
+    if count == many:
+        return _("{count} along the {where}: {places}, one in each.").format(count=count, where=where, places=places)
+    if count > many:
+        words = _("{count} along the {where}: {places}, one in each and {more} between, evenly.")
+        return words.format(count=count, where=where, places=places, more=count - many)
+    words = _("{count} along the {where}: {places}, {fewer} passed over, evenly.")
+    return words.format(count=count, where=where, places=places, fewer=many - count)
+
+
+def said_opening(opening: Opening) -> str:
+    """An opening, what it stretches to, and whose head goes through."""
+    spans = _(" and the ").join(said_span(span) for span in opening.spans)
+    low, high = opening.stretched_cm
+    words = _("Open along the {spans}: {cm}, stretched {low:.0f} to {high:.0f} cm; {head}.")
+    return words.format(spans=spans, cm=said_cm(opening.cm), low=low, high=high, head=_(_HEADS[opening.head]))
