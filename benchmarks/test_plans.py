@@ -32,6 +32,10 @@ FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
     "capelet": {"fast": "150", "slow": "49"},
     "disc": {"rounds": "250"},
     "framed-chart": {"times": "250"},
+    "sideways-triangle": {"to": "68", "cast_on": "6"},
+    "bias-rectangle": {"to": "104", "rows": "300"},
+    "bias-scarf": {"rows": "500"},
+    "square-from-centre": {"rounds": "250"},
     "held-wing": {"cast_on": "401", "rows": "250", "wing_rows": "200", "edge_rows": "46"},
 }
 

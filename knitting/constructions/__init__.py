@@ -5,6 +5,8 @@ from __future__ import annotations
 from types import MappingProxyType
 
 from knitting.constructions.asymmetric import ASYMMETRIC
+from knitting.constructions.bias_rectangle import BIAS_RECTANGLE
+from knitting.constructions.bias_scarf import BIAS_SCARF
 from knitting.constructions.capelet import CAPELET
 from knitting.constructions.construction import AnswerKind, Construction, Question, Value, Values, WishedMeasure
 from knitting.constructions.corner_cloth import CORNER_CLOTH
@@ -14,6 +16,8 @@ from knitting.constructions.fringe_triangle import FRINGE_TRIANGLE
 from knitting.constructions.held_wing import HELD_WING
 from knitting.constructions.mitre import MITRE
 from knitting.constructions.poncho_panel import PONCHO_PANEL
+from knitting.constructions.sideways_triangle import SIDEWAYS_TRIANGLE
+from knitting.constructions.square_from_centre import SQUARE_FROM_CENTRE
 from knitting.constructions.triangle import TRIANGLE
 from knitting.constructions.yoke import YOKE
 from knitting.constructions.zigzag import ZIGZAG
@@ -35,6 +39,10 @@ _ALL = (
     DISC,
     FRAMED_CHART,
     HELD_WING,
+    SIDEWAYS_TRIANGLE,
+    BIAS_RECTANGLE,
+    BIAS_SCARF,
+    SQUARE_FROM_CENTRE,
 )
 CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""

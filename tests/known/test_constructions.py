@@ -71,6 +71,57 @@ def test_mitred_square_loses_two_in_every_right_side_row_to_one_stitch():
     assert piece.bound_off == 1
 
 
+def test_bias_rectangle_grows_goes_straight_on_and_shrinks():
+    """5 to 25 by one a row, 40 rows at 25, and back: each straight row has one more and one fewer."""
+    counts = ends("bias-rectangle", cast_on=5, to=25, rows=40)
+    assert counts == [*range(6, 26), *([26, 25] if counts[20] == 26 else [25, 25]) * 20, *range(24, 4, -1)]
+
+
+def test_bias_rectangle_has_square_corners_and_the_sides_that_it_is_asked_for():
+    """Garter of two rows to a stitch: both edges lie at 45 degrees to the rows, so that its corners are right angles. Its
+    short side is as many diagonals of half a stitch as rows, its long one longer by those of the straight rows."""
+    plan = replace(made("bias-rectangle", cast_on=3, to=63, rows=80), gauge=Gauge(20, 40, "garter"))
+    found = measure(lay_flat(knitted(plan)))
+    short = 63 * 0.5 / 2**0.5
+    assert found.area_cm2 == pytest.approx(short * (short + 80 * 0.25 * 2**0.5), rel=0.01)
+    assert [corner.angle for corner in found.corners] == pytest.approx([90, 90, 90, 90], abs=1.0)
+    measures = {each.key: each.of(forecast_of(plan)) for each in following_measures(plan)}
+    assert measures["width_cm"] == pytest.approx(short, rel=0.03)
+    assert measures["length_cm"] == pytest.approx(short + 80 * 0.25 * 2**0.5, rel=0.03)
+
+
+def test_bias_scarf_is_a_parallelogram_of_half_a_right_angle_in_garter():
+    """The count stands still. Sides at 45 degrees: as wide as the cast-on by the sine of that, and 60 rows as long."""
+    assert ends("bias-scarf", cast_on=20, rows=6) == [20] * 6
+    plan = replace(made("bias-scarf", cast_on=40, rows=120), gauge=Gauge(20, 40, "garter"))
+    found = measure(lay_flat(knitted(plan)))
+    assert found.area_cm2 == pytest.approx(40 * 0.5 * 120 * 0.25, rel=0.01)
+    assert sorted(corner.angle for corner in found.corners) == pytest.approx([45, 45, 135, 135], abs=1.0)
+    measures = {each.key: each.of(forecast_of(plan)) for each in following_measures(plan)}
+    assert measures["width_cm"] == pytest.approx(20 / 2**0.5, rel=0.01)
+    assert measures["length_cm"] == pytest.approx(30 * 2**0.5, rel=0.01)
+
+
+def test_sideways_triangle_grows_at_one_edge_every_fourth_row_and_shrinks_so():
+    """6 to 30 in 24 times four rows, and back; the other edge stays straight, as long as all rows."""
+    counts = ends("sideways-triangle", cast_on=6, to=30, every=4)
+    assert counts == [n for n in range(7, 31) for _ in range(4)] + [n for n in range(29, 5, -1) for _ in range(4)]
+    plan = replace(made("sideways-triangle", cast_on=6, to=30, every=4), gauge=Gauge(20, 40, "garter"))
+    found = measure(lay_flat(knitted(plan)))
+    straight = next(side for side in found.sides if side.edge == "end edge")
+    assert straight.length == pytest.approx(192 * 0.25, rel=0.01)
+
+
+def test_square_from_the_centre_gains_eight_in_two_rounds_and_has_right_angles_in_garter():
+    """3 on each side, 20 increase rounds: 4 x (3 + 40); each side is as long as its stitches, 43 halves of a cm."""
+    counts = ends("square-from-centre", start=3, rounds=20)
+    assert counts == [12, *(n for n in range(20, 173, 8) for _ in range(2))]
+    plan = replace(made("square-from-centre", start=3, rounds=20), gauge=Gauge(20, 40, "garter"))
+    found = measure(lay_flat(knitted(plan)))
+    assert found.area_cm2 == pytest.approx((43 * 0.5) ** 2, rel=0.03)
+    assert [found.angles[f"mark {line} end"] for line in (1, 2, 3)] == pytest.approx([90, 90, 90], abs=0.5)
+
+
 @pytest.mark.parametrize("repeats", [1, 3, 7])
 def test_zigzag_uses_fourteen_and_makes_fourteen(repeats):
     assert ends("zigzag", repeats=repeats, rows=20) == [14 * repeats] * 20
@@ -201,6 +252,10 @@ CARE = {
     "disc": {Caution.PAUSE, Caution.FIBRE, Caution.FLAME},
     "framed-chart": {Caution.PAUSE, Caution.FIBRE},
     "held-wing": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "sideways-triangle": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "bias-rectangle": {Caution.PAUSE, Caution.FIBRE},
+    "bias-scarf": {Caution.PAUSE, Caution.FIBRE},
+    "square-from-centre": {Caution.PAUSE, Caution.FIBRE, Caution.FLAME},
 }
 """Which cautions each construction shows: fringe, and what is worn at the neck, can entrap; shawls are pinned out."""
 

@@ -1,4 +1,4 @@
-"""All twelve constructions as they are drawn: outlines that do not cross themselves, rows that do not cross each other,
+"""All constructions as they are drawn: outlines that do not cross themselves, rows that do not cross each other,
 the right edge on top, straight edges straight, marks where their eyelets are. shapely is the referee."""
 
 from itertools import combinations
@@ -54,6 +54,7 @@ TOPS = [
     ("yoke", (-1, 0.0), (-1, 0.5), "the beginning of the round above the back"),
     ("disc", (-1, 0.0), (-1, 0.5), "the beginning of the round on top"),
     ("zigzag", (-1, 0.5), (0, 0.5), "the last row"),
+    ("bias-scarf", (-1, 0.5), (0, 0.5), "the last row"),
     ("framed-chart", (-1, 0.5), (0, 0.5), "the last round"),
     ("held-wing", (48, 0.5), (0, 0.0), "the end of the centre line above the wings"),
 ]
