@@ -18,6 +18,8 @@ from bias.yarns import actions
 from bias.yarns.forms import PieceYarnForm
 from bias.yarns.models import PieceYarn as KeptYarn
 from bias.yarns.models import Yarn, yarn_in_hand
+from knitting.log import Weighed, not_taken_back
+from knitting.saying.events import event_details
 from knitting.saying.yarn import (
     said_ball_end,
     said_grams,
@@ -146,6 +148,11 @@ def _page(
         "ball_ends": [said_ball_end(end) for end in report.ball_ends[:_MOST_ENDS]],
         "more_ends": max(len(report.ball_ends) - _MOST_ENDS, 0),
         "left_out": found.left_out,
+        "weighings": [
+            {"row": event.row, "said": event_details(event), "id": str(event.id)}
+            for event in sorted(not_taken_back(copy.events), key=lambda event: event.row)
+            if isinstance(event, Weighed)
+        ],
     }
     return render(request, "yarn_room/yarn.html", about, status=status)
 

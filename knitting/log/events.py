@@ -99,6 +99,13 @@ class TakenBack(Event):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Undone(Event):
+    """Something beside the rows, such as a weighing, was a mistake: it no longer counts, and no row is taken back."""
+
+    kind: ClassVar[str] = "undone"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class RippedBack(Event):
     """Rows were ripped back; ``row`` is the last that is left."""
 
@@ -202,6 +209,7 @@ KINDS = MappingProxyType(
             RowWorked,
             PartWorked,
             TakenBack,
+            Undone,
             RippedBack,
             WentOnFrom,
             Counted,

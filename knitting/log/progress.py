@@ -15,6 +15,7 @@ from knitting.log.events import (
     PartWorked,
     RowWorked,
     TakenBack,
+    Undone,
     Weighed,
     WentOn,
     WentOnFrom,
@@ -100,7 +101,7 @@ def not_taken_back(events: Iterable[Event]) -> list[Event]:
 
 def _taken_back(known: Sequence[Event]) -> set[UUID]:
     """Every event that is taken back; ripping and jumping can be taken back themselves, and then take nothing."""
-    by_back = {each for event in known if isinstance(event, TakenBack) for each in event.takes_back}
+    by_back = {each for event in known if isinstance(event, TakenBack | Undone) for each in event.takes_back}
     others = [event for event in known if event.lowers and not isinstance(event, TakenBack)]
     return by_back | {each for event in others if event.id not in by_back for each in event.takes_back}
 

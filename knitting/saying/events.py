@@ -14,6 +14,7 @@ TITLES = MappingProxyType(
         "row": N_("row worked"),
         "part": N_("part of a row worked"),
         "back": N_("taken back"),
+        "undone": N_("was a mistake"),
         "ripped": N_("ripped back"),
         "jump": N_("went on from another row"),
         "count": N_("counted"),

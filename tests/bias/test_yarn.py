@@ -10,6 +10,7 @@ import jsonschema
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
 from bias.yarns.actions import keep_whole
@@ -153,9 +154,7 @@ def test_one_press_begins_it_with_its_yarn_kept(client, kelp):
     assert "the yarn lasts to the end. Weigh it on the way" in shown(client.get(f"/pieces/{piece.pk}/yarn/"))
 
 
-@pytest.mark.parametrize(
-    "asked", ["/yarns/could/", "/yarns/could/?yarn=999", "/yarns/could/gate/?yarn=1", "/yarns/could/mitre/"]
-)
+@pytest.mark.parametrize("asked", ["/yarns/could/?yarn=999", "/yarns/could/gate/?yarn=1", "/yarns/could/mitre/"])
 def test_nothing_could_become_of_no_yarn(client, knitter, asked):
     assert client.get(asked).status_code == 404
 
@@ -330,3 +329,21 @@ def test_more_sums_are_counted(client, knitter, kelp):
     assert "mattress stitch 3 m" in page
     for typed in ({"stitches": "x"}, {"seam": "-4"}, {"fringe": "1e999"}):
         assert client.get(f"/pieces/{piece.pk}/yarn/more/", typed).status_code == 200
+
+
+def test_where_no_yarn_is_chosen_one_is_asked_for(client, kelp):
+    answer = client.get("/yarns/could/")
+    assert answer.status_code == 422
+    assert "Choose a yarn first" in shown(answer)
+
+
+def test_a_weighing_that_was_a_mistake_is_taken_back_and_no_row_with_it(client, weighed):
+    before = client.get(f"/pieces/{weighed.pk}/yarn.json").json()["last_safe"]
+    send(client, weighed, press("weighed", 16, data={"grams": 2.0}))
+    page = client.get(f"/pieces/{weighed.pk}/yarn/").content.decode()
+    assert "after row 16: 2 g left" in page
+    (wrong,) = Event.objects.filter(kind="weighed", data__grams=2.0)
+    send(client, weighed, press("undone", 16, data={"takes_back": [str(wrong.pk)]}))
+    assert client.get(f"/pieces/{weighed.pk}/yarn.json").json()["last_safe"] == before
+    assert "after row 16: 2 g left" not in client.get(f"/pieces/{weighed.pk}/yarn/").content.decode()
+    assert "row 17 of 30" in shown(client.get(f"/pieces/{weighed.pk}/needles/"))

@@ -75,7 +75,8 @@ def cloth(transactional_db):
 def weigh(page, grams):
     page.get_by_text("Weigh the yarn").click()
     page.locator(".weigh-here [name=grams]").fill(grams)
-    page.locator(".weigh-here").get_by_role("button", name="Keep it").click()
+    with page.expect_navigation():  # the page comes anew once it was sent, or could not be
+        page.locator(".weigh-here").get_by_role("button", name="Keep it").click()
 
 
 def test_weighed_on_the_way_twice_without_the_network_the_turn_is_told(page, live_server, cloth, context):

@@ -35,6 +35,17 @@ export const KINDS = {
       "reason": "text",
     },
   },
+  "undone": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+    },
+  },
   "ripped": {
     "counts": false,
     "lowers": true,

@@ -21,7 +21,7 @@ document.addEventListener("submit", async (submitted) => {
   );
   const why = said?.refused?.find((each) => each.id === event.id)?.why ?? (lost ? unkept : signedOut);
   if (why) tell(form, why);
-  else location.assign(new URL(`../${state().asked ?? ""}`, form.action));
+  else location.assign(form.dataset.then ?? new URL(`../${state().asked ?? ""}`, form.action));
 });
 
 const state = () => JSON.parse(document.getElementById("needle-state")?.textContent ?? "{}");

@@ -48,11 +48,15 @@ function inOrder(events) {
   return once.sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1));
 }
 
+const BACK = ["back", "undone"];
+
 // Ripping and jumping can be taken back themselves, and then take nothing.
 /** @param {PressEvent[]} own */
 function takenBack(own) {
   const takes = (/** @type {PressEvent} */ event) => event.data?.takes_back ?? [];
-  const byBack = new Set(own.filter((event) => event.kind === "back").flatMap(takes));
-  const others = own.filter((event) => event.kind !== "back" && KINDS[event.kind]?.lowers && !byBack.has(event.id));
+  const byBack = new Set(own.filter((event) => BACK.includes(event.kind)).flatMap(takes));
+  const others = own.filter(
+    (event) => !BACK.includes(event.kind) && KINDS[event.kind]?.lowers && !byBack.has(event.id),
+  );
   return new Set([...byBack, ...others.flatMap(takes)]);
 }
