@@ -10,6 +10,7 @@ from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
 from bias.yarns.models import PieceYarn, Yarn
+from tests.bias.pressing import SHAWL
 from tests.browser.conftest import PHONE, wait_for_rows
 from tests.browser.test_needles import done, open_needles, without_offline_noise
 
@@ -114,3 +115,21 @@ def test_the_forecast_fits_a_phone(page, live_server, demo):
     expect(page.get_by_text("Last safe row")).to_be_visible()
     expect(page.locator(".only-phone .yarn-forecast")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth <= innerWidth")
+
+
+def test_it_is_told_to_stop_after_the_last_safe_row(page, live_server, transactional_db):
+    piece = keep_piece(household_knitter(), SHAWL)
+    PieceYarn.objects.create(piece=piece, colour="", ball_grams=50, ball_metres=100, balls=1, start_grams=15)
+    open_needles(page, live_server, piece)
+    for row in range(1, 17):
+        done(page, row)
+    weigh(page, "8")
+    wait_for_rows(piece, 16, presses=17)
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/yarn/")
+    safe = int(page.locator(".yarn-number b").inner_text())
+    assert 16 < safe < 30
+    open_needles(page, live_server, piece)
+    for row in range(17, safe + 1):
+        expect(page.get_by_text("Stop here:")).to_have_count(0)
+        done(page, row)
+    expect(page.get_by_text("Stop here:")).to_be_visible()
