@@ -36,6 +36,9 @@ FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
     "bias-rectangle": {"to": "104", "rows": "300"},
     "bias-scarf": {"rows": "500"},
     "square-from-centre": {"rounds": "250"},
+    "wedge-shawl": {"to": "1475"},
+    "long-edge-triangle": {"cast_on": "1001"},
+    "round-poncho": {"rounds": "250"},
     "held-wing": {"cast_on": "401", "rows": "250", "wing_rows": "200", "edge_rows": "46"},
 }
 

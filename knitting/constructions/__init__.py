@@ -14,11 +14,14 @@ from knitting.constructions.disc import DISC
 from knitting.constructions.framed_chart import FRAMED_CHART
 from knitting.constructions.fringe_triangle import FRINGE_TRIANGLE
 from knitting.constructions.held_wing import HELD_WING
+from knitting.constructions.long_edge_triangle import LONG_EDGE_TRIANGLE
 from knitting.constructions.mitre import MITRE
 from knitting.constructions.poncho_panel import PONCHO_PANEL
+from knitting.constructions.round_poncho import ROUND_PONCHO
 from knitting.constructions.sideways_triangle import SIDEWAYS_TRIANGLE
 from knitting.constructions.square_from_centre import SQUARE_FROM_CENTRE
 from knitting.constructions.triangle import TRIANGLE
+from knitting.constructions.wedge_shawl import WEDGE_SHAWL
 from knitting.constructions.yoke import YOKE
 from knitting.constructions.zigzag import ZIGZAG
 from knitting.curvature import Curvature
@@ -43,6 +46,9 @@ _ALL = (
     BIAS_RECTANGLE,
     BIAS_SCARF,
     SQUARE_FROM_CENTRE,
+    WEDGE_SHAWL,
+    LONG_EDGE_TRIANGLE,
+    ROUND_PONCHO,
 )
 CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""

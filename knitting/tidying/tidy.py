@@ -48,6 +48,8 @@ _PAGE = re.compile(
 _RULE = re.compile(r"^\s*[-=_*~•·–—#.]{3,}\s*$")
 _OPEN_END = re.compile(r"[,;(\[{&+/*]\s*$|[-–]\s*$")
 _CLOSED_END = re.compile(r"[.:!?)\]}]\s*$")
+_BRACKET_END = re.compile(r"[)\]}]\s*$")
+_FIRST_WORDS = re.compile(r"\s*(?:\d{1,4}\s+)?([^\W\d_]+)")
 _WORD_AT_END = re.compile(r"([^\W\d_]+)\s*$")
 _HYPHENED = re.compile(r"(?<=[^\W\d_])-\s*$")
 _NEXT_SENTENCE = re.compile(r"(?<=[.;)\]}])\s+(?=\S)")
@@ -111,6 +113,8 @@ def _goes_on(before: str, after: str, gap: bool, begins: Beginnings, words: Dial
     last = _WORD_AT_END.search(before)
     if last is not None and last[1].lower() in words.dangling:
         return True
+    if _BRACKET_END.search(before) and _says_times(after, words):
+        return True
     if _CLOSED_END.search(before):
         # A count alone belongs to the row or the repeat above it.
         return what is not Begins.NOTE and begins.is_count(after)
@@ -118,6 +122,15 @@ def _goes_on(before: str, after: str, gap: bool, begins: Beginnings, words: Dial
     if stitches and what is Begins.ORDER:  # an order is whole; what stitches follow are a row of their own
         return False
     return stitches or first.islower() or first.isdigit() or first in "([{*)]}+=–-"
+
+
+def _says_times(after: str, words: Dialect) -> bool:
+    """Whether a line begins with how often what stands in brackets before it is worked: "twice", "3 times"."""
+    first = _FIRST_WORDS.match(after)
+    if first is None:
+        return False
+    word = first[1].lower()
+    return word in words.fixed_times or (after.lstrip()[:1].isdigit() and word in words.classes["time"])
 
 
 def _names_a_row_before(before: str, after: str, words: Dialect) -> bool:

