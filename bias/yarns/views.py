@@ -149,7 +149,7 @@ def _refused(request: HttpRequest, wrong: list[str], status: int = 422) -> HttpR
 def could(request: HttpRequest) -> HttpResponse:
     """What some yarns could become: a card for each shape, worked out one after the other."""
     if not request.GET.getlist("yarn"):
-        return _refused(request, [_("Choose a yarn first, or several that go together.")])
+        return _refused(request, [_("Choose a yarn first, or several that go together.")], 200)
     yarns = _chosen(request)
     about = {"yarns": yarns, "shapes": list(CONSTRUCTIONS.values()), "asked": request.GET.urlencode()}
     about["said_metres"] = said_metres(sum(yarn.metres for yarn in yarns))

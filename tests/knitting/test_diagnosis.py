@@ -175,9 +175,9 @@ def planted(piece, kind, row, rng):
 
 def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
     """Every shape, every kind that changes a count, at random rows; the table is printed (``pytest -s``)."""
-    rng = random.Random(11)
     table = defaultdict(Counter)
     for name in sorted(CONSTRUCTIONS):
+        rng = random.Random(f"rows of {name}")  # each shape's own, so that another shape changes none of them
         piece = work_piece(compiled(forecast_of(made(name))))
         for kind in MistakeKind:
             for _ in range(5 if WHOLE else 2):
@@ -201,6 +201,16 @@ def test_nineteen_of_twenty_planted_mistakes_are_among_the_first_three():
     total = sum(table.values(), Counter())
     assert total["listed"] == total["planted"] > (300 if WHOLE else 120)
     assert total["in three"] >= 0.95 * total["planted"]
+
+
+@pytest.mark.xfail(
+    reason="what puts stitches on a holder, skipped, is not among the mistakes that are tried", strict=True
+)
+def test_a_skipped_row_that_puts_a_wing_on_its_holder_is_found():
+    """Row 50 of the held wing leaves 30 stitches on the holder; four rows later nothing is left of them."""
+    piece = work_piece(compiled(forecast_of(made("held-wing"))))
+    found = diagnose(piece, 55, (0, 1, 32)).explanations
+    assert any(each.mistakes[0].kind is MistakeKind.SKIPPED_ROW for each in found)
 
 
 # -- where am I ------------------------------------------------------------------------------------------------
