@@ -72,6 +72,7 @@ INSTALLED_APPS = [
     "bias.at_needles",
     "bias.printing",
     "bias.yarn_room",
+    "bias.finishing",
 ]
 MIDDLEWARE = [
     "bias.serving.request_log.RequestLogMiddleware",

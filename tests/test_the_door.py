@@ -12,6 +12,7 @@ APPS = (
     "accounts",
     "at_needles",
     "charting",
+    "finishing",
     "home",
     "pieces",
     "planning",
@@ -41,7 +42,7 @@ ASKED = frozenset(
         "knitting.forecast.stages",
         "knitting.constructions", "knitting.constructions.answers", "knitting.plan_editing", "knitting.sizing",
         "knitting.words.several", "knitting.words.highlights", "knitting.words.fabric_rows",
-        "knitting.words.fabric_header", "knitting.yarn.exchange", "knitting.yarn.tails",
+        "knitting.words.fabric_header", "knitting.yarn.exchange", "knitting.yarn.tails", "knitting.assembly.finishing",
         "drawing.strip", "drawing.signs", "drawing.marks",
     }
 )  # fmt: skip

@@ -142,6 +142,7 @@ ROOMS = (
             RoomPage("log", _("Log"), "log"),
         ),
     ),
+    Room("finish", _("Finish"), (RoomPage("finishing", _("Bind off and block"), "finishing"),)),
 )
 
 

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from enum import Enum
 from math import ceil
 
 from knitting.assembly.board import Board, Joining, Order
 from knitting.measures import Gauge
+from knitting.needle.worked import WorkedPiece
+from knitting.yarn.joins import joins
 from knitting.yarn.lengths import loop_widths
 from knitting.yarn.tails import Seam, seam_m
 
@@ -55,6 +58,26 @@ def square_stitches(ridges: int, rows_of_each: int = 2) -> tuple[int, int]:
         counts[row // rows_of_each % 2] += stitches
         stitches -= 2 if row % 2 == 0 else 0
     return counts[0], counts[1]
+
+
+class FinishingStep(Enum):
+    """What is done after the last row, in its order; the value is its key in the log."""
+
+    BIND_OFF = "bind off"
+    WEAVE_IN = "weave in the ends"
+    WASH = "wash"
+    PIN = "pin out"
+    UNPIN = "take the pins out"
+
+
+def ends_to_weave_in(worked: WorkedPiece) -> int:
+    """Ends of yarn: two for every stretch of a colour that is knitted without cutting.
+
+    A ball that ends on the way leaves two more.
+    """
+    names = list(dict.fromkeys(row.colour for row in worked.rows))
+    cut = sum(1 for join in joins([names.index(row.colour) for row in worked.rows]) if not join.rested)
+    return 2 * (1 + cut) if worked.rows else 0
 
 
 @dataclass(frozen=True, slots=True)

@@ -188,6 +188,14 @@ class BallJoined(Event):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Ticked(Event):
+    """Something of the finishing was done: which, by its key in the list."""
+
+    kind: ClassVar[str] = "ticked"
+    what: Annotated[str, Text(LONGEST_COLOUR)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Noted(Event):
     """Something was noted at a row."""
 
@@ -218,6 +226,7 @@ KINDS = MappingProxyType(
             NeedleChanged,
             Weighed,
             BallJoined,
+            Ticked,
             Noted,
             Paused,
         )

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
-from knitting.log import BallJoined, Counted, Event, Measured, NeedleChanged, Noted, OnScale, Weighed, WentOn
+from knitting.log import BallJoined, Counted, Event, Measured, NeedleChanged, Noted, OnScale, Ticked, Weighed, WentOn
 from knitting.measures import said_number
+from knitting.saying.finishing import said_step
 from knitting.saying.language import _
 from knitting.statements import N_
 
@@ -23,6 +24,7 @@ TITLES = MappingProxyType(
         "needle": N_("needle changed"),
         "weighed": N_("weighed"),
         "ball": N_("new ball joined"),
+        "ticked": N_("done"),
         "note": N_("note"),
         "pause": N_("pause"),
     }
@@ -42,6 +44,8 @@ def event_details(event: Event) -> str:
             return said
         case Weighed():
             return _said_weighed(event)
+        case Ticked():
+            return said_step(event.what)
         case BallJoined() if event.colour or event.grams:
             weighs = f"{said_number(event.grams)} g" if event.grams else ""
             return ", ".join(said for said in (event.colour, weighs) if said)

@@ -48,12 +48,12 @@ def test_every_page_of_every_room_is_gone_to(browser, live_server, piece, way, s
     page.goto(f"{live_server.url}/pieces/{piece.pk}/")
     for room in ROOMS:
         go(page, page.get_by_role("navigation", name="Rooms").get_by_role("link", name=str(room.title)))
-        for each in room.pages:
+        for each in room.pages if len(room.pages) > 1 else ():  # a room of one page is that page
             link = page.get_by_role("navigation", name="Pages").get_by_role("link", name=str(each.title), exact=True)
             go(page, link)
             expect(link).to_have_attribute("aria-current", "page")
-            expect(page.locator(".room.on")).to_contain_text(str(room.title))
-            expect(page.locator(".room.on")).to_be_in_viewport()
+        expect(page.locator(".room.on")).to_contain_text(str(room.title))
+        expect(page.locator(".room.on")).to_be_in_viewport()
     assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
     context.close()
     assert not wrong

@@ -147,6 +147,18 @@ export const KINDS = {
       "grams": "number",
     },
   },
+  "ticked": {
+    "counts": false,
+    "lowers": false,
+    "fields": {
+      "device": "text",
+      "epoch": "number",
+      "takes_back": "list",
+      "settles": "list",
+      "reason": "text",
+      "what": "text",
+    },
+  },
   "note": {
     "counts": false,
     "lowers": false,

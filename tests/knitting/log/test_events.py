@@ -25,6 +25,7 @@ OWN = {
     "needle": {"size_mm": 4.0, "length_cm": 80.0},
     "weighed": {"grams": 42.0},
     "ball": {"colour": "A", "grams": 50.0},
+    "ticked": {"what": "wash"},
     "note": {"text": "two lines\nof it"},
 }
 """What belongs to a kind, for those of which the log says something."""
