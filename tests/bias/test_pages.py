@@ -24,6 +24,7 @@ from bias.results.memory import MOST_BYTES, remembered
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 from tests.bias.conftest import WORDS
+from tests.bias.pressing import SHAWL, press, send
 
 
 def test_the_basket_shows_the_demo_with_silhouettes_and_progress(client, demo):
@@ -255,3 +256,11 @@ def test_the_usual_chart_is_laid_out_once(piece):
     """Asked for by its name, by none or by nonsense, it is the one that is kept."""
     found = results_of_words(piece.words)
     assert all(found.chart_data_around(around) is found.chart_data for around in ("", found.chart.around, "nonsense"))
+
+
+def test_the_chart_opens_at_the_row_on_the_needle(client, knitter):
+    piece = keep_piece(knitter, SHAWL)
+    assert f'href="/pieces/{piece.pk}/chart/"' in client.get(f"/pieces/{piece.pk}/").content.decode()
+    send(client, piece, *[press("row", row) for row in (1, 2, 3, 4)])
+    assert f'href="/pieces/{piece.pk}/chart/?row=5"' in client.get(f"/pieces/{piece.pk}/").content.decode()
+    assert 'data-row="5"' in client.get(f"/pieces/{piece.pk}/chart/?row=5").content.decode()

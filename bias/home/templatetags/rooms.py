@@ -6,9 +6,21 @@ from typing import Any
 
 from django import template
 
+from bias.at_needles.actions import last_events
 from bias.home.rooms import ROOMS, keys_of, room_of
+from bias.pieces.models import Piece
 
 register = template.Library()
+
+
+AT_THE_NEEDLE = ("chart",)
+"""Pages that open at the row that is on the needle."""
+
+
+def needle_row(piece: Piece) -> int:
+    """The row of a piece that comes next; 0 where none was worked yet."""
+    rows = last_events(piece.current, 1)[1].rows
+    return rows + 1 if rows else 0
 
 
 @register.inclusion_tag("home/_rooms.html", takes_context=True)
@@ -19,11 +31,19 @@ def rooms(context: dict[str, Any], on: str) -> dict[str, Any]:
     planned = here is not None and here.varies and piece.is_planned
     shown = [{"room": room, "link": room.pages[0].link(piece, planned), "here": room is here} for room in ROOMS]
     pages = here.pages_of(planned) if here else ()
+    row = needle_row(piece) if any(page.key in AT_THE_NEEDLE for page in pages) else 0
     return {
         "piece": piece,
         "on": on,
         "rooms": shown,
-        "pages": [{"page": page, "link": page.link(piece, planned), "here": page.key == on} for page in pages],
+        "pages": [
+            {
+                "page": page,
+                "link": page.link(piece, planned) + (f"?row={row}" if row and page.key in AT_THE_NEEDLE else ""),
+                "here": page.key == on,
+            }
+            for page in pages
+        ],
         "keys": keys_of(on),
         "knits": here is not None and here.key == "needles",
         "asked": context.get("asked", ""),
