@@ -13,7 +13,7 @@ from knitting.rows import ChangeColour, Cluster, Group, Shape, Step, ToEnd, Turn
 from knitting.rows.without_places import with_places
 from knitting.statements import sentence
 from knitting.stitches import STITCHES, Family, StitchKind
-from knitting.words.asides import AsideReader
+from knitting.words.asides import AsideReader, closing
 from knitting.words.slots import slots_of
 from knitting.words.unread_steps import CLOSERS
 
@@ -110,10 +110,14 @@ class StepReader(AsideReader):
         return self._repeated(steps, start, starred=True, said_again=found is not None)
 
     def _bracket(self, outer: str, depth: int) -> Step:
-        start, closer = self.at, CLOSERS[self.tokens[self.at].text]
+        start, closer, passed_over = self.at, CLOSERS[self.tokens[self.at].text], len(self.talk)
         self.at += 1
         steps = self._steps(closer, starred=False, depth=depth + 1)
         if self.at >= len(self.tokens) or self.tokens[self.at].text != closer:
+            if not self.unclosed_said and closing(self.tokens, start) is not None:  # talk took its end along
+                del self.talk[passed_over:]
+                self.at = start
+                return self._unread(len(self.tokens))
             self._say_unclosed()
             self.at = len(self.tokens)
             return Unread(self.tokens[start].text, self.tokens[start].span)

@@ -292,3 +292,9 @@ def test_a_row_that_is_broken_before_its_times_goes_on(times):
     ]
     worked = work_text("\n".join(lines)).worked
     assert (worked.problems, worked.rows[0].end) == ((), 17)
+
+
+def test_talk_that_takes_the_end_of_its_bracket_along_is_told():
+    """'(Con 12 m)': company in Italian, up to the end of its clause; its bracket stayed open without a word."""
+    worked = work_text("Avviare 11 m.\nFerro 1 (DL): 4 dir, gett, 7 dir. (Con 12 m)\nFerro 2 (RL): Diritto.").worked
+    assert [said.message for said in problems_of(worked)] == ["'(Con 12 m)' cannot be read as a step."]

@@ -72,7 +72,7 @@ def an_altered_shape(seed: int) -> Plan | None:
     return plan if forecast_of(plan).sound else None
 
 
-SHAPES = {seed: plan for seed in range(60 if WHOLE else 16) if (plan := an_altered_shape(seed)) is not None}
+SHAPES = {seed: plan for seed in range(40 if WHOLE else 16) if (plan := an_altered_shape(seed)) is not None}
 
 
 NO_MEND_YET = {11: "rounds in lace that would have to gain four times as much, at lines that written rows do not have"}
