@@ -55,7 +55,7 @@ fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
 	PYTHONPATH=. $(VENV)-fuzz/bin/python benchmarks/fuzz.py 60
 
 screenshots: setup-dev browser  ## the main views from the demo data
-	$(BIN)/python -m docs.screenshots.make
+	$(BIN)/python -m docs.pictures
 
 css: node_modules/.set-up  ## build the styles
 	node_modules/.bin/tailwindcss -i bias/assets/bias.css -o bias/static/bias.css --minify

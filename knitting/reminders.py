@@ -48,6 +48,7 @@ class ReminderKind(Enum):
     BALL_ENDS = "the ball ends"
     LAST_SAFE = "the last safe row"
     TURN_NOW = "turn from growing to shrinking"
+    FROM_BALL = "the ball that a colour is taken from"
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +92,9 @@ def yarn_reminders(report: YarnReport, row: int) -> tuple[Reminder, ...]:
     for end in report.ball_ends:
         if end.row == row - 1:
             found.append(Reminder(ReminderKind.BALL_ENDS, colour=end.colour, ball=end.ball))
+    rows = report.worked.rows
+    if 1 < row <= len(rows) and rows[row - 1].colour != rows[row - 2].colour:
+        found += _from_ball(report, rows[row - 1].colour, row)
     turn = report.turn
     if turn is not None and report.hand.weighed and turn.row < turn.as_it_is and turn.row == row - 1:
         found.append(Reminder(ReminderKind.TURN_NOW, turn.stitches))
@@ -98,6 +102,13 @@ def yarn_reminders(report: YarnReport, row: int) -> tuple[Reminder, ...]:
     if safe is not None and not report.lasts and safe.row == row - 1:
         found.append(Reminder(ReminderKind.LAST_SAFE, colour=safe.colour, chance=safe.chance))
     return tuple(found)
+
+
+def _from_ball(report: YarnReport, colour: str, row: int) -> list[Reminder]:
+    """Which ball of a colour is in hand where it is taken up, if there are several of it."""
+    several = any(yarn.colour == colour and yarn.balls > 1 for yarn in report.yarns)
+    ended = sum(1 for end in report.ball_ends if end.colour == colour and end.row < row)
+    return [Reminder(ReminderKind.FROM_BALL, colour=colour, ball=ended + 1)] if several else []
 
 
 def _due(

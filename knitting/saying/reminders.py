@@ -47,7 +47,13 @@ def said_reminder(reminder: Reminder) -> str:
     return said.format(number=number, holder=reminder.holder)
 
 
-_OF_YARN = (ReminderKind.WEIGH_NOW, ReminderKind.BALL_ENDS, ReminderKind.LAST_SAFE, ReminderKind.TURN_NOW)
+_OF_YARN = (
+    ReminderKind.WEIGH_NOW,
+    ReminderKind.BALL_ENDS,
+    ReminderKind.LAST_SAFE,
+    ReminderKind.TURN_NOW,
+    ReminderKind.FROM_BALL,
+)
 
 
 def _said_of_yarn(reminder: Reminder) -> str:
@@ -56,6 +62,8 @@ def _said_of_yarn(reminder: Reminder) -> str:
     if reminder.kind is ReminderKind.LAST_SAFE:
         safe = _("Stop here: {chance} in 100 that what follows is still yours. Further rows are less sure.")
         return safe.format(chance=said_chance(reminder.chance))
+    if reminder.kind is ReminderKind.FROM_BALL:
+        return _("Take {colour} from its ball {ball}.").format(colour=reminder.colour, ball=reminder.ball)
     if reminder.kind is ReminderKind.TURN_NOW:
         turn = _("Turn here, at {number} stitches: the yarn lasts for the way back, and not for more.")
         return turn.format(number=reminder.stitches)

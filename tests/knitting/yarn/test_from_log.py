@@ -9,8 +9,11 @@ from knitting.log import BallJoined, OnScale, TakenBack, Weighed
 from knitting.reminders import ReminderKind, yarn_reminders
 from knitting.saying.reminders import said_reminder
 from knitting.saying.statements import said
+from knitting.written import work_text
 from knitting.yarn.from_log import weighed_yarn
+from knitting.yarn.metres import spent
 from knitting.yarn.outlook import SAFE
+from knitting.yarn.report import yarn_report
 from knitting.yarn.weighing import Scale, Weighing, Yarn
 from tests.knitting.yarn.test_outlook import report
 
@@ -80,3 +83,22 @@ def test_weighing_ball_ends_and_the_last_safe_row_are_due_before_the_row_that_fo
     assert reminder.chance >= SAFE
     assert said_reminder(reminder).startswith("Stop here: ")
     assert ReminderKind.LAST_SAFE not in due(safe, safe.last_safe.row)
+
+
+def test_a_colour_is_taken_from_the_ball_that_is_in_hand():
+    """Stripes of A and B; two balls of A, the first of which ends on the way, and one of B."""
+    text = "Yarn A: one\nYarn B: two\nStripes: 2 rows A, 2 rows B\nCast on 60 sts.\nRow 1: Knit.\nRepeat row 1 99 more times."
+    worked = work_text(text).worked
+    half = float(spent(worked).whole[0]) * 0.6
+    yarns = (Yarn("A", 100.0, 2 * half, ball_grams=50.0), Yarn("B", 100.0, 4 * half, ball_grams=100.0))
+    found = yarn_report(worked, None, yarns)
+    (end,) = found.ball_ends
+    balls = {}
+    for row in range(2, 101):
+        for each in yarn_reminders(found, row):
+            if each.kind is ReminderKind.FROM_BALL:
+                assert said_reminder(each) == f"Take A from its ball {each.ball}."
+                balls[row] = each.ball
+    assert set(balls) == set(range(5, 101, 4))
+    assert all(ball == (2 if end.row < row else 1) for row, ball in balls.items())
+    assert set(balls.values()) == {1, 2}

@@ -15,8 +15,8 @@ from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.chromium import LAUNCH
 
-ROOT = Path(__file__).resolve().parents[2]
-HERE = Path(__file__).resolve().parent
+ROOT = Path(__file__).resolve().parents[1]
+HERE = ROOT / "docs" / "screenshots"
 BIND = "127.0.0.1:8765"
 DESK, PHONE = (1280, 800), (390, 844)
 
