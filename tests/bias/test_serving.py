@@ -20,6 +20,7 @@ from bias.serving.database_check import database_trouble
 from bias.writing.models import Draft
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL, press, send
+from tests.database_faults import database_broken
 
 SECRET = "my own wool and nobody else's"
 
@@ -133,12 +134,7 @@ FAULTS = [
 
 @pytest.mark.parametrize(("code", "says", "asks"), FAULTS)
 def test_what_sqlite_says_is_told_in_plain_words(calm, knitter, monkeypatch, code, says, asks):
-    def break_(*_args, **_kwargs):
-        behind = sqlite3.OperationalError("as SQLite has it")
-        behind.sqlite_errorcode = code
-        raise OperationalError from behind
-
-    monkeypatch.setattr("bias.home.views.card_page", break_)
+    monkeypatch.setattr("bias.home.views.card_page", database_broken(code))
     answer = calm.get("/")
     assert answer.status_code == 503
     told = shown(answer).replace("&#x27;", "'")

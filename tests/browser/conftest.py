@@ -2,6 +2,7 @@
 
 import os
 import time
+from contextlib import contextmanager
 
 import pytest
 from playwright.sync_api import expect
@@ -11,6 +12,7 @@ from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Event
 from bias.home.demo import load_demo
 from tests.browser.chromium import LAUNCH
+from tests.database_faults import FULL, database_broken
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
@@ -47,6 +49,22 @@ def browser_context_args():
 @pytest.fixture
 def demo(transactional_db):
     return {piece.title: piece for piece in load_demo(household_knitter())}
+
+
+@pytest.fixture
+def full_disk(monkeypatch):
+    """`with full_disk():` the server keeps no press, and says so.
+
+    A route of the page would not do: now and then a press goes past it while the worker of the device takes over.
+    """
+
+    @contextmanager
+    def full():
+        with monkeypatch.context() as while_full:
+            while_full.setattr("bias.at_needles.views.take_from_device", database_broken(FULL))
+            yield
+
+    return full
 
 
 @pytest.fixture

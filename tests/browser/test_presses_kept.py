@@ -126,17 +126,15 @@ def test_a_note_that_can_be_neither_kept_nor_sent_stays_in_its_form(page, live_s
     page.wrong[:] = [each for each in page.wrong if "ERR_INTERNET_DISCONNECTED" not in each]
 
 
-def test_what_the_server_cannot_keep_waits_and_is_told(page, live_server, demo):
+def test_what_the_server_cannot_keep_waits_and_is_told(page, live_server, demo, full_disk):
     piece = demo["Harbour corner cloth"]
     rows = progress_of(piece).rows
     page.goto(f"{live_server.url}/pieces/{piece.pk}/needles/")
     expect(page.locator("html[data-offline=ready]")).to_be_attached()
-    full = {"status": 503, "json": {"why": "The server's disk is full."}}
-    page.route("**/needles/events/", lambda route: route.fulfill(**full))
-    page.keyboard.press("Space")
-    expect(page.get_by_role("status").filter(has_text="The server's disk is full. · 1 press waits")).to_be_visible()
-    expect(page.locator(f".shown-row[data-number='{rows + 2}']")).to_be_visible()
-    page.unroute("**/needles/events/")
+    with full_disk():
+        page.keyboard.press("Space")
+        expect(page.get_by_role("status").filter(has_text="The server's disk is full. · 1 press waits")).to_be_visible()
+        expect(page.locator(f".shown-row[data-number='{rows + 2}']")).to_be_visible()
     wait_for_rows(piece, rows + 1)
     expect(page.get_by_text("The server's disk is full.")).to_be_hidden()
     page.wrong[:] = [each for each in page.wrong if "503" not in each]
