@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 
 from drawing import svg
 from drawing.chart import ChartPage, ChartRow
-from drawing.signs import Sign
+from drawing.signs import SINGLE_STROKES, Sign
+from drawing.tiles import CELL, Dashes, Tiles, grounds
 from knitting.rows import Side
 
-CELL = 16.0
 _GUTTER, _HEAD = 46.0, 12.0
 _STROKES = ("grid", "thread", "sign", "frame")
 
@@ -100,9 +100,10 @@ def chart_svg(page: ChartPage, window: Window | None = None, as_worked: bool = F
         ink.row(row)
     ink.frames()
     parts = [svg.tag("style", svg.text(style))] if style else []
-    parts += [svg.tag("path", d=tiles.filled(), class_=f"tone-{tone}") for tone, tiles in ink.grounds.items()]
+    parts += [svg.tag("path", d=path, class_=f"tone-{tone}") for tone, path in grounds(ink.grounds)]
     ink.strokes["grid"].append(ink.grid.lines())
     parts += [svg.tag("path", d="".join(ink.strokes[name]), class_=f"chart-{name}") for name in _STROKES]
+    parts += [dashes.drawn("chart-sign") for dashes in ink.dashes.values()]
     return svg.picture(
         [*parts, *ink.texts],
         shown.width,
@@ -118,6 +119,7 @@ class _Ink:
         self.page, self.window, self.as_worked = page, window, as_worked
         self.grounds: dict[str, Tiles] = {}
         self.grid = Tiles()
+        self.dashes = {path: Dashes(*stroke) for path, stroke in SINGLE_STROKES.items()}
         self.strokes: dict[str, list[str]] = {name: [] for name in _STROKES}
         self.texts: list[str] = []
 
@@ -159,7 +161,11 @@ class _Ink:
             tone = f"yarn-{self.page.colours.index(row.colour) % 4}"
         self.grounds.setdefault(tone, Tiles()).put(left, top, wide)
         self.grid.put(left, top, wide)
-        self.strokes["sign"].append(placed(sign.path, left + (wide - CELL) / 2, top, CELL))
+        middle = left + (wide - CELL) / 2
+        if sign.path in self.dashes:
+            self.dashes[sign.path].put(middle, top)
+        else:
+            self.strokes["sign"].append(placed(sign.path, middle, top, CELL))
 
     def frames(self) -> None:
         """Repeats: a bracket beside rows, a box round stitches."""
@@ -191,60 +197,6 @@ class _Ink:
                 )
                 box = svg.path([(left, top), (right, top), (right, bottom), (left, bottom)], closed=True)
                 self.strokes["frame"].append(box)
-
-
-class Tiles:
-    """Cells of one height: as filled boxes, cells beside each other as one; as the lines between and about them."""
-
-    def __init__(self) -> None:
-        self.rows: dict[float, list[tuple[float, float]]] = {}
-
-    def put(self, left: float, top: float, wide: float) -> None:
-        """One cell more."""
-        self.rows.setdefault(top, []).append((left, left + wide))
-
-    def filled(self) -> str:
-        """All cells as one path."""
-        boxes = ((left, right, top) for top, cells in self.rows.items() for left, right in _joined(cells))
-        return "".join(
-            f"M{svg.number(left)} {svg.number(top)}H{svg.number(right)}v{svg.number(CELL)}H{svg.number(left)}z"
-            for left, right, top in boxes
-        )
-
-    def lines(self) -> str:
-        """The edges of all cells as one path, each drawn once and as long as it goes on."""
-        level: dict[float, list[tuple[float, float]]] = {}
-        upright: dict[float, list[tuple[float, float]]] = {}
-        for top, cells in self.rows.items():
-            for edge in (top, top + CELL):
-                level.setdefault(edge, []).extend(cells)
-            for x in {x for cell in cells for x in cell}:
-                upright.setdefault(x, []).append((top, top + CELL))
-        across = [
-            f"M{svg.number(left)} {svg.number(y)}H{svg.number(right)}"
-            for y, cells in level.items()
-            for left, right in _joined(cells)
-        ]
-        down = [
-            f"M{svg.number(x)} {svg.number(top)}V{svg.number(bottom)}"
-            for x, cells in upright.items()
-            for top, bottom in _joined(cells)
-        ]
-        return "".join([*across, *down])
-
-
-def _joined(stretches: Iterable[tuple[float, float]]) -> Iterator[tuple[float, float]]:
-    """Stretches that meet or lie over one another as one."""
-    first = last = None
-    for start, end in sorted(stretches):
-        if last is not None and start <= last:
-            last = max(last, end)
-            continue
-        if first is not None and last is not None:
-            yield first, last
-        first, last = start, end
-    if first is not None and last is not None:
-        yield first, last
 
 
 _TOKEN = re.compile(r"[A-Za-z]|-?[\d.]+")

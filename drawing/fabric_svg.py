@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from drawing import svg
-from drawing.chart_svg import CELL, Tiles, placed
+from drawing.chart_svg import placed
 from drawing.signs import Sign, sign_of
+from drawing.tiles import CELL, Tiles, grounds
 from knitting.fabric import Fabric, fabric_run
 from knitting.in_pattern.growing_edges import EdgeRow
 from knitting.saying.language import _
@@ -24,7 +25,7 @@ def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
     """A swatch of a fabric in its signs: whole repeats, at most about so many columns and rows."""
     across = max(columns // fabric.width, 1) * fabric.width
     up = min(max(rows // fabric.height, 1) * fabric.height, 4 * rows)
-    grounds: dict[str, Tiles] = {}
+    tones: dict[str, Tiles] = {}
     signs: list[str] = []
     for row in range(up):
         y = (up - 1 - row) * CELL
@@ -32,10 +33,10 @@ def swatch_svg(fabric: Fabric, columns: int = 16, rows: int = 10) -> str:
         for kind in _kinds(fabric, row, across):
             x, wide = (across - at - kind.makes) * CELL, kind.makes * CELL
             sign = sign_of(kind, kind.face_on_rs)
-            grounds.setdefault(sign.tone, Tiles()).put(x, y, wide)
+            tones.setdefault(sign.tone, Tiles()).put(x, y, wide)
             signs.append(placed(sign.path, x + (wide - CELL) / 2, y, CELL))
             at += kind.makes
-    parts = [svg.tag("path", d=tiles.filled(), class_=f"tone-{tone} edge-ground") for tone, tiles in grounds.items()]
+    parts = [svg.tag("path", d=path, class_=f"tone-{tone} edge-ground") for tone, path in grounds(tones)]
     parts.append(svg.tag("path", d="".join(signs), class_="edge-sign"))
     return svg.picture(
         parts, across * CELL, up * CELL, _("A swatch of {fabric}").format(fabric=said_fabric(fabric.key)), "swatch"

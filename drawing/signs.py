@@ -15,7 +15,10 @@ _BAR = "M22 92H78"
 _RING = "M22 50a28 28 0 1 0 56 0a28 28 0 1 0 -56 0"
 _SMALL_RING = "M37 23a13 13 0 1 0 26 0a13 13 0 1 0 -26 0"
 _LOOP = "M30 88C70 62 76 14 50 14S30 62 70 88"
-_UPRIGHT, _FLAT = "M50 14V86", "M16 50H84"
+_STANDS, _LIES = (14, 86), (16, 84)
+_UPRIGHT, _FLAT = f"M50 {_STANDS[0]}V{_STANDS[1]}", f"M{_LIES[0]} 50H{_LIES[1]}"
+SINGLE_STROKES = {_UPRIGHT: (_STANDS, True), _FLAT: (_LIES, False)}
+"""The signs of one stroke, from where to where and whether it is upright: charts draw a line of them as one dashed."""
 _RIGHT, _LEFT = "M18 88L82 12", "M82 88L18 12"
 
 

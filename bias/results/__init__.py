@@ -24,12 +24,13 @@ from bias.results.plans import (
 )
 from bias.results.resizing import InItsWords, in_its_words
 from bias.results.row_display import cloth_context, row_context
-from drawing.chart_svg import CELL, Window
+from drawing.chart_svg import Window
 from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
 from drawing.clues import clue
 from drawing.strip import StripPart
 from drawing.techniques import Technique, technique
+from drawing.tiles import CELL
 from knitting.cloth import Layout, Measures
 from knitting.files import NotRead
 from knitting.needle.worked import WorkedRow

@@ -1,22 +1,26 @@
 """The chart: columns by wales, signs, marks, frames, windows for pages, and the data for the canvas."""
 
 import re
+from collections import Counter
 from itertools import pairwise
 from xml.etree import ElementTree
 
 import networkx as nx
 import pytest
+import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 
 from drawing.canvas import to_canvas
 from drawing.chart import lay_out_chart
-from drawing.chart_svg import CELL, Tiles, cells, chart_svg, windows
+from drawing.chart_svg import cells, chart_svg, windows
 from drawing.columns import place_columns, units_of
 from drawing.signs import face_of, sign_of
+from drawing.tiles import CELL, Dashes, Tiles
 from knitting.cloth import lay_flat
 from knitting.constructions import CONSTRUCTIONS
 from knitting.needle.lineage import lineage
+from knitting.rows import Side
 from knitting.stitches import STITCHES, Face
 from tests.knitting.asking import one_row, worked
 from tests.knitting.planning import knitted, made
@@ -186,24 +190,61 @@ def test_a_stitch_worked_on_the_wrong_side_shows_its_other_face():
 def test_the_svg_has_a_cell_for_every_stitch_and_numbers_where_rows_begin():
     page = lay_out_chart(worked(MITRE))
     root = ElementTree.fromstring(chart_svg(page))
-    tones = [path.get("d") for path in root.findall(".//{*}path") if path.get("class").startswith("tone-")]
-    boxes = [(float(x), float(end)) for tone in tones for x, end in re.findall(r"M([\d.]+) [\d.]+H([\d.]+)v", tone)]
-    assert sum(end - x for x, end in boxes) == CELL * sum(times for row in page.rows for _, times in row.cells)
+    tones = Counter()
+    for row in page.rows:
+        for cell in cells(page, row):
+            entry = page.entries[cell.entry]
+            tones[(entry.on_ws if row.side is Side.WS else entry.on_rs).tone] += cell.wide
+    assert {tone: area / CELL**2 for tone, area in seen_areas(root).items()} == tones
     numbers = {text.text: (float(text.get("x")), text.get("text-anchor")) for text in root.findall("{*}text")}
     assert numbers["1"][1] == "start"
     assert numbers["2"][1] == "end"
     assert numbers["1"][0] > numbers["2"][0]
 
 
+def seen_areas(root):
+    """What is seen of each tone: each is painted over those before it."""
+    over, seen = shapely.Polygon(), {}
+    for path in reversed([each for each in root.findall(".//{*}path") if each.get("class").startswith("tone-")]):
+        found = re.findall(r"M([\d.]+) ([\d.]+)H([\d.]+)V([\d.]+)", path.get("d"))
+        boxes = [shapely.box(*map(float, corners)) for corners in found]
+        assert sum(each.area for each in boxes) == pytest.approx(shapely.union_all(boxes).area)
+        seen[path.get("class").removeprefix("tone-")] = (shapely.union_all(boxes) - over).area
+        over = shapely.union_all([over, *boxes])
+    return seen
+
+
+def test_rib_is_one_ground_with_a_box_for_each_column_of_purls():
+    page = lay_out_chart(worked("Cast on 40 sts.\nRow 1: *K1, p1; rep from * to end.\nRepeat row 1 9 more times."))
+    root = ElementTree.fromstring(chart_svg(page))
+    assert [path.get("d").count("M") for path in root.findall(".//{*}path")][:2] == [1, 20]
+    assert seen_areas(root) == {"knit": 200 * CELL**2, "purl": 200 * CELL**2}
+
+
 def test_the_grid_draws_each_edge_of_a_cell_once_and_as_long_as_it_goes_on():
     tiles = Tiles()
     for left, top in ((0, 0), (CELL, 0), (0, CELL), (5 * CELL, CELL)):
         tiles.put(left, top, CELL)
-    assert tiles.filled() == "M0 0H32v16H0zM0 16H16v16H0zM80 16H96v16H80z"
+    assert tiles.filled() == "M0 0H32V16H0zM0 16H16V32H0zM80 16H96V32H80z"
     assert set(re.findall(r"M[^M]+", tiles.lines())) == {
         "M0 0H32", "M0 16H32", "M80 16H96", "M0 32H16", "M80 32H96",
         "M0 0V32", "M16 0V32", "M32 0V16", "M80 16V32", "M96 16V32",
     }  # fmt: skip
+
+
+def test_single_strokes_in_one_line_are_drawn_as_one_dashed_line():
+    dashes = Dashes((14, 86), upright=True)
+    for left, top in ((0, 0), (0, CELL), (0, 3 * CELL), (CELL, 0)):
+        dashes.put(left, top)
+    root = ElementTree.fromstring(dashes.drawn("chart-sign"))
+    on, off = map(float, root.get("stroke-dasharray").split())
+    assert (on + off, on) == (CELL, pytest.approx(0.72 * CELL))
+    lines = [tuple(map(float, each)) for each in re.findall(r"M([\d.]+) ([\d.]+)V([\d.]+)", root.get("d"))]
+    assert [x for x, _, _ in lines] == [8, 8, 24]
+    for _, first, last in lines:  # whole strokes: the last one ends where its line does
+        assert first % CELL == pytest.approx(0.14 * CELL, abs=0.06)
+        assert last % CELL == pytest.approx(0.86 * CELL, abs=0.06)
+    assert [round((last - first - on) / CELL) + 1 for _, first, last in lines] == [2, 1, 1]
 
 
 def test_titles_are_escaped():
