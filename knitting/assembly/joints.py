@@ -77,7 +77,7 @@ class Assembly:
 
     def __post_init__(self) -> None:
         for joint in self.joints:
-            for span in _spans(joint):
+            for span in spans_of(joint):
                 if span.piece not in self.pieces:
                     raise Refused(
                         sentence("A joint speaks of '{piece}', and there is no such piece.", piece=span.piece[:60])
@@ -102,5 +102,6 @@ class Assembly:
         return edge_cm(self.pieces[span.piece], span)
 
 
-def _spans(joint: Joint) -> tuple[Span, ...]:
+def spans_of(joint: Joint) -> tuple[Span, ...]:
+    """The stretches that a joint speaks of."""
     return (joint.a, joint.b) if isinstance(joint, Seam) else joint.along

@@ -1,6 +1,7 @@
 """What is meant by written rows, before any of it has a number."""
 
 from knitting.rows.piece import (
+    FROM_HOLDER,
     BindOff,
     CastOn,
     ChangeYarn,
@@ -51,6 +52,7 @@ from knitting.rows.steps import (
 )
 
 __all__ = [
+    "FROM_HOLDER",
     "BindOff",
     "CastOn",
     "ChangeColour",

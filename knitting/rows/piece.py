@@ -132,6 +132,10 @@ class Stretch:
     ending_side: Side | None = None
 
 
+FROM_HOLDER = "from_holder"
+"""The manner of stitches that rest and are taken onto the needle among others that are picked up."""
+
+
 @dataclass(frozen=True, slots=True)
 class CastOn:
     """Stitches to begin with; ``manner`` as that of a bind-off."""

@@ -25,6 +25,7 @@ from knitting.rows import (
 from knitting.sorting.asking import is_talk
 from knitting.words.claims import Stated, split_claim
 from knitting.words.order_makers import MAKERS, number_in, with_tail
+from knitting.words.pick_ups import further_edge, tells_how
 from knitting.words.shaping import read_shaping
 from knitting.words.slots import slots_of
 from knitting.words.step_reader import StepReader
@@ -115,6 +116,11 @@ class OrderReader:
         while at < len(whole):
             if whole[at].text in self._between and not (whole[at].text == "-" and self._is_count(whole, at)):
                 at += 1
+                continue
+            if tells_how(whole, at, orders[-1] if orders else None) and not self._is_count(whole, at):
+                end = self._sentence_end(whole, at)
+                talk.append(span_of(whole[at:end]))
+                at = end
                 continue
             taken = self._taken(whole, at)
             if taken is not None:
@@ -294,15 +300,13 @@ class OrderReader:
         return [*([replace(last, times=last.times - 1)] if last.times > 1 else []), shaped], after
 
     def _picked_up_more(self, tokens: tuple[Token, ...], at: int, orders: Sequence[Order]) -> tuple[Order, int] | None:
-        """ "... and 2 stitches from the cast-on edge", after stitches that were picked up elsewhere."""
-        last = orders[-1] if orders else None
-        found = self.slots.form("pick_up_more", tokens, at)
-        if found is None or not isinstance(last, CastOn) or not last.picked_up:
+        found = further_edge(self.slots, self.dialect, tokens, at, orders[-1] if orders else None)
+        if found is None:
             return None
-        order = CastOn(number_in(found[0], "n"), span_of(tokens[at : found[1]]), picked_up=True)
-        end = self._sentence_end(tokens, found[1])
-        left, stated = split_claim(tokens[found[1] : end], self.dialect)
-        return (with_stated(order, stated), end) if stated and not left else (order, found[1])
+        order, after = found
+        end = self._sentence_end(tokens, after)
+        left, stated = split_claim(tokens[after:end], self.dialect)
+        return (with_stated(order, stated), end) if stated and not left else (order, after)
 
     def _is_count(self, tokens: tuple[Token, ...], at: int) -> bool:
         return self._count_alone(tokens, at) is not None

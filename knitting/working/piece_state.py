@@ -184,6 +184,10 @@ class PieceState:
     def _end_rest(self, name: str, place: int) -> None:
         self.ended_rests.append(self.rests.pop(name)._replace(back=len(self.rows), back_place=place))
 
+    def resting(self, stitches: int) -> str | None:
+        """The name of a holder with so many stitches; ``None`` where they come from another piece."""
+        return next((name for name, held in self.held.items() if held.needle.total == stitches), None)
+
     def take_back(self, name: str, where: Span) -> None:
         """Held stitches back onto the needle between rows."""
         held = self.held.pop(name, None)

@@ -10,6 +10,7 @@ from knitting.needle.needle import Needle
 from knitting.needle.worked import PartWork, Run, WorkedOrder, WorkedPiece, WorkedRow
 from knitting.problems import NOWHERE, Problem, Span, in_reading_order
 from knitting.rows import (
+    FROM_HOLDER,
     BindOff,
     CastOn,
     ChangeYarn,
@@ -176,7 +177,11 @@ class _PieceWorker(RepeatWorker):
             self.bench.in_round = False
             self.bench.first_row, self.bench.next_side, self.bench.side_stated = True, None, False
             self.bench.anew = True
-        self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
+        rests = self.bench.resting(order.count) if order.manner == FROM_HOLDER else None
+        if rests is not None:
+            self.bench.take_back(rests, order.span)
+        else:
+            self.bench.needle = self.bench.needle.with_total(self.bench.needle.total + order.count)
         self.bench.begun = True
         self.bench.cast_on = order
         self.claimed_parts = order if order.claim and order.claim.parts else None

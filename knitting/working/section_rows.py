@@ -162,7 +162,7 @@ class SectionRows:
         here = {number: row for number, row in self.by_number.items() if number <= len(worked)}
         later = [number for number in self.by_number if number > len(worked)]
         follows = min(later) == len(worked) + 1 if later else len(worked) in here
-        if not follows or any(worked[number - 1] is not row for number, row in here.items()):
+        if 0 in self.by_number or not follows or any(worked[number - 1] is not row for number, row in here.items()):
             return {}
         return dict(enumerate(worked, start=1))
 

@@ -33,8 +33,9 @@ def check_sum(order: CastOn, there: int) -> list[Problem]:
     if claim.parts:
         mend = OrderInstead(order.span, replace(order, count=claim.total, claim=None))
         return [Problem(claim.span, CastOnParts(claim.parts, claim.total, order.count), (mend,))]
-    stated = CountInstead(claim.span, order.count)
-    return [Problem(claim.span, CastOnCount(order.count, claim.total), (stated,))]
+    on_needle = there + order.count if order.picked_up else order.count
+    stated = CountInstead(claim.span, on_needle)
+    return [Problem(claim.span, CastOnCount(on_needle, claim.total), (stated,))]
 
 
 def not_castable(order: CastOn) -> Problem:

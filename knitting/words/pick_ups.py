@@ -1,0 +1,34 @@
+"""What goes on with stitches that were picked up: those of further edges and corners, and how it was told."""
+
+from __future__ import annotations
+
+from knitting.dialects.dialect import Dialect
+from knitting.dialects.tokens import Token, span_of
+from knitting.rows import CastOn, Order
+from knitting.words.order_makers import number_in
+from knitting.words.slots import Slots
+
+
+def further_edge(
+    slots: Slots, dialect: Dialect, tokens: tuple[Token, ...], at: int, last: Order | None
+) -> tuple[CastOn, int] | None:
+    """ "... and 2 stitches from the cast-on edge", after stitches that were picked up elsewhere; the place after it."""
+    if not _is_pick_up(last):
+        return None
+    many = slots.form("pick_up_more", tokens, at)
+    if many is None or many[1] >= len(tokens) or tokens[many[1]].text not in dialect.classes["alongside"]:
+        return None
+    where = slots.form("pick_up_where", tokens, many[1])
+    if where is None:
+        return None
+    span = span_of(tokens[at : where[1]])
+    return CastOn(number_in(many[0], "n"), span, picked_up=True, manner=str(where[0]["manner"])), where[1]
+
+
+def tells_how(tokens: tuple[Token, ...], at: int, last: Order | None) -> bool:
+    """Whether what follows tells how stitches were picked up (": 47 ridges, one in each"): that is no row to work."""
+    return at > 0 and tokens[at - 1].text == ":" and _is_pick_up(last)
+
+
+def _is_pick_up(order: Order | None) -> bool:
+    return isinstance(order, CastOn) and order.picked_up
