@@ -73,6 +73,7 @@ INSTALLED_APPS = [
     "bias.printing",
     "bias.yarn_room",
     "bias.finishing",
+    "bias.things",
 ]
 MIDDLEWARE = [
     "bias.serving.request_log.RequestLogMiddleware",
@@ -112,6 +113,7 @@ TEMPLATES = [
                 "bias.results.filters",
                 "bias.home.templatetags.rooms",
                 "bias.pieces.templatetags.sent_once",
+                "bias.things.templatetags.things",
             ],
         },
     },

@@ -14,6 +14,7 @@ urlpatterns = [
     path("", include("bias.yarns.urls")),
     path("", include("bias.yarn_room.urls")),
     path("", include("bias.finishing.urls")),
+    path("", include("bias.things.urls")),
     path("", include("bias.accounts.urls")),
     path("sign-in/", SignInView.as_view(), name="sign-in"),
     path("sign-out/", SignOutView.as_view(), name="sign-out"),

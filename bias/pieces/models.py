@@ -92,6 +92,9 @@ class Piece(models.Model):
     touched_at = models.DateTimeField(auto_now=True)
     finished_at = models.DateTimeField(null=True, blank=True, help_text="when its knitter called it finished")
     chapter = models.CharField(max_length=60, blank=True, default="", help_text="the group of pieces it stands in")
+    joined = models.BooleanField(
+        default=False, help_text="whether a thing was made with it: then its pages ask which, and what comes next of it"
+    )
     form_id = models.UUIDField(
         null=True, blank=True, help_text="the form that asked for it: sent twice, it makes one piece"
     )

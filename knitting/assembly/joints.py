@@ -6,11 +6,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import Enum
 from functools import cached_property
-from typing import TypeAlias
+from typing import Annotated, TypeAlias
 
 from knitting.assembly.spans import Span, edge_cm
 from knitting.cloth import Layout
+from knitting.coding import AtMost, Bounds
 from knitting.statements import Refused, sentence
+
+MOST_ALONG = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,14 +29,19 @@ class PickUp:
     """Stitches picked up along some stretches, one after the other, for a piece in a gauge of its own.
 
     The total is a multiple of ``multiple`` and ``plus``; ``corners`` are stitches of their own between two stretches.
+    ``ValueError`` where its stitches have no width.
     """
 
     name: str
-    along: tuple[Span, ...]
+    along: Annotated[tuple[Span, ...], AtMost(MOST_ALONG, some=True)]
     stitch_cm: float
-    multiple: int = 1
-    plus: int = 0
-    corners: int = 0
+    multiple: Annotated[int, Bounds(1, 400)] = 1
+    plus: Annotated[int, Bounds(0, 400)] = 0
+    corners: Annotated[int, Bounds(0, 40)] = 0
+
+    def __post_init__(self) -> None:
+        if not 0.05 <= self.stitch_cm <= 10:
+            raise ValueError(f"A stitch of {self.stitch_cm} cm is none that can be picked up.")
 
 
 Joint: TypeAlias = Seam | PickUp

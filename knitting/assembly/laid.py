@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from knitting.assembly.joints import Assembly, Seam
-from knitting.assembly.spans import places
+from knitting.assembly.spans import EdgeName, Span, places
 from knitting.cloth import measure
 from knitting.cloth.outline import outline, upright
 from knitting.cloth.zones import Points
@@ -18,9 +18,11 @@ _SAMPLES = 24
 
 @dataclass(frozen=True, eq=False)
 class Laid:
-    """The outlines of pieces in one picture (x to the right, y upwards, in cm), and the seams that stay open in it."""
+    """The outlines of pieces in one picture (x to the right, y upwards, in cm), their edges by piece and name, and the
+    seams that stay open in it."""
 
     outlines: Mapping[str, Points]
+    edges: Mapping[tuple[str, EdgeName], Points]
     seams: tuple[tuple[Points, Points], ...]
     open: tuple[int, ...]
 
@@ -53,7 +55,19 @@ def laid(assembly: Assembly) -> Laid:
         if float(np.abs(a - b[::-1]).max()) > 0.05 * max(assembly.length_cm(seam.a), 1.0):
             opened.append(at)
     seams = tuple(_seam_places(assembly, seam, turns) for seam in assembly.seams)
-    return Laid({name: _placed(assembly, name, turns) for name in names}, seams, tuple(opened))
+    outlines = {name: _placed(assembly, name, turns) for name in names}
+    return Laid(outlines, _edges(assembly, turns), seams, tuple(opened))
+
+
+def _edges(assembly: Assembly, turns: Mapping[str, tuple[complex, complex]]) -> dict[tuple[str, EdgeName], Points]:
+    """Every edge that lies on the rim of its piece."""
+    found: dict[tuple[str, EdgeName], Points] = {}
+    for name, (turn, shift) in turns.items():
+        for edge in EdgeName:
+            at = places(assembly.pieces[name], Span(name, edge))
+            if len(at) > 1:
+                found[name, edge] = at * turn + shift
+    return found
 
 
 def _attach(assembly: Assembly, turns: dict[str, tuple[complex, complex]]) -> None:

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import Enum
 from itertools import pairwise
+from math import ceil
 from typing import NamedTuple
 
 from knitting.assembly.joints import Assembly
@@ -16,6 +17,10 @@ STRETCH, SOFT_STRETCH = (1.2, 1.35), (1.3, 1.6)
 """By how much a bound-off or cast-on edge stretches, usual and stretchy or garter: a judgement."""
 CHILD_CM, ADULT_CM = (48.0, 53.0), (54.0, 60.0)
 """Round heads in centimetres: a judgement."""
+
+
+LEAST_FOR_A_HEAD_CM = 20.0
+"""Openings that are shorter, such as a loop to hang a cloth by, are for no head."""
 
 
 class Head(Enum):
@@ -53,6 +58,37 @@ def head_through(cm: float) -> Head:
     if cm >= ADULT_CM[1]:
         return Head.ADULT
     return Head.CHILD if cm >= CHILD_CM[1] else Head.NONE
+
+
+def needed_cm(head: Head, soft: bool = False) -> float:
+    """How long an opening must be that such a head goes through it at the most that it stretches.
+
+    >>> round(needed_cm(Head.CHILD), 1), round(needed_cm(Head.ADULT, soft=True), 1)
+    (39.3, 37.5)
+    """
+    most = {Head.CHILD: CHILD_CM[1], Head.ADULT: ADULT_CM[1], Head.NONE: 0.0}[head]
+    return most / (SOFT_STRETCH if soft else STRETCH)[1]
+
+
+@dataclass(frozen=True, slots=True)
+class NeckMend:
+    """What a head needs that does not go through: so many stitches round it, or a stretchy edge where ``soft``."""
+
+    head: Head
+    stitches: int
+    soft: bool
+
+
+def neck_mends(opening: Opening, stitch_cm: float) -> tuple[NeckMend, ...]:
+    """For every head that does not go through an opening of rows of stitches, the smaller first."""
+    if not all(span.edge.of_row for span in opening.spans):
+        return ()
+    order = (Head.NONE, Head.CHILD, Head.ADULT)
+    larger = order[order.index(opening.head) + 1 :]
+    return tuple(
+        NeckMend(head, ceil(needed_cm(head) / stitch_cm - 1e-9), opening.cm >= needed_cm(head, soft=True))
+        for head in larger
+    )
 
 
 def opening_of(cm: float, soft: bool = False) -> tuple[float, float]:

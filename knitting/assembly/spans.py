@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import Enum
-from typing import TypeAlias
+from typing import Annotated, TypeAlias
 
 import numpy as np
 from numpy.typing import NDArray
 
 from knitting.cloth import Layout
 from knitting.cloth.zones import Points
+from knitting.coding import Bounds
 
 Numbers: TypeAlias = NDArray[np.float64]
 _RIDGED = 1.7
@@ -40,8 +41,8 @@ class Span:
 
     piece: str
     edge: EdgeName
-    first: float = 0.0
-    last: float = 1.0
+    first: Annotated[float, Bounds(0, 1)] = 0.0
+    last: Annotated[float, Bounds(0, 1)] = 1.0
 
     def __post_init__(self) -> None:
         if not 0.0 <= self.first < self.last <= 1.0:

@@ -119,7 +119,7 @@ def matched(assembly: Assembly, seam: Seam) -> Seam:
 
 
 def _cut(span: Span, share: float) -> Span:
-    return replace(span, last=round(span.first + span.share * share, 4))
+    return replace(span, last=round(span.first + span.share * share, 3))
 
 
 def edges(standing: Standing) -> tuple[Span, ...]:

@@ -6,10 +6,23 @@ import json
 from dataclasses import is_dataclass
 from typing import Any, get_args, get_origin
 
-from knitting.coding.shapes import is_enum, is_stitch, kind_of, members, options, without_none
-from knitting.files import plan_json
+from knitting.assembly.thing import Thing
+from knitting.coding.shapes import (
+    AtMost,
+    Bounds,
+    Text,
+    is_enum,
+    is_stitch,
+    kind_of,
+    members,
+    options,
+    without_limits,
+    without_none,
+)
+from knitting.files import plan_json, thing_json
 from knitting.files.piece_json import FORMAT, VERSION
 from knitting.files.tagged import is_tagged
+from knitting.files.thing_json import is_joint
 from knitting.files.yarn_schema import shelf_schema, yarn_schema
 from knitting.plan.plan import Plan
 from knitting.rows import Piece
@@ -48,17 +61,22 @@ def piece_schema() -> dict[str, Any]:
 
 def plan_schema() -> dict[str, Any]:
     """The schema of :func:`plan_to_json`."""
+    return _whole(Plan, "A plan: what is intended of a piece", plan_json.FORMAT, plan_json.VERSION)
+
+
+def thing_schema() -> dict[str, Any]:
+    """The schema of :func:`knitting.files.thing_json.thing_to_json`."""
+    return _whole(Thing, "A thing: several pieces and how they meet", thing_json.FORMAT, thing_json.VERSION)
+
+
+def _whole(class_: type, title: str, name: str, version: int) -> dict[str, Any]:
     definitions: dict[str, Any] = {}
-    whole = _object(Plan, definitions)
+    whole = _object(class_, definitions)
     return {
         "$schema": _DIALECT,
-        "title": "A plan: what is intended of a piece",
+        "title": title,
         "type": "object",
-        "properties": {
-            "format": {"const": plan_json.FORMAT},
-            "version": {"const": plan_json.VERSION},
-            **whole["properties"],
-        },
+        "properties": {"format": {"const": name}, "version": {"const": version}, **whole["properties"]},
         "required": ["format", "version", *whole["required"]],
         "additionalProperties": False,
         "$defs": definitions,
@@ -72,6 +90,9 @@ def _shape(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
 
 
 def _present(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
+    hint, limit = without_limits(hint)
+    if limit is not None:
+        return {**_present(hint, definitions), **_limits(limit)}
     kinds = options(hint)
     if kinds:
         return {"oneOf": [_reference(class_, definitions) for class_ in kinds.values()]}
@@ -90,6 +111,17 @@ def _present(hint: Any, definitions: dict[str, Any]) -> dict[str, Any]:
     return dict(_PLAIN[hint])
 
 
+def _limits(limit: Bounds | Text | AtMost) -> dict[str, Any]:
+    """What a limit of a field is called in a schema."""
+    match limit:
+        case Bounds():
+            return {"minimum": limit.least, "maximum": limit.most}
+        case AtMost():
+            return {"minItems": int(limit.some), "maxItems": limit.values}
+        case Text():
+            return {"maxLength": limit.longest}
+
+
 def _reference(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
     name = kind_of(class_)
     if name not in definitions:
@@ -99,7 +131,7 @@ def _reference(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
 
 
 def _object(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
-    kind = kind_of(class_) if is_tagged(class_) else ""
+    kind = kind_of(class_) if is_tagged(class_) or is_joint(class_) else ""
     known = [(name, hint, needed) for name, hint, needed in members(class_) if name != "notes"]
     properties = {name: _shape(hint, definitions) for name, hint, _ in known}
     needed = [name for name, _, is_needed in known if is_needed]
@@ -113,7 +145,13 @@ def _object(class_: type, definitions: dict[str, Any]) -> dict[str, Any]:
     }
 
 
-SCHEMAS = {"piece": piece_schema, "plan": plan_schema, "yarn": yarn_schema, "yarns": shelf_schema}
+SCHEMAS = {
+    "piece": piece_schema,
+    "plan": plan_schema,
+    "thing": thing_schema,
+    "yarn": yarn_schema,
+    "yarns": shelf_schema,
+}
 """The published schemas by the names of their files."""
 
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from knitting.assembly.joints import Assembly, Ease, ease
 from knitting.assembly.laid import folded
-from knitting.assembly.openings import Head, Opening, openings
+from knitting.assembly.openings import LEAST_FOR_A_HEAD_CM, Head, NeckMend, Opening, neck_mends, openings
 from knitting.assembly.picking import Picked, picked
 from knitting.assembly.spans import EdgeName, Span, ridged
 from knitting.measures import said_cm
@@ -26,6 +26,7 @@ _EASED = {
     Ease.BY_COUNT: N_("eased in stitch by stitch, by count"),
     Ease.REFUSE: N_("too unequal to be joined"),
 }
+_WHOSE = {Head.ADULT: N_("A grown head"), Head.CHILD: N_("A child's head"), Head.NONE: ""}
 _HEADS = {
     Head.ADULT: N_("a grown head goes through"),
     Head.CHILD: N_("a child's head goes through, a grown one does not"),
@@ -37,19 +38,29 @@ def assembly_lines(assembly: Assembly) -> list[str]:
     """Everything that is said of a thing, a sentence a line."""
     lines = [said_seam(assembly, seam.a, seam.b) for seam in assembly.seams]
     lines += [said_picked(assembly, picked(assembly, each), each.along) for each in assembly.pick_ups]
-    lines += [said_opening(opening) for opening in openings(assembly)]
+    lines += said_openings(assembly)
+    return [*lines, said_folded(assembly)]
+
+
+def said_folded(assembly: Assembly) -> str:
+    """How large a thing is, folded as it is worn."""
     as_worn = folded(assembly)
-    lines.append(
-        _("Folded as it is worn it is {width} wide and {height} high.").format(
-            width=said_cm(as_worn.width_cm), height=said_cm(as_worn.height_cm)
-        )
-    )
-    return lines
+    words = _("Folded as it is worn it is {width} wide and {height} high.")
+    return words.format(width=said_cm(as_worn.width_cm), height=said_cm(as_worn.height_cm))
 
 
 def said_span(span: Span) -> str:
-    """A stretch of an edge by its piece and its name."""
-    return _("{edge} of the {piece}").format(edge=_(_EDGES[span.edge]), piece=span.piece)
+    """A stretch of an edge by its piece and its name, and which part of it where it is not the whole."""
+    whole = said_edge_of(span.piece, span.edge)
+    if span.share == 1.0:
+        return whole
+    words = _("{edge}, from {first:.0f} to {last:.0f} % of it")
+    return words.format(edge=whole, first=100 * span.first, last=100 * span.last)
+
+
+def said_edge_of(piece: str, edge: EdgeName) -> str:
+    """An edge by its piece and its name."""
+    return _("{edge} of the {piece}").format(edge=_(_EDGES[edge]), piece=piece)
 
 
 def said_seam(assembly: Assembly, a: Span, b: Span) -> str:
@@ -100,9 +111,40 @@ def _said_stretch(assembly: Assembly, span: Span, count: int, units: Sequence[in
     return words.format(count=count, where=where, places=places, fewer=many - count)
 
 
+def said_openings(assembly: Assembly) -> list[str]:
+    """Every opening, and how long the outer edge is: where pieces are sewn, that is the longest loop of free edges."""
+    found = openings(assembly)
+    if not found:
+        return []
+    if not assembly.seams:
+        return [_("Round the neck it is {cm}, open in front.").format(cm=said_cm(opening.cm)) for opening in found]
+    *inner, outer = found
+    outside = _("Round the outside it is {cm}.").format(cm=said_cm(outer.cm))
+    return [*(said_opening(opening) for opening in inner), outside]
+
+
+def said_neck_mends(opening: Opening, stitch_cm: float) -> list[str]:
+    """What lets those heads through an opening of rows of stitches that do not go through now."""
+    return [_said_mend(mend) for mend in neck_mends(opening, stitch_cm)]
+
+
+def said_whose(mend: NeckMend) -> str:
+    """Whose head a mend is for."""
+    return _(_WHOSE[mend.head])
+
+
+def _said_mend(mend: NeckMend) -> str:
+    words = _("{whose} needs {stitches} stitches round it.")
+    if mend.soft:
+        words = _("{whose} goes through if the edge is stretchy or garter; else it needs {stitches} stitches round it.")
+    return words.format(whose=said_whose(mend), stitches=mend.stitches)
+
+
 def said_opening(opening: Opening) -> str:
-    """An opening, what it stretches to, and whose head goes through."""
+    """An opening, what it stretches to, and whose head goes through where it is that large."""
     spans = _(" and the ").join(said_span(span) for span in opening.spans)
+    if opening.cm < LEAST_FOR_A_HEAD_CM:
+        return _("Open along the {spans}: {cm}.").format(spans=spans, cm=said_cm(opening.cm))
     low, high = opening.stretched_cm
     words = _("Open along the {spans}: {cm}, stretched {low:.0f} to {high:.0f} cm; {head}.")
     return words.format(spans=spans, cm=said_cm(opening.cm), low=low, high=high, head=_(_HEADS[opening.head]))

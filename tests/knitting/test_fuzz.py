@@ -134,4 +134,4 @@ def test_editing_and_exchanging_a_long_pattern_takes_a_moment(rows):
 def test_a_row_that_slipped_to_zero_is_no_row_of_a_repeat():
     text = "CO 48 sts.\nRow 0 1 (RS): Knit.\nRow 2: As row 1.\nRepeat rows 1 and 2 3 more times."
     _, piece = answered(text)
-    assert [problem.kind.value for problem in piece.problems][0] == "cannot-read"
+    assert piece.problems[0].kind.value == "cannot-read"

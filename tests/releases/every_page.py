@@ -18,8 +18,9 @@ from tests.addresses import address, patterns
 
 POSTED = 405
 """What an address answers that is only for presses."""
-MISSING = ("print-pdf", "unreadable-text", "yarn", "could", "could-card")
-"""A print that is not whole yet has no file, what can be read no text that cannot be; the shelf may be empty."""
+MISSING = ("print-pdf", "unreadable-text", "yarn", "could", "could-card", "begin-thing")
+"""A print that is not whole yet has no file, what can be read no text that cannot be; the shelf may be empty, and
+earlier releases had no things."""
 OF_PLANS = (
     "plan-row", "plan-row-group", "plan-lies", "plan-json", "plan-chart-stitch", "plan-chart-json", "plan-chart-svg",
     "stitches-edge", "stitches-fits",
@@ -40,7 +41,8 @@ def addresses() -> Iterator[tuple[str, bool]]:
                 continue
             known = {"piece_id": piece.pk if piece else 0, "printing_id": prints.get(piece.pk if piece else 0)}
             written = piece is not None and not piece.is_planned
-            yield address(pattern, known), pattern.name in MISSING or (written and pattern.name in OF_PLANS)
+            missing = pattern.name in MISSING or "thing_id" in wanted or (written and pattern.name in OF_PLANS)
+            yield address(pattern, known), missing
 
 
 def main() -> int:

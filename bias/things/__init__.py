@@ -1,0 +1,1 @@
+"""Things of several pieces: how they meet, and what is to be done next."""

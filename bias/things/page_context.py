@@ -1,0 +1,139 @@
+"""A thing as its pages show it: its pieces with where each stands, how they meet, what comes next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Any
+
+from django.urls import reverse
+from django.utils.translation import gettext as _
+from django.utils.translation import ngettext
+
+from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
+from bias.results.things import JointLine, ThingResults, results_of_thing
+from bias.things.models import Member, Thing
+
+_MOST_NEXT = 3
+
+
+@dataclass(frozen=True)
+class MemberView:
+    """A piece of a thing: the copy that is worked, or nothing where the piece is gone or can no longer be read."""
+
+    name: str
+    member: Member | None
+    worked: WorkedCopy | None
+
+    @property
+    def gone(self) -> bool:
+        """Whether there is no such piece any more, or it is put away."""
+        return self.worked is None or self.worked.piece.put_away_at is not None
+
+    @property
+    def rows(self) -> int:
+        """Rows of it."""
+        return len(self.worked.row_view.all_rows) if self.worked is not None else 0
+
+    @property
+    def done(self) -> int:
+        """Rows that are worked."""
+        return self.worked.row_view.rows if self.worked is not None else 0
+
+    @property
+    def left(self) -> int:
+        """Rows that are still to be worked."""
+        return max(self.rows - self.done, 0)
+
+    @property
+    def percent(self) -> int:
+        """How much of its rows is worked, in hundredths."""
+        return round(100 * self.done / self.rows) if self.rows else 0
+
+    @property
+    def shape(self) -> str:
+        """Its silhouette, filled up to the row that was reached."""
+        return self.worked.on.results.silhouette_svg(self.done) if self.worked is not None else ""
+
+    @property
+    def link(self) -> str:
+        """Where it is knitted."""
+        if self.worked is None:
+            return ""
+        return reverse("needles", args=[self.worked.piece.pk]) + self.worked.asked
+
+
+@dataclass(frozen=True)
+class ThingView:
+    """All that the pages of a thing show."""
+
+    thing: Thing
+    members: Sequence[MemberView]
+    results: ThingResults
+    steps: frozenset[str]
+
+    @cached_property
+    def joints(self) -> list[dict[str, Any]]:
+        """Every joint, whether it is done, and the piece that begins with it where it was begun."""
+        own = {view.name: view for view in self.members}
+        names = [getattr(joint, "name", "") for joint in self.results.thing.joints]
+        return [
+            {"line": line, "done": line.key in self.steps, "piece": own.get(names[line.at]) if line.picked_up else None}
+            for line in self.results.joints
+        ]
+
+    @cached_property
+    def due(self) -> list[str]:
+        """What comes next over all pieces, in its order: rows first, then what is sewn and picked up."""
+        found = [
+            _("{name}: {rows}").format(
+                name=view.name,
+                rows=ngettext("1 row", "{number} rows", view.left).format(number=view.left),
+            )
+            for view in self.members
+            if not view.gone and view.left
+        ]
+        for each in self.joints:
+            line: JointLine = each["line"]
+            if line.trouble or each["done"] or each["piece"] is not None:
+                continue
+            begin = _("begin the {name}").format(name=self._name_of(line))
+            found.append(begin if line.picked_up else _("a seam to sew"))
+        return found
+
+    def _name_of(self, line: JointLine) -> str:
+        return str(getattr(self.results.thing.joints[line.at], "name", ""))
+
+    def next_besides(self, name: str) -> str:
+        """What comes next besides the rows of one piece, in one line."""
+        own = _("{name}: ").format(name=name)
+        return _("; then ").join([each for each in self.due if not each.startswith(own)][:_MOST_NEXT])
+
+    @property
+    def percent(self) -> int:
+        """How many of all rows are worked, in hundredths."""
+        rows = sum(view.rows for view in self.members)
+        return round(100 * sum(view.done for view in self.members) / rows) if rows else 0
+
+    @property
+    def next_due(self) -> str:
+        """The next few things in one line; nothing where all is done."""
+        return _("; then ").join(self.due[:_MOST_NEXT])
+
+
+def thing_view(owner: Any, thing: Thing) -> ThingView:
+    """A thing with its pieces as they stand."""
+    known = {member.name: member for member in thing.members.select_related("piece")}
+    joined = thing.pieces_joined
+    members = [_member(owner, name, known.get(name)) for name in joined.pieces]
+    pieces = {view.name: view.worked.on.results for view in members if not view.gone and view.worked is not None}
+    kinds = {name: str(known[name].piece_id) for name in joined.pieces if name in known}
+    steps = frozenset(thing.steps_done.values_list("step", flat=True))
+    return ThingView(thing, members, results_of_thing(joined, pieces, kinds), steps)
+
+
+def _member(owner: Any, name: str, member: Member | None) -> MemberView:
+    if member is None or member.piece_id is None or not member.piece.current.readable:  # type: ignore[union-attr]
+        return MemberView(name, member, None)
+    return MemberView(name, member, worked_copy_of(owner, member.piece_id, member.copy))

@@ -1,0 +1,20 @@
+"""Addresses of things of several pieces."""
+
+from django.urls import path
+
+from bias.things import begin_views, views
+
+urlpatterns = [
+    path("things/begin/own/", begin_views.begin_own, name="begin-own-thing"),
+    path("things/begin/<slug:key>/", begin_views.begin_ready_made, name="begin-thing"),
+    path("things/<number:thing_id>/", views.pieces, name="thing"),
+    path("things/<number:thing_id>/due/", views.due, name="thing-due"),
+    path("things/<number:thing_id>/card/", views.card, name="thing-card"),
+    path("things/<number:thing_id>/joins/", views.joins, name="thing-joins"),
+    path("things/<number:thing_id>/joins/change/", views.change, name="thing-change"),
+    path("things/<number:thing_id>/joins/begin/", views.begin_picked, name="thing-pick-up"),
+    path("things/<number:thing_id>/step/", views.step, name="thing-step"),
+    path("things/<number:thing_id>/about/", views.about_thing, name="thing-about"),
+    path("things/<number:thing_id>/thing.txt", views.text_file, name="thing-text"),
+    path("things/<number:thing_id>/thing.json", views.json_file, name="thing-json"),
+]

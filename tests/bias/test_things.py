@@ -1,0 +1,266 @@
+"""Things in the basket: begun from answers or from pieces, joined, ticked off, changed in two tabs, put away."""
+
+import json
+from html import unescape
+from uuid import uuid4
+
+import pytest
+
+from bias.at_needles.actions import row_done
+from bias.pieces import actions as pieces
+from bias.pieces.actions import keep_piece, keep_plan
+from bias.pieces.models import Piece
+from bias.things import actions
+from bias.things.models import Thing
+from knitting.assembly.ready_made import READY_MADE
+from tests.bias.pages import shown
+from tests.bias.pressing import SHAWL
+from tests.bias.test_planning import SHAWL as PLANNED
+
+FORM = "00000000-0000-4000-8000-0000000000{:02}"
+
+
+@pytest.fixture
+def poncho(client, knitter):
+    client.post("/things/begin/mini-poncho/", {"title": "Ferry poncho", "cast_on": "41", "to": "91", "collar": "round"})
+    return Thing.objects.get()
+
+
+@pytest.fixture
+def own(client, knitter):
+    return actions.begin_own(knitter, "Two in one", [keep_piece(knitter, SHAWL), keep_plan(knitter, PLANNED)])
+
+
+def change(client, thing, **sent):
+    thing.refresh_from_db()
+    return client.post(f"/things/{thing.pk}/joins/change/", {"seen": thing.number, **sent})
+
+
+def edges_of(thing):
+    first, second = thing.pieces_joined.pieces
+    return [f"start edge|{first}", f"end edge|{second}"]
+
+
+# -- beginning -----------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("key", READY_MADE)
+def test_every_ready_made_thing_can_be_reckoned_and_begun(client, knitter, key):
+    told = shown(client.get(f"/things/begin/{key}/"))
+    assert "Begin this thing" in told
+    answer = client.post(f"/things/begin/{key}/", {"form_id": FORM.format(1)}, follow=True)
+    assert answer.redirect_chain[-1][0] == f"/things/{Thing.objects.get().pk}/"
+    thing = Thing.objects.get()
+    assert [member.name for member in thing.members.all()] == list(thing.pieces_joined.pieces)
+    assert client.get(f"/things/{thing.pk}/joins/").status_code == 200
+
+
+def test_a_poncho_is_one_piece_and_its_copy_each_with_its_own_name(client, poncho):
+    members = list(poncho.members.select_related("piece"))
+    assert [(each.name, each.copy) for each in members] == [("front", 1), ("back", 2)]
+    assert members[0].piece == members[1].piece
+    assert members[0].piece.title == "Ferry poncho, panel"
+    assert {copy.name for copy in members[0].piece.copies.all()} == {"front", "back"}
+
+
+def test_the_same_form_sent_twice_begins_one_thing(client, knitter):
+    for _ in range(2):
+        client.post("/things/begin/mini-poncho/", {"form_id": FORM.format(2)})
+    assert (Thing.objects.count(), Piece.objects.count()) == (1, 1)
+
+
+def test_a_neck_says_whose_head_goes_through_before_anything_is_begun(client, knitter):
+    narrow = shown(client.get("/things/begin/mini-poncho/?cast_on=27&to=67"))
+    assert "no head goes through" in narrow
+    assert 'data-answer="cast_on" data-number="37"' in narrow.replace("\n  ", " ")
+    assert "a child's head goes" in unescape(shown(client.get("/things/begin/mini-poncho/?cast_on=37&to=81")))
+    assert "a grown head goes through" in shown(client.get("/things/begin/mini-poncho/?cast_on=41&to=81"))
+
+
+NONSENSE = [
+    {"cast_on": "40", "to": "80"},
+    {"cast_on": "-3"},
+    {"cast_on": "many"},
+    {"collar": "ruff"},
+    {"gauge_stitches": "0", "gauge_rows": "x"},
+    {"gauge_stitches": "20"},
+    {"cast_on": "91", "to": "41"},
+]
+
+
+@pytest.mark.parametrize("given", NONSENSE, ids=str)
+def test_answers_that_cannot_be_are_told_and_begin_nothing(client, knitter, given):
+    asked = client.get("/things/begin/mini-poncho/", given)
+    assert 'role="alert"' in shown(asked)
+    assert client.post("/things/begin/mini-poncho/", given).status_code == 422
+    assert (Thing.objects.count(), Piece.objects.count()) == (0, 0)
+
+
+def test_ones_own_thing_needs_a_piece_and_takes_nobody_elses(client, knitter, django_user_model):
+    stranger = django_user_model.objects.create_user("stranger")
+    theirs = keep_piece(stranger, SHAWL)
+    assert client.post("/things/begin/own/", {"title": "Mine", "piece": [theirs.pk, "x"]}).status_code == 422
+    mine = keep_piece(knitter, SHAWL)
+    client.post("/things/begin/own/", {"title": "Mine", "piece": [mine.pk, theirs.pk]})
+    assert [member.piece for member in Thing.objects.get().members.all()] == [mine]
+
+
+def test_two_pieces_of_one_title_have_names_of_their_own(knitter):
+    thing = actions.begin_own(knitter, "Twins", [keep_piece(knitter, SHAWL), keep_piece(knitter, SHAWL)])
+    first, second = thing.pieces_joined.pieces
+    assert second == f"{first} 2"
+
+
+# -- joining -------------------------------------------------------------------------------------------------------
+
+
+def test_edges_are_sewn_and_taken_apart(client, own):
+    assert change(client, own, do="sew", edge=edges_of(own)).status_code == 302
+    own.refresh_from_db()
+    assert len(own.pieces_joined.joints) == 1
+    change(client, own, do="take-off", at=0)
+    own.refresh_from_db()
+    assert own.pieces_joined.joints == ()
+
+
+@pytest.mark.parametrize(
+    ("sent", "says"),
+    [
+        ({"do": "sew", "edge": []}, "Choose two edges to sew: 0 are chosen."),
+        ({"do": "sew", "edge": ["start edge|nothing", "hem|x", "|"]}, "Choose two edges to sew: 0 are chosen."),
+        ({"do": "pick-up", "edge": []}, "Choose one edge or more"),
+    ],
+)
+def test_what_cannot_be_joined_is_told_and_nothing_changes(client, own, sent, says):
+    answer = change(client, own, **sent)
+    assert answer.status_code == 422
+    assert says in shown(answer)
+    assert Thing.objects.get().joined == own.joined
+
+
+def test_a_gauge_or_a_name_that_cannot_be_is_told_and_what_was_chosen_stays(client, own):
+    edge = edges_of(own)[0]
+    answer = change(client, own, do="pick-up", edge=[edge], stitches="none")
+    assert "2 to 200 stitches to 10 cm are expected, not 'none'." in unescape(shown(answer))
+    assert f'value="{edge}" checked' in shown(answer)
+    change(client, own, do="pick-up", edge=[edge], name="band")
+    assert "There is a 'band' already." in unescape(shown(change(client, own, do="pick-up", edge=[edge], name="band")))
+
+
+def test_the_order_in_which_edges_were_pressed_is_that_of_the_pick_up(client, own):
+    first, second = edges_of(own)
+    change(client, own, do="pick-up", edge=[first, second], order=f"{second}\n{first}", name="band")
+    own.refresh_from_db()
+    (joint,) = own.pieces_joined.joints
+    assert [span.piece for span in joint.along] == list(reversed(own.pieces_joined.pieces))
+
+
+def test_unequal_edges_are_told_and_sewn_along_as_much_as_matches(client, own):
+    first, second = own.pieces_joined.pieces
+    change(client, own, do="sew", edge=[f"last row|{first}", f"start edge|{second}"])
+    page = shown(client.get(f"/things/{own.pk}/joins/"))
+    assert "too unequal to be sewn" in page
+    assert "Sew along as much as matches" in page
+    change(client, own, do="match", at=0)
+    assert "too unequal" not in shown(client.get(f"/things/{own.pk}/joins/"))
+
+
+def test_what_another_tab_changed_is_not_written_over(client, own):
+    seen = own.number
+    change(client, own, do="sew", edge=edges_of(own))
+    stale = client.post(f"/things/{own.pk}/joins/change/", {"seen": seen, "do": "take-off", "at": 0})
+    assert stale.status_code == 409
+    assert "was changed elsewhere since" in shown(stale)
+    own.refresh_from_db()
+    assert len(own.pieces_joined.joints) == 1
+
+
+def test_a_joint_whose_piece_is_put_away_waits_until_it_is_back(client, own):
+    change(client, own, do="sew", edge=edges_of(own))
+    piece = own.members.last().piece
+    pieces.put_away(piece)
+    assert "The joint waits in its place." in shown(client.get(f"/things/{own.pk}/joins/"))
+    pieces.bring_back(piece)
+    assert "The joint waits" not in shown(client.get(f"/things/{own.pk}/joins/"))
+    piece.delete()
+    for page in ("", "joins/", "thing.txt", "thing.json", "card/", "due/"):
+        assert client.get(f"/things/{own.pk}/{page}").status_code == 200
+
+
+# -- the collar, the list, what comes next -------------------------------------------------------------------------
+
+
+def test_a_collar_is_begun_once_with_its_stitches_and_joins_the_thing(client, poncho):
+    for _ in range(2):
+        answer = client.post(f"/things/{poncho.pk}/joins/begin/", {"at": 2})
+        assert answer.status_code == 302
+    collar = poncho.members.get(name="collar").piece
+    assert Piece.objects.count() == 2
+    assert collar.results.worked.rows[0].start == 84
+    assert collar.results.worked.rows[0].in_round
+    assert "Pick up and knit 84 sts along the first row of the front and first row of the back." in collar.words
+    assert "Knit the collar" in shown(client.get(f"/things/{poncho.pk}/"))
+
+
+@pytest.mark.parametrize("at", ["0", "9", "-1", "x", ""])
+def test_where_nothing_is_picked_up_nothing_is_begun(client, poncho, at):
+    assert client.post(f"/things/{poncho.pk}/joins/begin/", {"at": at}).status_code == 422
+    assert Piece.objects.count() == 1
+
+
+def test_what_comes_next_is_said_over_all_pieces(client, poncho):
+    front = poncho.members.get(name="front").piece
+    rows = len(front.results.worked.rows)
+    assert f"front: {rows} rows; then back: {rows} rows; then a seam to sew" in shown(
+        client.get(f"/things/{poncho.pk}/")
+    )
+    for row in range(1, rows + 1):
+        row_done(front, uuid4(), row, rows)
+    after = shown(client.get(f"/things/{poncho.pk}/"))
+    assert f"back: {rows} rows; then a seam to sew; then a seam to sew" in after
+    assert "front: 1 row" not in after
+    assert f"front: {rows} rows" not in after
+    needles = shown(client.get(f"/pieces/{front.pk}/needles/"))
+    assert f"/things/{poncho.pk}/due/" in needles
+    assert "begin the collar" in shown(client.get(f"/things/{poncho.pk}/due/?name=back"))
+
+
+def test_a_seam_is_ticked_off_once_and_taken_back(client, poncho):
+    page = client.get(f"/things/{poncho.pk}/")
+    key = page.context["view"].results.joints[0].key
+    for _ in range(2):
+        client.post(f"/things/{poncho.pk}/step/", {"step": key})
+    assert poncho.steps_done.count() == 1
+    assert 'class="is-sewn"' in shown(client.get(f"/things/{poncho.pk}/"))
+    client.post(f"/things/{poncho.pk}/step/", {"step": key, "do": "not-yet"})
+    assert poncho.steps_done.count() == 0
+
+
+# -- the whole -----------------------------------------------------------------------------------------------------
+
+
+def test_a_thing_stands_in_the_basket_until_it_is_put_away_and_its_pieces_stay(client, poncho):
+    assert f"/things/{poncho.pk}/card/" in shown(client.get("/"))
+    client.post(f"/things/{poncho.pk}/about/", {"do": "put-away"})
+    basket = shown(client.get("/"))
+    assert f"/things/{poncho.pk}/" not in basket
+    assert "Ferry poncho, panel" in basket
+    client.post(f"/things/{poncho.pk}/about/", {"do": "bring-back"})
+    assert f"/things/{poncho.pk}/card/" in shown(client.get("/"))
+
+
+def test_a_thing_is_renamed_and_never_to_nothing(client, poncho):
+    for name, called in (("  ", "Ferry poncho"), ("<b>Pier</b>", "<b>Pier</b>"), ("x" * 900, "x" * 200)):
+        client.post(f"/things/{poncho.pk}/about/", {"name": name})
+        assert Thing.objects.get().title == called
+    client.post(f"/things/{poncho.pk}/about/", {"name": "<b>Pier</b>"})
+    for page in ("", "joins/", "card/"):
+        assert "<b>Pier" not in client.get(f"/things/{poncho.pk}/{page}").content.decode()
+
+
+def test_its_text_and_its_json_tell_the_same_seams(client, poncho):
+    text = client.get(f"/things/{poncho.pk}/thing.txt").content.decode()
+    told = json.loads(client.get(f"/things/{poncho.pk}/thing.json").content)
+    assert text.count("Sew the ") == len(told["seams"]) == 2
+    assert told["openings"][0]["head"] == "adult"
+    assert "Collar: pick up 84 stitches." in text

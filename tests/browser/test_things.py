@@ -1,0 +1,77 @@
+"""Things of several pieces in the real interface: a poncho from its panels to its collar, edges pressed and sewn."""
+
+import pytest
+from playwright.sync_api import expect
+
+from bias.accounts.household import household_knitter
+from bias.things.actions import begin_own
+from bias.things.models import Thing
+from tests.browser.conftest import PHONE, wait_for_rows
+
+pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
+
+
+def test_a_poncho_from_a_neck_that_is_too_narrow_to_its_collar(page, live_server, transactional_db):
+    """By mouse: the neck is mended before anything is begun, a row is knitted, a seam ticked off, the collar begun."""
+    household_knitter()
+    page.goto(f"{live_server.url}/begin/")
+    page.get_by_role("link", name="Mini poncho").click()
+    page.get_by_label("What it is called").fill("Gangway poncho")
+    page.get_by_label("the neck").select_option("round")
+    expect(page.get_by_text("no head goes through")).to_be_visible()
+    page.get_by_role("button", name="Cast on 41").click()
+    expect(page.get_by_text("a grown head goes through")).to_be_visible()
+    expect(page.get_by_label("cast on")).to_have_value("41")
+    page.get_by_role("button", name="Begin this thing").click()
+    expect(page.get_by_text("front: 40 rows; then back: 40 rows")).to_be_visible()
+    thing = Thing.objects.get()
+    page.get_by_role("link", name="front", exact=True).click()
+    page.wait_for_url("**/needles/**")
+    expect(page.locator("html[data-offline=ready]")).to_be_attached()
+    page.keyboard.press("Space")
+    wait_for_rows(thing.members.get(name="front").piece, 1)
+    expect(page.get_by_text("back: 40 rows")).to_be_visible()
+    page.get_by_role("link", name="Gangway poncho", exact=True).click()
+    page.get_by_role("button", name="It is sewn").first.click()
+    expect(page.get_by_text("sewn", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Begin this piece").click()
+    expect(page.get_by_role("heading", name="Collar", exact=True)).to_be_visible()
+    assert thing.members.get(name="collar").piece.results.worked.rows[0].start == 84
+
+
+def test_edges_are_pressed_in_the_drawing_by_mouse_and_keys(page, live_server, demo):
+    """A border is picked up along a slanting edge, and two edges are sewn."""
+    knitter = household_knitter()
+    thing = begin_own(knitter, "Two of a kind", [demo["Tideline shawl"], demo["Harbour corner cloth"]])
+    shawl, cloth = thing.pieces_joined.pieces
+    page.goto(f"{live_server.url}/things/{thing.pk}/joins/")
+    edge = page.get_by_role("button", name=f"Choose the start edge of the {shawl}")
+    edge.focus()
+    page.keyboard.press("Enter")
+    expect(edge).to_have_attribute("aria-pressed", "true")
+    page.get_by_text("Or pick stitches up along them").click()
+    page.get_by_label("What it becomes").fill("edging")
+    page.get_by_role("button", name="Pick up along these edges").click()
+    expect(page.get_by_text("Edging: pick up")).to_be_visible()
+    assert "ridges" in page.locator(".thing-joints").inner_text()
+    for name in (f"Choose the end edge of the {shawl}", f"Choose the start edge of the {cloth}"):
+        page.get_by_role("button", name=name).focus()
+        page.keyboard.press("Space")
+    page.get_by_role("button", name="Sew the two edges").click()
+    expect(page.locator(".thing-joints > li")).to_have_count(2)
+    page.get_by_role("button", name="Take this joint off").first.click()
+    expect(page.locator(".thing-joints > li")).to_have_count(1)
+
+
+def test_a_thing_is_a_card_in_the_basket_and_fits_a_phone(page, live_server, demo):
+    knitter = household_knitter()
+    thing = begin_own(knitter, "Two of a kind", [demo["Tideline shawl"], demo["Harbour corner cloth"]])
+    page.set_viewport_size(PHONE)
+    page.goto(f"{live_server.url}/")
+    card = page.locator(".card.is-thing")
+    expect(card).to_contain_text("Two of a kind")
+    card.get_by_role("link", name="Two of a kind").click()
+    page.wait_for_url(f"**/things/{thing.pk}/")
+    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    page.get_by_role("link", name="Joins").click()
+    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
