@@ -22,3 +22,12 @@ CHART = (
     ".chart-thread{fill:none;stroke:#0b6b63;stroke-width:2.4;stroke-opacity:.55}.chart-frame{fill:none;stroke:#1c2333;stroke-width:1.8}"
     ".tone-yarn-0{fill:#c9d6e0}.tone-yarn-1{fill:#e6dcc0}.tone-yarn-2{fill:#e3c9c1}.tone-yarn-3{fill:#d2dbc9}"
 )
+
+BOARD = (
+    ".board text{font:600 13px 'Source Sans 3',sans-serif;fill:#1c2333}.board-0{fill:#8aa3b8}.board-1{fill:#cdbb8d}"
+    ".board-2{fill:#c08d80}.board-3{fill:#a3b093}.board-4{fill:#b39abf}.board-5{fill:#d8cfc0}.board-6{fill:#7fb0a8}"
+    ".board-7{fill:#c9a66b}.board-8{fill:#9a9aa6}.board-9{fill:#d9a7a0}.board-10{fill:#86976f}.board-11{fill:#6f86a8}"
+    ".board-picked,.board-joined,.board-sewn{fill:none;stroke:#1c2333;stroke-width:1.4}"
+    ".board-joined{stroke-dasharray:3 4}.board-sewn{stroke:#a8352a;stroke-width:4;stroke-dasharray:8 4}"
+    ".board-done{fill:#1c2333;fill-opacity:.35}"
+)

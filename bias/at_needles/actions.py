@@ -7,6 +7,7 @@ from datetime import datetime
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import Max, Q
 from django.utils import timezone
 
 from bias.at_needles.models import Copy, Event, events_in
@@ -79,6 +80,17 @@ def progress_of_pieces(current: Mapping[Piece, Revision]) -> dict[int, Progress]
         changed = changed_at(piece, {event.revision for events in copies for event in events}, revision)
         found[piece.pk] = _last_worked(progress(events, changed) for events in copies)
     return found
+
+
+def rows_of_copies(piece: Piece) -> dict[int, int]:
+    """Rows worked of every copy that was begun of a piece; where nothing was ever taken back they are only counted."""
+    kept = Event.objects.filter(piece=piece)
+    lowering = [kind for kind, class_ in log.KINDS.items() if class_.lowers]
+    changed = set(kept.filter(Q(kind__in=lowering) | Q(takes_back__isnull=False)).values_list("copy", flat=True))
+    older = set(kept.exclude(revision__in=(0, piece.current.number)).values_list("copy", flat=True))
+    plain = kept.filter(kind=log.RowWorked.kind).exclude(copy__in=changed | older)
+    found = dict(plain.values_list("copy").annotate(last=Max("row")))
+    return {**found, **{copy: progress_of(piece, copy).rows for copy in changed | older}}
 
 
 def _last_worked(found: Iterable[Progress]) -> Progress:

@@ -14,6 +14,9 @@ from bias.pieces.models import Piece
 from knitting.coding.lines import as_line
 from knitting.log import MOST_COPIES
 
+MOST_BY_HAND = 12
+"""Copies that are begun one after the other; the squares of a board are begun by their places."""
+
 
 @dataclass(frozen=True, slots=True)
 class CopyInfo:
@@ -51,9 +54,16 @@ def begin_copy(piece: Piece) -> int | None:
     """Begin one copy more; its number, or ``None`` where there are as many as there may be. A number that was put away
     is not given again, as presses for it may still wait on a device."""
     number = (piece.copies.aggregate(last=Max("number"))["last"] or 1) + 1
-    if number > MOST_COPIES:
+    if number > MOST_BY_HAND:
         return None
     Copy.objects.create(piece=piece, number=number)
+    return number
+
+
+def begin_copy_at(piece: Piece, number: int, name: str) -> int:
+    """The copy of that number, begun under a name where it is not there yet."""
+    number = min(max(number, 1), MOST_COPIES)
+    Copy.objects.get_or_create(piece=piece, number=number, defaults={"name": as_line(name)[:LONGEST_NAME]})
     return number
 
 

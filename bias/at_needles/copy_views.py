@@ -12,7 +12,6 @@ from bias.at_needles import copies
 from bias.at_needles.page_context import log_context
 from bias.at_needles.worked_copy import worked_copy_of
 from bias.pieces.models import Piece
-from knitting.log import MOST_COPIES
 
 
 @require_POST
@@ -24,7 +23,7 @@ def begin(request: HttpRequest, piece_id: int) -> HttpResponse:
             request,
             piece_id,
             1,
-            _("There are {most} copies already: no more are kept of one piece.").format(most=MOST_COPIES),
+            _("There are {most} copies already: no more are kept of one piece.").format(most=copies.MOST_BY_HAND),
         )
     return redirect(f"{reverse('needles', args=[piece_id])}?copy={number}")
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from typing import Any
 
-from bias.at_needles.copies import CopyInfo
+from bias.at_needles.copies import MOST_BY_HAND, CopyInfo
 from bias.at_needles.worked_copy import WorkedCopy
 from knitting.log import Event, PartWorked, RowWorked
 from knitting.saying.events import TITLES, event_details
@@ -25,9 +25,19 @@ def page_context(worked_copy: WorkedCopy) -> dict[str, Any]:
         "copy": worked_copy.copy,
         "asked": worked_copy.asked,
         "own": own,
-        "copies": [each for each in worked_copy.copies if not each.put_away],
+        "copies": _copies_near(worked_copy),
         "put_away": [each for each in worked_copy.copies if each.put_away],
     }
+
+
+def _copies_near(worked_copy: WorkedCopy) -> list[CopyInfo]:
+    """The copies that are out; of more than can be looked over those about the one that is worked."""
+    out = [each for each in worked_copy.copies if not each.put_away]
+    if len(out) <= MOST_BY_HAND:
+        return out
+    at = next((place for place, each in enumerate(out) if each.number == worked_copy.copy), 0)
+    first = min(max(at - MOST_BY_HAND // 2, 0), len(out) - MOST_BY_HAND)
+    return out[first : first + MOST_BY_HAND]
 
 
 def log_context(worked_copy: WorkedCopy) -> dict[str, Any]:

@@ -34,10 +34,9 @@ def begin_ready_made(
 
     The same form sent twice makes one thing.
     """
-    made = Thing.objects.of(owner).filter(form_id=form_id).first() if form_id is not None else None
-    if made is not None:
-        return made
-    thing = _new(owner, title, joined, form_id)
+    thing, is_new = new_thing(owner, title, joined, form_id)
+    if not is_new:
+        return thing
     pieces: dict[str, Piece] = {}
     for name in joined.pieces:
         kind = kinds.get(name, name)
@@ -47,7 +46,7 @@ def begin_ready_made(
         copy = 1 if first else begin_copy(pieces[kind])
         if len([other for other in joined.pieces if kinds.get(other, other) == kind]) > 1:
             rename_copy(pieces[kind], copy or 1, name)
-        _take_in(thing, name, pieces[kind], copy or 1)
+        take_in(thing, name, pieces[kind], copy or 1)
     return thing
 
 
@@ -58,18 +57,22 @@ def _titled(plans: Mapping[str, Plan], kind: str, title: str) -> Plan:
 @transaction.atomic
 def begin_own(owner: Any, title: str, pieces: Sequence[Piece], form_id: UUID | None = None) -> Thing:
     """A thing of pieces from the basket, none of them joined yet."""
-    made = Thing.objects.of(owner).filter(form_id=form_id).first() if form_id is not None else None
-    if made is not None:
-        return made
     names = _names(pieces)
-    thing = _new(owner, title, JoinedPieces("own", tuple(names)), form_id)
-    for name, piece in names.items():
-        _take_in(thing, name, piece)
+    thing, is_new = new_thing(owner, title, JoinedPieces("own", tuple(names)), form_id)
+    for name, piece in names.items() if is_new else ():
+        take_in(thing, name, piece)
     return thing
 
 
-def _new(owner: Any, title: str, joined: JoinedPieces, form_id: UUID | None) -> Thing:
-    return Thing.objects.create(owner=owner, title=title[:LONGEST_TITLE], joined=thing_text(joined), form_id=form_id)
+def new_thing(
+    owner: Any, title: str, joined: JoinedPieces, form_id: UUID | None, board: str = ""
+) -> tuple[Thing, bool]:
+    """A thing without its pieces; or the one that the same form made before, and that it is not new."""
+    made = Thing.objects.of(owner).filter(form_id=form_id).first() if form_id is not None else None
+    if made is not None:
+        return made, False
+    about = {"title": title[:LONGEST_TITLE], "joined": thing_text(joined), "board": board}
+    return Thing.objects.create(owner=owner, form_id=form_id, **about), True
 
 
 def _names(pieces: Iterable[Piece], taken: Iterable[str] = ()) -> dict[str, Piece]:
@@ -101,7 +104,7 @@ def add_piece(thing: Thing, piece: Piece, name: str = "") -> str:
     """A piece more in a thing; the name that it has there."""
     joined = thing.pieces_joined
     own = name if name and name not in joined.pieces else next(iter(_names([piece], joined.pieces)))
-    _take_in(thing, own, piece)
+    take_in(thing, own, piece)
     text = thing_text(JoinedPieces(joined.name, (*joined.pieces, own), joined.joints, joined.neck))
     Thing.objects.filter(pk=thing.pk).update(joined=text, number=F("number") + 1, touched_at=timezone.now())
     return own
@@ -117,11 +120,12 @@ def begin_picked(thing: Thing, name: str, plan: str) -> Piece:
     if there is None:
         add_piece(thing, piece, name)
     else:
-        _take_in(thing, name, piece)
+        take_in(thing, name, piece)
     return piece
 
 
-def _take_in(thing: Thing, name: str, piece: Piece, copy: int = 1) -> None:
+def take_in(thing: Thing, name: str, piece: Piece, copy: int = 1) -> None:
+    """Have a piece, or a copy of it, stand in a thing under a name."""
     Member.objects.update_or_create(thing=thing, name=name, defaults={"piece": piece, "copy": copy})
     Piece.objects.filter(pk=piece.pk).update(joined=True)
 

@@ -10,17 +10,17 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.utils.translation import gettext as _
 
-from bias.parsing import decimal, given_id, whole_number
+from bias.parsing import given_id, whole_number
 from bias.pieces.models import Piece
 from bias.results.things import thing_offered
 from bias.things import actions
+from bias.things.answers import gauge_answered
 from bias.things.models import LONGEST_TITLE
 from knitting.assembly.ready_made import READY_MADE, ReadyMade
 from knitting.assembly.thing import MOST_PIECES
 from knitting.constructions import CONSTRUCTIONS, AnswerKind
-from knitting.measures import Gauge
 from knitting.saying.statements import said_refusal, said_words
-from knitting.statements import Refused, sentence
+from knitting.statements import Refused
 
 _MOST_OFFERED = 200
 
@@ -44,7 +44,7 @@ def begin_ready_made(request: HttpRequest, key: str) -> HttpResponse:
     title = " ".join(given.get("title", "").split())[:LONGEST_TITLE] or said_words(ready.title)
     about: dict[str, Any] = {"ready": ready, "asks": _asks(ready, given), "title": title, "sent": given}
     try:
-        offer = thing_offered(ready, _answers(ready, given), _gauge(given))
+        offer = thing_offered(ready, _answers(ready, given), gauge_answered(given))
     except Refused as refused:
         about["why"] = said_refusal(refused)
         return render(request, _page(request), about, status=422 if request.method == "POST" else 200)
@@ -98,21 +98,3 @@ def _answers(ready: ReadyMade, given: Mapping[str, str]) -> dict[str, str]:
     known = {each.key for each in CONSTRUCTIONS[ready.construction].asks}
     known |= {ready.option.key} if ready.option is not None else set()
     return {key: given[key] for key in known if key in given}
-
-
-def _gauge(given: Mapping[str, str]) -> Gauge | None:
-    """The gauge that was typed; ``None`` where none was."""
-    typed = [given.get(key, "").strip() for key in ("gauge_stitches", "gauge_rows")]
-    if not any(typed):
-        return None
-    stitches, rows = (decimal(each) for each in typed)
-    gauge = Gauge(stitches or 0.0, rows or 0.0)
-    if not gauge.believable:
-        raise Refused(
-            sentence(
-                "A gauge is 2 to 200 stitches and rows to 10 cm, not '{one}' and '{other}'.",
-                one=typed[0][:20],
-                other=typed[1][:20],
-            )
-        )
-    return gauge

@@ -13,6 +13,7 @@ from django.utils.translation import ngettext
 
 from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
 from bias.results.things import JointLine, ThingResults, results_of_thing
+from bias.things.boards import board_results, squares_done
 from bias.things.models import Member, Thing
 
 _MOST_NEXT = 3
@@ -120,6 +121,37 @@ class ThingView:
     def next_due(self) -> str:
         """The next few things in one line; nothing where all is done."""
         return _("; then ").join(self.due[:_MOST_NEXT])
+
+
+@dataclass(frozen=True)
+class BoardView:
+    """A board of squares in short, for the basket and the needles: its drawing, what is done, which square is next."""
+
+    thing: Thing
+    drawing: str
+    squares: int
+    done: int
+    following: int
+
+    @property
+    def percent(self) -> int:
+        """How many squares are done, in hundredths."""
+        return round(100 * self.done / self.squares)
+
+    @property
+    def next_due(self) -> str:
+        """What comes next; nothing where all is done."""
+        if not self.following:
+            return ""
+        return _("square {number} of {squares}").format(number=self.following, squares=self.squares)
+
+
+def board_view(thing: Thing) -> BoardView:
+    """A board with what is done of it."""
+    found = board_results(thing)
+    done = [square for square, whole in squares_done(thing, found.design).items() if whole]
+    following = next((at for at, square in enumerate(found.order.squares, start=1) if square not in done), 0)
+    return BoardView(thing, found.svg(thing.title, done), found.design.board.squares, len(done), following)
 
 
 def thing_view(owner: Any, thing: Thing) -> ThingView:

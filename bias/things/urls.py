@@ -2,10 +2,11 @@
 
 from django.urls import path
 
-from bias.things import begin_views, views
+from bias.things import begin_views, board_views, views
 
 urlpatterns = [
     path("things/begin/own/", begin_views.begin_own, name="begin-own-thing"),
+    path("things/begin/board/", board_views.begin, name="begin-board"),
     path("things/begin/<slug:key>/", begin_views.begin_ready_made, name="begin-thing"),
     path("things/<number:thing_id>/", views.pieces, name="thing"),
     path("things/<number:thing_id>/due/", views.due, name="thing-due"),
@@ -13,6 +14,11 @@ urlpatterns = [
     path("things/<number:thing_id>/joins/", views.joins, name="thing-joins"),
     path("things/<number:thing_id>/joins/change/", views.change, name="thing-change"),
     path("things/<number:thing_id>/joins/begin/", views.begin_picked, name="thing-pick-up"),
+    path("things/<number:thing_id>/board/", board_views.board, name="thing-board"),
+    path("things/<number:thing_id>/board/change/", board_views.change, name="thing-board-change"),
+    path("things/<number:thing_id>/board/knit/", board_views.knit, name="thing-board-knit"),
+    path("things/<number:thing_id>/board.svg", board_views.drawing, name="thing-board-svg"),
+    path("things/<number:thing_id>/board.json", board_views.json_file, name="thing-board-json"),
     path("things/<number:thing_id>/step/", views.step, name="thing-step"),
     path("things/<number:thing_id>/about/", views.about_thing, name="thing-about"),
     path("things/<number:thing_id>/thing.txt", views.text_file, name="thing-text"),

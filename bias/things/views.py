@@ -14,7 +14,7 @@ from bias.parsing import decimal, whole_number
 from bias.results.things import spans_in
 from bias.things import actions
 from bias.things.models import LONGEST_NAME, LONGEST_STEP, Thing
-from bias.things.page_context import ThingView, thing_view
+from bias.things.page_context import ThingView, board_view, thing_view
 from knitting.assembly.joints import MOST_ALONG, PickUp, Seam
 from knitting.assembly.thing import Thing as JoinedPieces
 from knitting.saying.statements import said_refusal
@@ -25,8 +25,11 @@ _MOST_IN_REPEAT = 400
 
 @require_safe
 def pieces(request: HttpRequest, thing_id: int) -> HttpResponse:
-    """The pieces of a thing, each with where it stands, and what comes next."""
-    return render(request, "things/pieces.html", _about(_view(request, thing_id), "pieces"))
+    """The pieces of a thing, each with where it stands, and what comes next; a board opens with its squares."""
+    thing = Thing.objects.one_of(request.user, thing_id)
+    if thing.board:
+        return redirect("thing-board", thing_id)
+    return render(request, "things/pieces.html", _about(thing_view(request.user, thing), "pieces"))
 
 
 @require_safe
@@ -38,16 +41,23 @@ def joins(request: HttpRequest, thing_id: int) -> HttpResponse:
 @require_safe
 def due(request: HttpRequest, thing_id: int) -> HttpResponse:
     """What comes next over all pieces, in a line for the page at the needles of one of them."""
-    view = _view(request, thing_id)
-    about = {**_about(view, ""), "next": view.next_besides(request.GET.get("name", ""))}
-    return render(request, "things/_due.html", about)
+    thing = Thing.objects.one_of(request.user, thing_id)
+    if thing.board:
+        following = board_view(thing).next_due
+    else:
+        following = thing_view(request.user, thing).next_besides(request.GET.get("name", ""))
+    return render(request, "things/_due.html", {"thing": thing, "next": following})
 
 
 @require_safe
 def card(request: HttpRequest, thing_id: int) -> HttpResponse:
     """A thing as the basket shows it."""
-    view = _view(request, thing_id)
-    return render(request, "things/_card.html", {**_about(view, ""), "drawing": view.results.svg(view.thing.title)})
+    thing = Thing.objects.one_of(request.user, thing_id)
+    if thing.board:
+        board = board_view(thing)
+        return render(request, "things/_card.html", {"thing": thing, "view": board, "drawing": board.drawing})
+    view = thing_view(request.user, thing)
+    return render(request, "things/_card.html", {**_about(view, ""), "drawing": view.results.svg(thing.title)})
 
 
 @require_safe

@@ -1,4 +1,4 @@
-"""A thing of several pieces as JSON and back: the names of its pieces, its joints, what goes round the neck."""
+"""Things and boards of squares as JSON and back: names of pieces, joints, what goes round the neck; turns, pairs."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ import json
 from collections.abc import Mapping
 from typing import Any
 
+from knitting.assembly.board_design import BoardDesign
 from knitting.assembly.joints import Joint
 from knitting.assembly.thing import Thing
 from knitting.coding import Decoder, NotRead, encoded
@@ -28,6 +29,23 @@ def thing_to_json(thing: Thing) -> dict[str, Any]:
 def thing_text(thing: Thing) -> str:
     """A thing as the text that is kept of it."""
     return json.dumps(thing_to_json(thing), ensure_ascii=False)
+
+
+def board_text(design: BoardDesign) -> str:
+    """A designed board as the text that is kept of it."""
+    return json.dumps(encoded(design), ensure_ascii=False)
+
+
+def board_from_text(text: str) -> BoardDesign:
+    """The board of a kept text; :class:`NotRead` if it is none."""
+    try:
+        found = Decoder().value(BoardDesign, json.loads(text), "", 0)
+    except (ValueError, RecursionError) as why:
+        if isinstance(why, NotRead):
+            raise
+        raise NotRead(sentence("The file holds no board.")) from None
+    assert isinstance(found, BoardDesign)
+    return found
 
 
 def thing_from_text(text: str) -> Thing:

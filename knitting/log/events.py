@@ -15,7 +15,7 @@ from uuid import UUID
 from knitting.coding import AtMost, Bounds, Text
 
 MOST_ROWS = 1_000_000
-MOST_COPIES = 12
+MOST_COPIES = 3_600
 LONGEST_NOTE = 2_000
 LONGEST_COLOUR = 40
 _LONGEST_REASON = 200

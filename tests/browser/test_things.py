@@ -75,3 +75,35 @@ def test_a_thing_is_a_card_in_the_basket_and_fits_a_phone(page, live_server, dem
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
     page.get_by_role("link", name="Joins").click()
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+
+
+def test_a_board_is_turned_by_keys_and_a_square_knitted_and_seen_done(page, live_server, transactional_db):
+    household_knitter()
+    page.goto(f"{live_server.url}/things/begin/board/")
+    page.get_by_label("What it is called").fill("Mole blanket")
+    page.get_by_label("rows", exact=True).first.fill("2")
+    page.get_by_label("columns").fill("2")
+    page.get_by_label("ridges of a square").fill("2")
+    expect(page.get_by_text("4 squares,")).to_be_visible()
+    page.get_by_role("button", name="Begin this board").click()
+    expect(page.get_by_text("square 1, 0 done and 4 left")).to_be_visible()
+    thing = Thing.objects.get()
+    page.keyboard.press("ArrowUp")
+    page.wait_for_url("**square=2.**")
+    before = thing.board
+    page.keyboard.press("t")
+    page.wait_for_load_state("load")
+    expect(page.get_by_role("heading", name="row 2")).to_be_visible()
+    thing.refresh_from_db()
+    assert thing.board != before
+    page.get_by_role("button", name="Knit this square").click()
+    page.wait_for_url("**/needles/**")
+    expect(page.locator("html[data-offline=ready]")).to_be_attached()
+    piece = thing.members.get().piece
+    copy = int(page.url.rpartition("copy=")[2])
+    for row in range(1, 5):
+        page.keyboard.press("Space")
+        wait_for_rows(piece, row, copy=copy)
+    page.get_by_role("link", name="Mole blanket", exact=True).click()
+    expect(page.get_by_text("1 done and 3 left")).to_be_visible()
+    expect(page.locator(".board-done")).to_have_count(1)

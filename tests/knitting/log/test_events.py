@@ -50,7 +50,7 @@ def raw(kind="row", row=1, **more):
     ({"row": 0}, "row: a whole number from 1 up is expected."),
     ({"row": True}, "row: a whole number from 0 to 1,000,000 is expected."),
     ({"row": 1.5}, "row: a whole number from 0 to 1,000,000 is expected."),
-    ({"copy": 99}, "copy: a whole number from 1 to 12 is expected."),
+    ({"copy": 9_999}, "copy: a whole number from 1 to 3,600 is expected."),
     ({"kind": "measured", "data": {"stitches": 0, "rows": 30}}, "stitches to 10 cm: a number from 1 to 200 is expected."),
     ({"kind": "measured", "data": {"stitches": float("inf"), "rows": 30}},
      "stitches to 10 cm: a number from 1 to 200 is expected."),
