@@ -87,9 +87,17 @@ def desk(page: Page) -> None:
     page.get_by_label("First stitch").select_option("sl")
     page.get_by_role("button", name="Show what changes").click()
     take(page, "hand")
-    words_of(page, "Harbour corner cloth", "Written out")
-    page.get_by_role("link", name="Italiano").click()
-    take(page, "written")
+    things(page)
+
+
+def things(page: Page) -> None:
+    """A poncho of two panels with its seams, and a blanket of squares."""
+    open_piece(page, "Lantern, the whole poncho")
+    page.get_by_role("link", name="Joins", exact=True).click()
+    page.wait_for_load_state("networkidle")
+    take(page, "joins")
+    open_piece(page, "Sash Window blanket")
+    take(page, "board")
 
 
 def chart(page: Page) -> None:
@@ -165,12 +173,6 @@ def resized(page: Page) -> None:
 
 def phone(page: Page) -> None:
     """The main views on a phone."""
-    open_piece(page, "Two Tides shawl")
-    page.get_by_role("link", name="Plan", exact=True).click()
-    page.wait_for_load_state("networkidle")
-    page.locator(".plan-words").scroll_into_view_if_needed()
-    page.get_by_role("heading", name="Parts").evaluate("heading => heading.scrollIntoView()")
-    take(page, "plan-phone")
     open_piece(page, "Tideline shawl")
     page.get_by_role("link", name="Go on knitting").click()
     page.wait_for_load_state("networkidle")

@@ -7,6 +7,8 @@ from uuid import uuid4
 import pytest
 
 from bias.at_needles.actions import row_done, take_back
+from bias.home.demo import load_demo
+from bias.home.demo_things import load_demo_things
 from bias.pieces import actions as pieces
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
@@ -406,3 +408,13 @@ def test_the_order_of_a_board_as_json_and_its_drawing(client, board):
     drawn = client.get(f"/things/{board.pk}/board.svg")
     assert drawn["Content-Type"] == "image/svg+xml"
     assert b"<style>" in drawn.content
+
+
+def test_the_demo_has_a_poncho_and_a_blanket_once(client, knitter):
+    for _ in range(2):
+        load_demo(knitter)
+        load_demo_things(knitter)
+    blanket, poncho = Thing.objects.order_by("pk").reverse()
+    assert client.get(f"/things/{blanket.pk}/board/").context["done"] == 5
+    assert "a seam to sew" in shown(client.get(f"/things/{poncho.pk}/"))
+    assert client.get(f"/things/{poncho.pk}/").context["view"].results.standing.troubles == {}

@@ -6,6 +6,7 @@ from django.core.management.base import BaseCommand
 
 from bias.accounts.household import household_knitter
 from bias.home.demo import load_demo
+from bias.home.demo_things import load_demo_things
 
 
 class Command(BaseCommand):
@@ -15,5 +16,7 @@ class Command(BaseCommand):
 
     def handle(self, **options: Any) -> None:
         """Load and say what was added."""
-        made = load_demo(household_knitter())
+        knitter = household_knitter()
+        made = load_demo(knitter)
+        load_demo_things(knitter)
         self.stdout.write(f"{len(made)} demo pieces added." if made else "The demo pieces are there already.")
