@@ -45,10 +45,11 @@ def board_svg(
         parts.append(svg.tag("path", d=_box(board, chosen), class_="board-chosen"))
     if board.squares <= _MOST_NUMBERED:
         parts += _numbers(board, order)
-    if address and board.squares <= _MOST_PRESSED:
+    pressed = bool(address) and board.squares <= _MOST_PRESSED
+    if pressed:
         parts += _presses(board, order, address, done)
     wide, high = board.columns * _SIDE + 2 * _MARGIN, board.rows * _SIDE + 2 * _MARGIN
-    return svg.picture(parts, wide, high, title, "board")
+    return svg.picture(parts, wide, high, title, "board", pressed=pressed)
 
 
 def _place(board: Board, square: Square) -> svg.Place:

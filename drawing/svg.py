@@ -49,8 +49,19 @@ def text(words: str) -> str:
     return escape(words, quote=False)
 
 
-def picture(parts: Iterable[str], width: float, height: float, title: str, class_: str = "", size: str = "") -> str:
-    """A whole drawing with its spoken title; ``size`` is a width of its own, such as "18cm"."""
+def picture(
+    parts: Iterable[str],
+    width: float,
+    height: float,
+    title: str,
+    class_: str = "",
+    size: str = "",
+    pressed: bool = False,
+) -> str:
+    """A whole drawing with its spoken title; ``size`` is a width of its own, such as "18cm".
+
+    ``pressed`` where something in it can be pressed: then it is no single image to those who cannot see it.
+    """
     return tag(
         "svg",
         tag("title", text(title)) + "".join(parts),
@@ -58,5 +69,6 @@ def picture(parts: Iterable[str], width: float, height: float, title: str, class
         viewBox=f"0 0 {number(width)} {number(height)}",
         class_=class_ or None,
         width=size or None,
-        role="img",
+        role="group" if pressed else "img",
+        aria_label=title if pressed else None,
     )

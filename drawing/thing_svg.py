@@ -18,10 +18,11 @@ _WIDTH, _HEIGHT, _MARGIN = 900.0, 560.0, 34.0
 _THREADS = 6
 
 
-def thing_svg(standing: Standing, title: str, chosen: Collection[Span] = ()) -> str:
+def thing_svg(standing: Standing, title: str, chosen: Collection[Span] = (), pressed: bool = True) -> str:
     """The pieces of a thing laid as they meet; both sides of a seam that stays open are of one colour.
 
-    Edges carry ``data-piece`` and ``data-edge``; those of the ``chosen`` are marked.
+    Edges carry ``data-piece`` and ``data-edge``; those of the ``chosen`` are marked. Nothing can be pressed in it where
+    it is not ``pressed``.
     """
     if not standing.assembly.pieces:
         return ""
@@ -31,11 +32,14 @@ def thing_svg(standing: Standing, title: str, chosen: Collection[Span] = ()) -> 
         svg.tag("path", d=svg.path(page.places(outline), closed=True), class_="thing-piece")
         for outline in found.outlines.values()
     ]
-    parts += [_edge(page, name, edge, at, chosen) for (name, edge), at in found.edges.items()]
+    if pressed:
+        parts += [_edge(page, name, edge, at, chosen) for (name, edge), at in found.edges.items()]
+    else:
+        parts += [svg.tag("path", d=svg.path(page.places(at)), class_="thing-line") for at in found.edges.values()]
     parts += [_picked(standing, page, found, at) for at in range(len(standing.assembly.pick_ups))]
     parts += [_seam(page, at, sides) for at, sides in enumerate(found.seams)]
     parts += [_name(page, name, outline) for name, outline in found.outlines.items()]
-    return svg.picture(parts, _WIDTH, page.height, title, "thing")
+    return svg.picture(parts, _WIDTH, page.height, title, "thing", pressed=pressed)
 
 
 class _Page:

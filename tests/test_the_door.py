@@ -18,6 +18,7 @@ APPS = (
     "planning",
     "printing",
     "serving",
+    "things",
     "writing",
     "yarn_room",
     "yarns",
@@ -31,6 +32,7 @@ VALUES = frozenset(
         "knitting.diagnosis", "knitting.coding.shapes", "knitting.coding.lines",
         "knitting.dialects.tokens", "knitting.dialects.dialect", "knitting.sorting.roles",
         "knitting.substitution", "knitting.yarn.metres", "knitting.yarn.outlook", "knitting.yarn.report",
+        "knitting.assembly.board", "knitting.assembly.board_design", "knitting.assembly.joints", "knitting.assembly.thing",
         "knitting.yarn.scale_lines", "knitting.yarn.simulated_scale", "knitting.yarn.stripes", "knitting.yarn.weighing",
     }
 )  # fmt: skip
@@ -43,6 +45,7 @@ ASKED = frozenset(
         "knitting.constructions", "knitting.constructions.answers", "knitting.plan_editing", "knitting.sizing",
         "knitting.words.several", "knitting.words.highlights", "knitting.words.fabric_rows",
         "knitting.words.fabric_header", "knitting.yarn.exchange", "knitting.yarn.tails", "knitting.assembly.finishing",
+        "knitting.assembly.board_colours", "knitting.assembly.ready_made", "knitting.files.thing_json",
         "drawing.strip", "drawing.signs", "drawing.marks",
     }
 )  # fmt: skip

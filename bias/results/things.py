@@ -136,9 +136,9 @@ class ThingResults:
             for span in edges(self.standing)
         ]
 
-    def svg(self, title: str) -> str:
-        """The pieces laid as they meet, or nothing where none is there."""
-        return thing_svg(self.standing, title)
+    def svg(self, title: str, pressed: bool = True) -> str:
+        """The pieces laid as they meet, or nothing where none is there; ``pressed`` where edges can be."""
+        return thing_svg(self.standing, title, pressed=pressed)
 
     @property
     def _folded(self) -> str:

@@ -52,7 +52,12 @@ def begin_ready_made(request: HttpRequest, key: str) -> HttpResponse:
         form_id = given_id(given.get("form_id"))
         thing = actions.begin_ready_made(request.user, title, offer.thing, offer.plans, offer.kinds, form_id)
         return redirect("thing", thing.pk)
-    about |= {"offer": offer, "found": offer.results, "drawing": offer.results.svg(title), "necks": offer.neck_answers}
+    about |= {
+        "offer": offer,
+        "found": offer.results,
+        "drawing": offer.results.svg(title, pressed=False),
+        "necks": offer.neck_answers,
+    }
     return render(request, _page(request), about)
 
 

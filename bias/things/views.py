@@ -57,7 +57,7 @@ def card(request: HttpRequest, thing_id: int) -> HttpResponse:
         board = board_view(thing)
         return render(request, "things/_card.html", {"thing": thing, "view": board, "drawing": board.drawing})
     view = thing_view(request.user, thing)
-    return render(request, "things/_card.html", {**_about(view, ""), "drawing": view.results.svg(thing.title)})
+    return render(request, "things/_card.html", {**_about(view, ""), "drawing": view.results.svg(thing.title, False)})
 
 
 @require_safe

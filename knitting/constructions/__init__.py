@@ -10,12 +10,15 @@ from knitting.constructions.bias_scarf import BIAS_SCARF
 from knitting.constructions.capelet import CAPELET
 from knitting.constructions.construction import AnswerKind, Construction, Question, Value, Values, WishedMeasure
 from knitting.constructions.corner_cloth import CORNER_CLOTH
+from knitting.constructions.cowl import COWL
+from knitting.constructions.crescent import CRESCENT
 from knitting.constructions.disc import DISC
 from knitting.constructions.framed_chart import FRAMED_CHART
 from knitting.constructions.fringe_triangle import FRINGE_TRIANGLE
 from knitting.constructions.held_wing import HELD_WING
 from knitting.constructions.long_edge_triangle import LONG_EDGE_TRIANGLE
 from knitting.constructions.mitre import MITRE
+from knitting.constructions.polygon import POLYGON
 from knitting.constructions.poncho_panel import PONCHO_PANEL
 from knitting.constructions.round_poncho import ROUND_PONCHO
 from knitting.constructions.sideways_triangle import SIDEWAYS_TRIANGLE
@@ -49,6 +52,9 @@ _ALL = (
     WEDGE_SHAWL,
     LONG_EDGE_TRIANGLE,
     ROUND_PONCHO,
+    CRESCENT,
+    POLYGON,
+    COWL,
 )
 CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""

@@ -73,15 +73,19 @@ def _as_seen(side: Side, plain: Plain | None) -> tuple[StitchKind]:
     return (seen,)
 
 
-def line_fabric(rows: Sequence[RecognisedRow], at: int) -> str:
+def line_fabric(rows: Sequence[RecognisedRow], at: int, in_round: bool) -> str:
     """The fabric of a line's own stitch, told where it is worked plainly; nothing where it never is."""
     sides: dict[Side, StitchKind] = {}
+    faces: list[StitchKind] = []
     for each in rows:
         steps = each.anatomy.across[at]
         if steps and is_plain(steps) and isinstance(steps[0], Work):
             sides.setdefault(each.row.side, steps[0].stitch)
+            faces.append(steps[0].stitch)
     if not sides:
         return ""
+    if in_round:
+        return _fabric_of_rounds(faces)
     knitted = sides.get(Side.RS, KNIT)
     return _FABRICS.get((knitted, sides.get(Side.WS, knitted)), "")
 
@@ -102,6 +106,13 @@ def _plain_of(at: int, told: RecognisedRow) -> Plain | None:
     return told.anatomy.parts[at].plain
 
 
+def _fabric_of_rounds(faces: Sequence[StitchKind]) -> str:
+    """The fabric of stitches that are worked so, round after round."""
+    alternate = len(faces) > 1 and all(kind is (PURL if at % 2 else KNIT) for at, kind in enumerate(faces))
+    smooth = "reverse_stockinette" if set(faces) == {PURL} else "stockinette"
+    return "garter" if alternate else smooth
+
+
 def _fabric(
     its_rows: Sequence[RecognisedRow],
     stretch: Sequence[RecognisedRow],
@@ -112,10 +123,7 @@ def _fabric(
     if named:
         return _named(named)
     if in_round:
-        faces = [kind for each in its_rows if isinstance(kind := of(each), StitchKind)]
-        alternate = len(faces) > 1 and all(kind is (PURL if at % 2 else KNIT) for at, kind in enumerate(faces))
-        smooth = "reverse_stockinette" if set(faces) == {PURL} else "stockinette"
-        return "garter" if alternate else smooth
+        return _fabric_of_rounds([kind for each in its_rows if isinstance(kind := of(each), StitchKind)])
     sides: dict[Side, StitchKind] = {}
     for each in (*its_rows, *stretch):
         kind = of(each)

@@ -192,7 +192,7 @@ class _Reader:
         inner[-1] -= left
         parts = [PlannedPart(name, count) for name, count in zip(part_names(len(inner)), inner, strict=True)]
         lines = [
-            replace(line_of(mark, name), fabric=line_fabric(rows, at))
+            replace(line_of(mark, name), fabric=line_fabric(rows, at, self.in_round))
             for at, (mark, name) in enumerate(zip(needle.marks, names, strict=True))
         ]
         if right:

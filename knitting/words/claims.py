@@ -21,7 +21,7 @@ _JOINTS = frozenset({"-", ",", "/", ":", "="})
 _BETWEEN = frozenset({",", ";", ".", ":", "-", "="})
 _SIGNS = frozenset({"-", "=", "(", "[", "{", "+"})
 _FORMS = ("count_gain", "count_loss", "count_total")
-_MOST_IN_COUNT = 24
+_MOST_IN_COUNT = 130
 _MOST_KEPT = 8_192
 
 

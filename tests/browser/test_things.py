@@ -88,11 +88,12 @@ def test_a_board_is_turned_by_keys_and_a_square_knitted_and_seen_done(page, live
     page.get_by_role("button", name="Begin this board").click()
     expect(page.get_by_text("square 1, 0 done and 4 left")).to_be_visible()
     thing = Thing.objects.get()
-    page.keyboard.press("ArrowUp")
-    page.wait_for_url("**square=2.**")
-    before = thing.board
-    page.keyboard.press("t")
     page.wait_for_load_state("load")
+    with page.expect_navigation(url="**square=2.**"):
+        page.keyboard.press("ArrowUp")
+    before = thing.board
+    with page.expect_navigation(url="**square=2.**"):
+        page.keyboard.press("t")
     expect(page.get_by_role("heading", name="row 2")).to_be_visible()
     thing.refresh_from_db()
     assert thing.board != before

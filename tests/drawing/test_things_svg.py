@@ -60,6 +60,16 @@ def test_every_edge_can_be_reached_by_keys_and_says_what_it_is():
         assert edge.get("aria-label") == f"Choose the {edge.get('data-edge')} of the {edge.get('data-piece')}"
 
 
+def test_where_nothing_can_be_pressed_it_is_one_image():
+    made = assembled(READY_MADE["mini-poncho"], {})
+    root = ElementTree.fromstring(
+        thing_svg(standing(Thing("t", tuple(made.pieces), made.joints), made.pieces), "A", pressed=False)
+    )
+    assert root.get("role") == "img"
+    assert [each for each in root.iter() if each.get("tabindex")] == []
+    assert drawn("mini-poncho").get("role") == "group"
+
+
 def test_the_name_of_a_piece_is_escaped():
     made = assembled(READY_MADE["looped-cloth"], {})
     name = '<script>&"'

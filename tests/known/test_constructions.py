@@ -5,12 +5,16 @@ facts: what a construction does by default is other.
 """
 
 from dataclasses import replace
+from itertools import pairwise
+from math import atan2, degrees
 
 import pytest
 
 from knitting.cloth import lay_flat, measure
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.cautions import Caution
+from knitting.curvature import Curvature
+from knitting.flatness.finder import flatness
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
 from knitting.saying.statements import said
@@ -151,6 +155,40 @@ def test_round_poncho_gains_two_a_line_every_second_round(lines, more):
     assert counts == [60, *(n for n in range(60 + more, 61 + 5 * more, more) for _ in range(2))]
 
 
+@pytest.mark.parametrize(("gain", "two_rows"), [(4, (2, 2)), (6, (4, 2))])
+def test_crescent_gains_at_both_ends_of_every_row(gain, two_rows):
+    """A tab of 3, 3 and 3. Two ends, each a stitch more in every row, with six one more in right-side rows; as deep as
+    its rows, as wide as its last one."""
+    to = 9 + 20 * gain
+    grown = [row.end for row in knitted(made("crescent", tab=3, to=to, gain=gain)).rows if not row.in_tab]
+    assert grown == [9 + gain * at + sum(two_rows[: more + 1]) for at in range(20) for more in range(2)]
+    plan = replace(made("crescent", tab=3, to=to, gain=gain), gauge=Gauge(20, 40, "garter"))
+    found = measure(lay_flat(knitted(plan)))
+    assert found.width_cm == pytest.approx(to * 0.5, rel=0.02)
+    assert found.area_cm2 == pytest.approx(sum(grown) * 0.5 * 0.25, rel=0.03)
+    slope = degrees(atan2(0.25, gain / 4 * 0.5))
+    assert sorted(corner.angle for corner in found.corners)[:2] == pytest.approx([slope, slope], abs=1.0)
+
+
+def test_polygon_loses_two_a_corner_every_second_round_and_five_sides_lie_flat_in_stockinette():
+    """5 x (21 + 1) stitches of half a cm, rows of 3/8 cm. Flat where a side loses 2 tan(36 degrees) h / w = 1.09 a round;
+    it loses one: 10 of 360 degrees are missing."""
+    counts = ends("polygon", sides=5, side=21)
+    assert counts == [n for n in range(100, 0, -10) for _ in range(2)]
+    plan = replace(made("polygon", sides=5, side=21), gauge=Gauge(20, 80 / 3, "stockinette"))
+    found = lay_flat(knitted(plan))
+    stitches = sum(start + end for start, end in pairwise([110, *counts])) / 2
+    assert found.area_cm2 == pytest.approx(stitches * 0.5 * 0.375, rel=0.01)
+    turned = 5 * 2 * degrees(atan2(1, 2 * 0.75))
+    assert turned == pytest.approx(336.9, abs=0.1)
+    assert flatness(found, Curvature.FLAT) == ()
+
+
+def test_cowl_gains_two_in_front_every_second_round():
+    counts = ends("cowl", cast_on=81, rounds=12)
+    assert counts == [81, *(n for n in range(83, 106, 2) for _ in range(2))]
+
+
 @pytest.mark.parametrize("repeats", [1, 3, 7])
 def test_zigzag_uses_fourteen_and_makes_fourteen(repeats):
     assert ends("zigzag", repeats=repeats, rows=20) == [14 * repeats] * 20
@@ -288,6 +326,9 @@ CARE = {
     "wedge-shawl": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
     "long-edge-triangle": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
     "round-poncho": {Caution.PAUSE, Caution.CORDS, Caution.FIBRE},
+    "crescent": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "polygon": {Caution.PAUSE, Caution.FIBRE, Caution.FLAME},
+    "cowl": {Caution.PAUSE, Caution.CORDS, Caution.FIBRE},
 }
 """Which cautions each construction shows: fringe, and what is worn at the neck, can entrap; shawls are pinned out."""
 
@@ -305,7 +346,7 @@ def test_each_construction_says_how_it_lies_and_which_edge_is_on_top(name):
     assert construction.top
     assert construction.built.endswith(".")
     assert construction.rules
-    worn = name in ("poncho-panel", "yoke", "capelet", "round-poncho")
+    worn = name in ("poncho-panel", "yoke", "capelet", "round-poncho", "cowl")
     assert (construction.over_head is not None) is worn
 
 

@@ -23,7 +23,8 @@ def test_no_outline_crosses_itself_and_the_cloth_has_the_area_of_its_stitches(na
     layout = laid(name)
     shapes = [Polygon([(at.real, at.imag) for at in edge]) for edge in outlines(layout)]
     assert all(shape.is_valid for shape in shapes)
-    tab = Polygon([(at.real, at.imag) for at in layout.points[0]]).area if layout.from_tab else 0.0
+    row = [(at.real, at.imag) for at in layout.points[0]]
+    tab = Polygon(row).area if layout.from_tab and len(row) > 2 else 0.0  # a straight neck holds no area
     assert sum(shape.area for shape in shapes) - tab == pytest.approx(layout.area_cm2, rel=0.02)
 
 
@@ -35,7 +36,7 @@ def test_no_row_crosses_another_and_each_lies_on_the_cloth(name):
     lines = [LineString(line) for row in rows for line in page.needle(row) if len(line) > 1]
     assert not any(one.crosses(other) for one, other in combinations(lines, 2))
     cloth = [Polygon(line).buffer(1.0) for line in page.outlines]
-    tabbed = Polygon(page.tab).buffer(1.0) if page.tab else None
+    tabbed = (Polygon if len(page.tab) > 2 else LineString)(page.tab).buffer(1.0) if page.tab else None
     for line in lines:
         assert any(shape.covers(line) for shape in [*cloth, *([tabbed] if tabbed else [])])
 
