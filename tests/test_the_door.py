@@ -32,7 +32,8 @@ VALUES = frozenset(
         "knitting.diagnosis", "knitting.coding.shapes", "knitting.coding.lines",
         "knitting.dialects.tokens", "knitting.dialects.dialect", "knitting.sorting.roles",
         "knitting.substitution", "knitting.yarn.metres", "knitting.yarn.outlook", "knitting.yarn.report",
-        "knitting.assembly.board", "knitting.assembly.board_design", "knitting.assembly.joints", "knitting.assembly.thing",
+        "knitting.assembly.board", "knitting.assembly.board_design", "knitting.assembly.joints",
+        "knitting.assembly.thing",
         "knitting.yarn.scale_lines", "knitting.yarn.simulated_scale", "knitting.yarn.stripes", "knitting.yarn.weighing",
     }
 )  # fmt: skip

@@ -52,12 +52,8 @@ def begin_ready_made(request: HttpRequest, key: str) -> HttpResponse:
         form_id = given_id(given.get("form_id"))
         thing = actions.begin_ready_made(request.user, title, offer.thing, offer.plans, offer.kinds, form_id)
         return redirect("thing", thing.pk)
-    about |= {
-        "offer": offer,
-        "found": offer.results,
-        "drawing": offer.results.svg(title, pressed=False),
-        "necks": offer.neck_answers,
-    }
+    found = offer.results
+    about |= {"offer": offer, "found": found, "necks": offer.neck_answers, "drawing": found.svg(title, pressed=False)}
     return render(request, _page(request), about)
 
 

@@ -5,6 +5,9 @@ from axe_playwright_python.sync_playwright import Axe
 
 from bias.pieces.actions import put_away
 from bias.things.actions import begin_own
+from bias.things.boards import begin_board
+from knitting.assembly.board import Turns
+from knitting.assembly.board_design import design
 from tests.addresses import address, patterns
 from tests.browser.conftest import DESK, PHONE
 from tests.searching import WHOLE
@@ -17,17 +20,23 @@ ASKED = [
     "size/?measure=width_cm&wish=90&knob=to&sizes=141,181",
 ]
 """Pages of a piece that show more once they are asked something."""
+COLOURS_CHANGED = """async () => {
+    for (let frames = 0; frames < 2; frames++) await new Promise(requestAnimationFrame);
+    await Promise.all(document.getAnimations().map((each) => each.finished.catch(() => null)));
+}"""
+"""Colours change slowly: however long that takes on this machine."""
 PIECES = ["Tideline shawl", "Spinnaker, a draft from the circle"]
 """One that is planned and one that is written, and that has problems."""
 
 
-def pages(page, server, piece, thing, whole_site):
+def pages(page, server, piece, things, whole_site):
     """The addresses that answer with a whole page; ``whole_site``: those that speak of no piece as well."""
     for pattern in patterns():
         of_piece = "piece_id" in pattern.pattern.converters
         if "printing_id" in pattern.pattern.converters or not (of_piece or whole_site):
             continue
         ready_made = {"key": "mini-poncho"} if pattern.name == "begin-thing" else {}
+        thing = things[(pattern.name or "").startswith("thing-board")]
         where = server.url + address(pattern, {"piece_id": piece.pk, "thing_id": thing.pk, **ready_made})
         answer = page.request.get(where, max_redirects=0)
         if answer.status == 200 and "</html>" in answer.text():
@@ -47,13 +56,15 @@ def test_no_page_has_a_barrier_or_is_wider_than_a_phone(page, live_server, demo,
     put_away(next(piece for name, piece in demo.items() if name not in PIECES))
     found = {}
     thing = begin_own(demo[title].owner, "Two of one", [demo[PIECES[0]], demo["Harbour corner cloth"]])
-    every = list(pages(page, live_server, demo[title], thing, whole_site=title == PIECES[0]))
+    board = begin_board(demo[title].owner, "A board", design(3, 4, 4, Turns.PINWHEEL, ("A", "B", "C"))[0], None)
+    every = list(pages(page, live_server, demo[title], (thing, board), whole_site=title == PIECES[0]))
+    assert any("/board/" in where for where in every) is (title == PIECES[0])
     assert len(every) > 10
     for where in every:
         page.goto(where)
         found[where, "light"] = barriers(page)
         page.emulate_media(color_scheme="dark")
-        page.wait_for_timeout(200)  # colours change slowly
+        page.evaluate(COLOURS_CHANGED)
         found[where, "dark"] = barriers(page, COLOURS)
         page.emulate_media(color_scheme="light")
         page.set_viewport_size(PHONE)
