@@ -39,6 +39,9 @@ FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
     "wedge-shawl": {"to": "1475"},
     "long-edge-triangle": {"cast_on": "1001"},
     "round-poncho": {"rounds": "250"},
+    "crescent": {"to": "1509"},
+    "polygon": {"side": "501"},
+    "cowl": {"rounds": "250"},
     "held-wing": {"cast_on": "401", "rows": "250", "wing_rows": "200", "edge_rows": "46"},
 }
 

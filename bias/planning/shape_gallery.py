@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from bias.results import remembered, results_of_plan
-from knitting.constructions import CONSTRUCTIONS, Construction
+from knitting.constructions import CONSTRUCTIONS, Construction, Use
 from knitting.constructions.answers import answered
 from knitting.files import plan_text
+from knitting.saying.statements import said_words
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,6 +23,12 @@ class ShapeOffer:
 def shape_offers() -> tuple[ShapeOffer, ...]:
     """Every construction in the order in which it is offered; drawn once."""
     return tuple(_offered(construction) for construction in CONSTRUCTIONS.values())
+
+
+def shape_groups() -> list[tuple[str, list[ShapeOffer]]]:
+    """The shapes by what they are for, each group under its name."""
+    every = shape_offers()
+    return [(said_words(use.value), [each for each in every if each.construction.use is use]) for use in Use]
 
 
 def _offered(construction: Construction) -> ShapeOffer:

@@ -21,7 +21,7 @@ from bias.planning.actions import Overtaken, SketchState, state_over
 from bias.planning.plan_changes import PLAN_CHANGES, reworded
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.sentences import fields, paragraphs
-from bias.planning.shape_gallery import shape_offers
+from bias.planning.shape_gallery import shape_groups
 from bias.results import (
     NotRead,
     PlanResults,
@@ -47,7 +47,7 @@ _LONGEST_FILE = 200_000
 @require_safe
 def begin(request: HttpRequest) -> HttpResponse:
     """Three ways to begin: a shape, written rows, bare parts."""
-    return render(request, "planning/begin.html", {"shapes": shape_offers()})
+    return render(request, "planning/begin.html", {"groups": shape_groups()})
 
 
 @require_POST
@@ -78,7 +78,7 @@ def begin_file(request: HttpRequest) -> HttpResponse:
 
 
 def _begun_not(request: HttpRequest, why: str) -> HttpResponse:
-    return render(request, "planning/begin.html", {"shapes": shape_offers(), "refusal": why})
+    return render(request, "planning/begin.html", {"groups": shape_groups(), "refusal": why})
 
 
 @require_safe

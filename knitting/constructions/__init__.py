@@ -8,7 +8,7 @@ from knitting.constructions.asymmetric import ASYMMETRIC
 from knitting.constructions.bias_rectangle import BIAS_RECTANGLE
 from knitting.constructions.bias_scarf import BIAS_SCARF
 from knitting.constructions.capelet import CAPELET
-from knitting.constructions.construction import AnswerKind, Construction, Question, Value, Values, WishedMeasure
+from knitting.constructions.construction import AnswerKind, Construction, Question, Use, Value, Values, WishedMeasure
 from knitting.constructions.corner_cloth import CORNER_CLOTH
 from knitting.constructions.cowl import COWL
 from knitting.constructions.crescent import CRESCENT
@@ -77,6 +77,7 @@ __all__ = [
     "Construction",
     "Curvature",
     "Question",
+    "Use",
     "Value",
     "Values",
     "WishedMeasure",

@@ -8,6 +8,7 @@ from knitting.constructions.construction import (
     MARKING,
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     marking,
@@ -76,6 +77,7 @@ ASYMMETRIC = Construction(
         MARKING,
     ),
     make=_make,
+    use=Use.SHAWLS,
     rules=(
         N_("Three stitches more in six rows, then three fewer in six."),
         N_("The centre is set on an odd count."),

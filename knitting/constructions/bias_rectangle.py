@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import hypot
 
 from knitting.constructions.cautions import Caution
-from knitting.constructions.construction import Construction, Question, Values, WishedMeasure, number
+from knitting.constructions.construction import Construction, Question, Use, Values, WishedMeasure, number
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import (
@@ -65,6 +65,7 @@ BIAS_RECTANGLE = Construction(
         Question("rows", N_("straight on for"), 96, 2, 4_000, "rows"),
     ),
     make=_make,
+    use=Use.SQUARES,
     rules=(
         N_("The corner ends after a wrong-side row: an even number of stitches more."),
         N_("The straight rows are even: the last corner begins on the right side."),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import hypot
 
 from knitting.constructions.cautions import Caution
-from knitting.constructions.construction import Construction, Question, Values, WishedMeasure, number
+from knitting.constructions.construction import Construction, Question, Use, Values, WishedMeasure, number
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Plan, PlannedPart, Rows, Shaping, Stage
@@ -46,6 +46,7 @@ BIAS_SCARF = Construction(
         Question("rows", N_("for"), 176, 2, 4_000, "rows"),
     ),
     make=_make,
+    use=Use.SCARVES,
     rules=(N_("The count stands still; the cloth moves half a stitch sideways in every row."),),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,

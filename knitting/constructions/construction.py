@@ -57,6 +57,15 @@ class WishedMeasure:
     of: Callable[[Forecast], float]
 
 
+class Use(Enum):
+    """What a shape is mostly knitted for."""
+
+    SHAWLS = N_("Shawls")
+    SQUARES = N_("Squares, blankets and cushions")
+    WORN = N_("Worn over the shoulders")
+    SCARVES = N_("Scarves and cowls")
+
+
 @dataclass(frozen=True)
 class Construction:
     """A way to build a shape. ``built`` says how and where it begins, ``top`` which edge lies on top when drawn."""
@@ -66,6 +75,7 @@ class Construction:
     built: str
     asks: tuple[Question, ...]
     make: Callable[[Values], Plan]
+    use: Use
     rules: tuple[str, ...]
     care: tuple[Caution, ...]
     curvature: Curvature

@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import hypot
 
 from knitting.constructions.cautions import Caution
-from knitting.constructions.construction import Construction, Question, Values, WishedMeasure, number, word
+from knitting.constructions.construction import Construction, Question, Use, Values, WishedMeasure, number, word
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import ROW_START, Beside, Count, Plan, PlannedPart, Shaping, Stage
@@ -57,6 +57,7 @@ CORNER_CLOTH = Construction(
         ),
     ),
     make=_make,
+    use=Use.SQUARES,
     rules=(
         N_("The growing half ends on the count of the diagonal."),
         N_("It stops at the count that you cast on, or near it."),

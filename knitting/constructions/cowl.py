@@ -8,6 +8,7 @@ from knitting.constructions.construction import (
     LEANING,
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     leaning,
@@ -35,7 +36,13 @@ def _make(values: Values) -> Plan:
     stage = Stage("Grow", 2, (grow,), Repeats(number(values, "rounds")), setup=(SetupRow(),))
     lines = (Line(FRONT, LineKind.STITCH, 1),)
     return Plan(
-        "Cowl", CastOn(cast_on, NOWHERE), parts, lines, (stage,), in_round=True, finish=Finish(manner="loosely")
+        "Cowl with a point",
+        CastOn(cast_on, NOWHERE),
+        parts,
+        lines,
+        (stage,),
+        in_round=True,
+        finish=Finish(manner="loosely"),
     )
 
 
@@ -56,6 +63,7 @@ COWL = Construction(
         LEANING,
     ),
     make=_make,
+    use=Use.SCARVES,
     rules=(N_("Every increase round gains two stitches, one on each side of the front."),),
     care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.TUBE,

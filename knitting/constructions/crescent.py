@@ -5,7 +5,16 @@ from __future__ import annotations
 from math import hypot
 
 from knitting.constructions.cautions import Caution
-from knitting.constructions.construction import Construction, Question, Values, WishedMeasure, number, rows_cm, word
+from knitting.constructions.construction import (
+    Construction,
+    Question,
+    Use,
+    Values,
+    WishedMeasure,
+    number,
+    rows_cm,
+    word,
+)
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Count, Line, LineKind, Plan, PlannedPart, Shaping, Stage
@@ -59,6 +68,7 @@ CRESCENT = Construction(
         ),
     ),
     make=_make,
+    use=Use.SHAWLS,
     rules=(N_("Both ends gain in right-side and in wrong-side rows."),),
     care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,

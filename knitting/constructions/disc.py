@@ -6,6 +6,7 @@ from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     around,
@@ -44,6 +45,7 @@ DISC = Construction(
         Question("rounds", N_("increase rounds"), 18, 1, 400, "increase rounds"),
     ),
     make=_make,
+    use=Use.SQUARES,
     rules=(N_("Every increase round gains two stitches a wedge."),),
     care=(Caution.PAUSE, Caution.FIBRE, Caution.FLAME),
     curvature=Curvature.FLAT,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from knitting.constructions.cautions import Caution
-from knitting.constructions.construction import Construction, Question, Values, WishedMeasure, number, rows_cm
+from knitting.constructions.construction import Construction, Question, Use, Values, WishedMeasure, number, rows_cm
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import (
@@ -65,6 +65,7 @@ FRAMED_CHART = Construction(
         Question("middle", N_("in the middle"), 5, 0, 40),
     ),
     make=_make,
+    use=Use.SQUARES,
     rules=(N_("The chart uses as many stitches as it makes, and its halves mirror."),),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.TUBE,

@@ -6,6 +6,7 @@ from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     number,
@@ -52,6 +53,7 @@ FRINGE_TRIANGLE = Construction(
         Question("to", N_("grow to"), 160, 8, 3_000),
     ),
     make=_make,
+    use=Use.SHAWLS,
     rules=(
         N_("The first increase row has room for two increases only."),
         N_("After it the count grows by four each time."),

@@ -7,6 +7,7 @@ from knitting.constructions.construction import (
     MARKING,
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     marking,
@@ -79,6 +80,7 @@ HELD_WING = Construction(
         MARKING,
     ),
     make=_make,
+    use=Use.SHAWLS,
     rules=(
         N_("The cast-on is odd: two equal wings and the centre stitch."),
         N_("The border row gains five stitches: one at the edge, one beside the centre, three cast on."),

@@ -8,6 +8,7 @@ from knitting.constructions.construction import (
     MARKING,
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     marking,
@@ -68,6 +69,7 @@ LONG_EDGE_TRIANGLE = Construction(
     built=N_("Cast on along both lower sides: a decrease at each edge and a double one at the centre, up to the neck."),
     asks=(Question("cast_on", N_("cast on"), 189, 13, 2_999, odd=True), DOUBLE, MARKING),
     make=_make,
+    use=Use.SHAWLS,
     rules=(
         N_("The cast-on is odd: two halves and the centre stitch."),
         N_("Four stitches fewer in every right-side row."),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import pi, tan
 
 from knitting.constructions.cautions import Caution
-from knitting.constructions.construction import DOUBLE, Construction, Question, Values, WishedMeasure, number, word
+from knitting.constructions.construction import DOUBLE, Construction, Question, Use, Values, WishedMeasure, number, word
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Finish, Finishing, Line, LineKind, Plan, PlannedPart, Repeats, Shaping, Stage
@@ -48,16 +48,17 @@ def _across_cm(forecast: Forecast) -> float:
 
 POLYGON = Construction(
     key="polygon",
-    title=N_("Polygon from its sides"),
+    title=N_("Polygon"),
     built=N_(
         "Cast on round all its sides and worked inwards: a centred double decrease in each corner every second round."
     ),
     asks=(
         Question("sides", N_("sides"), 5, 3, 12, "sides"),
-        Question("side", N_("stitches on each side"), 31, 3, 399, odd=True),
+        Question("side", N_("stitches on each side"), 31, 3, 999, odd=True),
         DOUBLE,
     ),
     make=_make,
+    use=Use.SQUARES,
     rules=(N_("Every second round loses two stitches in each corner."), N_("A side is odd and ends in one stitch.")),
     care=(Caution.PAUSE, Caution.FIBRE, Caution.FLAME),
     curvature=Curvature.FLAT,

@@ -7,6 +7,7 @@ from knitting.constructions.construction import (
     CLOSED_INCREASE,
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     number,
@@ -49,6 +50,7 @@ SIDEWAYS_TRIANGLE = Construction(
         CLOSED_INCREASE,
     ),
     make=_make,
+    use=Use.SHAWLS,
     rules=(
         N_("It shrinks as it grew, to the stitches that were cast on."),
         N_("The rhythm is even: it shapes on right-side rows."),

@@ -6,6 +6,7 @@ from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     around,
@@ -52,6 +53,7 @@ YOKE = Construction(
         Question("rounds", N_("increase rounds"), 8, 1, 300, "increase rounds"),
     ),
     make=_make,
+    use=Use.WORN,
     rules=(
         N_("Every increase round gains four stitches a line."),
         N_("At least six stitches lie between two lines; panels differ by one stitch at most."),

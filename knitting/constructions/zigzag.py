@@ -8,6 +8,7 @@ from knitting.constructions.cautions import Caution
 from knitting.constructions.construction import (
     Construction,
     Question,
+    Use,
     Values,
     WishedMeasure,
     number,
@@ -58,6 +59,7 @@ ZIGZAG = Construction(
         Question("leg", N_("stitches before the decrease"), 6, 2, 60),
     ),
     make=_make,
+    use=Use.SCARVES,
     rules=(N_("The cast-on is a whole number of zigzags: twice the leg and two stitches each."),),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,

@@ -223,8 +223,9 @@ def test_what_comes_next_is_said_over_all_pieces(client, poncho):
     assert f"back: {rows} rows; then a seam to sew; then a seam to sew" in after
     assert "front: 1 row" not in after
     assert f"front: {rows} rows" not in after
-    needles = shown(client.get(f"/pieces/{front.pk}/needles/"))
-    assert f"/things/{poncho.pk}/due/" in needles
+    for copy, name in ((1, "front"), (2, "back")):
+        needles = shown(client.get(f"/pieces/{front.pk}/needles/?copy={copy}"))
+        assert f"/things/{poncho.pk}/due/?name={name}" in needles
     assert "begin the collar" in shown(client.get(f"/things/{poncho.pk}/due/?name=back"))
 
 

@@ -27,8 +27,9 @@ def things_of(owner: Any) -> list[Thing]:
 
 
 @register.simple_tag
-def thing_of(piece: Piece) -> Member | None:
-    """The thing that a piece is of, by its membership; ``None`` where it is of none, and nothing is asked then."""
+def thing_of(piece: Piece, copy: int) -> Member | None:
+    """The thing that a copy of a piece is of, by its membership; ``None`` where it is of none, and nothing is asked."""
     if not piece.joined:
         return None
-    return Member.objects.filter(piece=piece, thing__put_away_at=None).select_related("thing").first()
+    members = list(Member.objects.filter(piece=piece, thing__put_away_at=None).select_related("thing"))
+    return next((member for member in members if member.copy == copy), members[0] if members else None)
