@@ -12,9 +12,12 @@ from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
 from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
+from bias.results import results_of_plan
 from bias.results.things import JointLine, ThingResults, results_of_thing
+from bias.results.yarn import PieceYarn, yarn_of_piece
 from bias.things.boards import board_results, squares_done
 from bias.things.models import Member, Thing
+from knitting.saying.yarn import said_metres
 
 _MOST_NEXT = 3
 
@@ -106,6 +109,20 @@ class ThingView:
     def _name_of(self, line: JointLine) -> str:
         return str(getattr(self.results.thing.joints[line.at], "name", ""))
 
+    @cached_property
+    def yarn(self) -> list[tuple[str, str]]:
+        """The metres that each piece takes, with those that wait for what is picked up, and of all together."""
+        metres = {view.name: _metres(view.worked) for view in self.members if not view.gone and view.worked is not None}
+        for each in self.joints:
+            line: JointLine = each["line"]
+            plan = self.results.plan_of_pick_up(line.at) if line.picked_up and each["piece"] is None else None
+            if plan is not None:
+                kept = _("{name}, kept for it").format(name=self._name_of(line))
+                metres[kept] = _in_all(yarn_of_piece(results_of_plan(plan).results, (), (), (), 0))
+        if len(metres) > 1:
+            metres[_("in all")] = sum(metres.values())
+        return [(name, said_metres(value)) for name, value in metres.items()]
+
     def next_besides(self, name: str) -> str:
         """What comes next besides the rows of one piece, in one line."""
         own = _("{name}: ").format(name=name)
@@ -121,6 +138,16 @@ class ThingView:
     def next_due(self) -> str:
         """The next few things in one line; nothing where all is done."""
         return _("; then ").join(self.due[:_MOST_NEXT])
+
+
+def _metres(worked: WorkedCopy) -> float:
+    """The metres of a whole piece, by its weighings where there are some."""
+    found = worked.yarn or yarn_of_piece(worked.on.results, (), (), worked.events, worked.progress.rows)
+    return _in_all(found)
+
+
+def _in_all(yarn: PieceYarn) -> float:
+    return sum(colour.metres for colour in yarn.report.colours)
 
 
 @dataclass(frozen=True)

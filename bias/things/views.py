@@ -65,6 +65,7 @@ def text_file(request: HttpRequest, thing_id: int) -> HttpResponse:
     """All that is told of a thing, as text."""
     view = _view(request, thing_id)
     lines = [view.thing.title, "", *(f"{each.name}: {each.done} / {each.rows}" for each in view.members), ""]
+    lines += [*(f"{name}: {metres}" for name, metres in view.yarn), ""]
     return HttpResponse("\n".join(lines) + "\n" + view.results.text, content_type="text/plain; charset=utf-8")
 
 

@@ -229,6 +229,19 @@ def test_what_comes_next_is_said_over_all_pieces(client, poncho):
     assert "begin the collar" in shown(client.get(f"/things/{poncho.pk}/due/?name=back"))
 
 
+def test_the_yarn_of_all_pieces_is_summed_with_what_is_kept_for_the_collar(client, poncho):
+    """Both panels take the same; what is kept for the collar becomes that of the collar once it is begun."""
+    before = dict(client.get(f"/things/{poncho.pk}/").context["view"].yarn)
+    assert list(before) == ["front", "back", "collar, kept for it", "in all"]
+    front, back, collar, whole = (float(each.removesuffix(" m")) for each in before.values())
+    assert front == back > collar > 0
+    assert whole == pytest.approx(front + back + collar, abs=1.5)
+    client.post(f"/things/{poncho.pk}/joins/begin/", {"at": 2})
+    after = dict(client.get(f"/things/{poncho.pk}/").context["view"].yarn)
+    assert (list(after), after["collar"]) == (["front", "back", "collar", "in all"], before["collar, kept for it"])
+    assert f"collar: {after['collar']}" in client.get(f"/things/{poncho.pk}/thing.txt").content.decode()
+
+
 def test_a_seam_is_ticked_off_once_and_taken_back(client, poncho):
     page = client.get(f"/things/{poncho.pk}/")
     key = page.context["view"].results.joints[0].key
