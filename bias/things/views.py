@@ -78,12 +78,16 @@ def json_file(request: HttpRequest, thing_id: int) -> HttpResponse:
 
 @require_POST
 def change(request: HttpRequest, thing_id: int) -> HttpResponse:
-    """Two edges sewn, stitches picked up along some, a joint taken off or shortened. What cannot be is told there."""
+    """Two edges sewn, one folded, stitches picked up along some, a joint taken off or shortened.
+
+    What cannot be is told on the page of the joints.
+    """
     view = _view(request, thing_id)
     joined = view.results.thing
     at = whole_number(request.POST.get("at"))
     changes: dict[str, Callable[[], JoinedPieces]] = {
         "sew": lambda: _sewn(request, joined),
+        "fold": lambda: _folded(request, joined),
         "pick-up": lambda: _picked(request, view),
         "take-off": lambda: joined.without(-1 if at is None else at),
         "match": lambda: view.results.matched(-1 if at is None else at),
@@ -162,6 +166,13 @@ def _sewn(request: HttpRequest, joined: JoinedPieces) -> JoinedPieces:
     if len(spans) != 2:
         raise Refused(sentence("Choose two edges to sew: {many} are chosen.", many=len(spans)))
     return joined.joined(Seam(spans[0], spans[1]))
+
+
+def _folded(request: HttpRequest, joined: JoinedPieces) -> JoinedPieces:
+    spans = _chosen(request, joined)
+    if len(spans) != 1:
+        raise Refused(sentence("Choose one edge to fold: {many} are chosen.", many=len(spans)))
+    return joined.folded(spans[0])
 
 
 def _picked(request: HttpRequest, view: ThingView) -> JoinedPieces:

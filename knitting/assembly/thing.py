@@ -35,6 +35,11 @@ class Thing:
             raise Refused(sentence("A thing has {most} joints at most.", most=MOST_JOINTS))
         return replace(self, joints=(*self.joints, joint))
 
+    def folded(self, edge: Span) -> Thing:
+        """With an edge folded in its middle, one half sewn to the other."""
+        middle = round((edge.first + edge.last) / 2, 3)
+        return self.joined(Seam(replace(edge, last=middle), replace(edge, first=middle)))
+
     def without(self, at: int) -> Thing:
         """Without the joint of that place (from 0); itself where there is none."""
         return replace(self, joints=tuple(joint for place, joint in enumerate(self.joints) if place != at))

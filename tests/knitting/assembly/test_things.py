@@ -100,6 +100,18 @@ def test_taking_a_joint_off_leaves_the_others_in_order():
     assert THING.without(9) == THING.without(-1) == THING
 
 
+def test_an_edge_that_is_folded_closes_up_and_the_rest_stays_open():
+    """A panel whose last row is folded: what stays open is its sides and its first row."""
+    panel = {"panel": PONCHO.pieces["front"]}
+    folded = Thing("Hood", ("panel",)).folded(Span("panel", EdgeName.LAST))
+    found = standing(folded, panel)
+    assert found.troubles == {}
+    (opening,) = openings(found.assembly)
+    assert {span.edge for span in opening.spans} == {EdgeName.START, EdgeName.FIRST, EdgeName.END}
+    seam = found.assembly.seams[0]
+    assert found.assembly.length_cm(seam.a) == pytest.approx(75 * 0.5 / 2)
+
+
 # -- necks ---------------------------------------------------------------------------------------------------------
 
 
