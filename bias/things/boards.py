@@ -66,6 +66,17 @@ def copy_of_square(design: BoardDesign, square: Square) -> int:
     return square[0] * design.board.columns + square[1] + 1
 
 
+def square_lines(thing: Thing, copy: int) -> list[str]:
+    """Which square a copy is, and how it begins; nothing where the board has no such square."""
+    found = board_results(thing)
+    board = found.design.board
+    if not 1 <= copy <= board.squares:
+        return []
+    square = divmod(copy - 1, board.columns)
+    which = _("square {number} of {squares}").format(number=found.numbers[square], squares=board.squares)
+    return [f"{which}.", *found.square_lines(square)]
+
+
 def squares_done(thing: Thing, design: BoardDesign) -> dict[Square, bool]:
     """The squares that were begun, and whether all rows of each are worked."""
     piece = square_piece(thing)

@@ -13,10 +13,12 @@ from django.views.decorators.http import require_POST, require_safe
 from bias.parsing import decimal, whole_number
 from bias.results.things import spans_in
 from bias.things import actions
+from bias.things.boards import square_lines
 from bias.things.models import LONGEST_NAME, LONGEST_STEP, Thing
 from bias.things.page_context import ThingView, board_view, thing_view
 from knitting.assembly.joints import MOST_ALONG, PickUp, Seam
 from knitting.assembly.thing import Thing as JoinedPieces
+from knitting.files.thing_json import thing_to_json
 from knitting.saying.statements import said_refusal
 from knitting.statements import Refused, sentence
 
@@ -40,12 +42,12 @@ def joins(request: HttpRequest, thing_id: int) -> HttpResponse:
 
 @require_safe
 def due(request: HttpRequest, thing_id: int) -> HttpResponse:
-    """What comes next over all pieces, in a line for the page at the needles of one of them."""
+    """For the page at the needles of a piece: what comes next over all of them, or how the square of a board begins."""
     thing = Thing.objects.one_of(request.user, thing_id)
     if thing.board:
-        following = board_view(thing).next_due
-    else:
-        following = thing_view(request.user, thing).next_besides(request.GET.get("name", ""))
+        lines = square_lines(thing, whole_number(request.GET.get("copy")) or 1)
+        return render(request, "things/_due.html", {"thing": thing, "lines": lines})
+    following = thing_view(request.user, thing).next_besides(request.GET.get("name", ""))
     return render(request, "things/_due.html", {"thing": thing, "next": following})
 
 
@@ -73,7 +75,8 @@ def text_file(request: HttpRequest, thing_id: int) -> HttpResponse:
 def json_file(request: HttpRequest, thing_id: int) -> HttpResponse:
     """A thing in the published JSON, with what it comes to."""
     view = _view(request, thing_id)
-    return JsonResponse(view.results.json, json_dumps_params={"indent": 1, "ensure_ascii": False})
+    told = {"thing": thing_to_json(view.results.thing), **view.results.json}
+    return JsonResponse(told, json_dumps_params={"indent": 1, "ensure_ascii": False})
 
 
 @require_POST

@@ -72,6 +72,16 @@ def test_a_square_whose_rows_are_all_worked_is_done_and_a_row_back_takes_it_back
     assert client.get(f"/things/{board.pk}/board/").context["done"] == 0
 
 
+def test_at_the_needles_a_square_says_how_it_begins(client, board):
+    """All are turned alike: the second row begins on the ridges below and on those beside."""
+    client.post(f"/things/{board.pk}/board/knit/", {"square": "2.2"})
+    needles = shown(client.get(f"/pieces/{Piece.objects.get().pk}/needles/?copy=5"))
+    assert f"/things/{board.pk}/due/?name=square&amp;copy=5" in needles
+    told = shown(client.get(f"/things/{board.pk}/due/?name=square&copy=5"))
+    assert "square 5 of 6. First row, 9 stitches: 4 picked up from the ridges of the square below" in told
+    assert "square" not in shown(client.get(f"/things/{board.pk}/due/?copy=99")).partition("</a>")[2]
+
+
 def test_a_square_is_turned_and_coloured_and_the_others_stay(client, board):
     before = board_from_text(board.board)
     change_board(client, board, do="turn", square="2.2")

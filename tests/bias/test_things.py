@@ -4,6 +4,7 @@ import json
 from html import unescape
 from uuid import uuid4
 
+import jsonschema
 import pytest
 
 from bias.at_needles.actions import row_done
@@ -15,6 +16,7 @@ from bias.pieces.models import Piece
 from bias.things import actions
 from bias.things.models import Thing
 from knitting.assembly.ready_made import READY_MADE
+from knitting.files.schema import thing_schema
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL
 from tests.bias.test_planning import SHAWL as PLANNED
@@ -225,7 +227,7 @@ def test_what_comes_next_is_said_over_all_pieces(client, poncho):
     assert f"front: {rows} rows" not in after
     for copy, name in ((1, "front"), (2, "back")):
         needles = shown(client.get(f"/pieces/{front.pk}/needles/?copy={copy}"))
-        assert f"/things/{poncho.pk}/due/?name={name}" in needles
+        assert f"/things/{poncho.pk}/due/?name={name}&amp;copy={copy}" in needles
     assert "begin the collar" in shown(client.get(f"/things/{poncho.pk}/due/?name=back"))
 
 
@@ -280,6 +282,7 @@ def test_its_text_and_its_json_tell_the_same_seams(client, poncho):
     told = json.loads(client.get(f"/things/{poncho.pk}/thing.json").content)
     assert text.count("Sew the ") == len(told["seams"]) == 2
     assert told["openings"][0]["head"] == "adult"
+    jsonschema.validate(told["thing"], thing_schema())
     assert "Collar: pick up 84 stitches." in text
 
 
