@@ -21,6 +21,9 @@ from knitting.measures import GUESS_IN_GARTER, Gauge
 from knitting.plan.plan import Plan
 from knitting.saying.boards import board_lines, said_square
 
+MOST_TOLD = 400
+"""Squares of a board that are told one by one on paper."""
+
 
 @dataclass(frozen=True, eq=False)
 class BoardResults:
@@ -52,6 +55,13 @@ class BoardResults:
     def square_lines(self, square: Square) -> list[str]:
         """How a square is begun and joined."""
         return said_square(self.design.board, self.order, square)
+
+    def steps(self) -> list[tuple[int, Square, list[str]]]:
+        """Every square in the order of knitting: its number, its row and column from 1, how it begins."""
+        return [
+            (number, (row + 1, column + 1), self.square_lines((row, column)))
+            for number, (row, column) in enumerate(self.order.squares[:MOST_TOLD], start=1)
+        ]
 
     def svg(
         self,

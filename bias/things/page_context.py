@@ -109,6 +109,17 @@ class ThingView:
     def _name_of(self, line: JointLine) -> str:
         return str(getattr(self.results.thing.joints[line.at], "name", ""))
 
+    @property
+    def words(self) -> list[tuple[str, str]]:
+        """The written rows of every piece in the knitter's own vocabulary, once for names that are copies of one."""
+        names: dict[str, list[str]] = {}
+        for view in self.members:
+            if view.worked is not None and not view.gone:
+                found = view.worked.on.results
+                text = found.written(view.worked.ways.dialect or found.reading.dialect.code)
+                names.setdefault(text, []).append(view.name)
+        return [(", ".join(called), text) for text, called in names.items()]
+
     @cached_property
     def yarn(self) -> list[tuple[str, str]]:
         """The metres that each piece takes, with those that wait for what is picked up, and of all together."""

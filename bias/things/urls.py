@@ -21,6 +21,7 @@ urlpatterns = [
     path("things/<number:thing_id>/board.json", board_views.json_file, name="thing-board-json"),
     path("things/<number:thing_id>/step/", views.step, name="thing-step"),
     path("things/<number:thing_id>/about/", views.about_thing, name="thing-about"),
+    path("things/<number:thing_id>/print/", views.print_page, name="thing-print"),
     path("things/<number:thing_id>/thing.txt", views.text_file, name="thing-text"),
     path("things/<number:thing_id>/thing.json", views.json_file, name="thing-json"),
 ]

@@ -82,6 +82,12 @@ def test_at_the_needles_a_square_says_how_it_begins(client, board):
     assert "square" not in shown(client.get(f"/things/{board.pk}/due/?copy=99")).partition("</a>")[2]
 
 
+def test_on_paper_every_square_stands_in_its_order(client, board):
+    told = shown(client.get(f"/things/{board.pk}/print/"))
+    assert told.count("First row, 9 stitches") == 6
+    assert told.index("Row 1, column 1.") < told.index("Row 2, column 3.")
+
+
 def test_a_square_is_turned_and_coloured_and_the_others_stay(client, board):
     before = board_from_text(board.board)
     change_board(client, board, do="turn", square="2.2")

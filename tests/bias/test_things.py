@@ -277,6 +277,15 @@ def test_a_thing_is_renamed_and_never_to_nothing(client, poncho):
         assert "<b>Pier" not in client.get(f"/things/{poncho.pk}/{page}").content.decode()
 
 
+def test_on_paper_the_words_of_both_panels_stand_once_with_all_joints(client, poncho):
+    page = client.get(f"/things/{poncho.pk}/print/")
+    told = shown(page)
+    assert [name for name, _ in page.context["words"]] == ["front, back"]
+    assert told.count("Cast on 41 sts.") == 1
+    assert told.count("Sew the ") == 2
+    assert "Collar: pick up 84 stitches." in told
+
+
 def test_its_text_and_its_json_tell_the_same_seams(client, poncho):
     text = client.get(f"/things/{poncho.pk}/thing.txt").content.decode()
     told = json.loads(client.get(f"/things/{poncho.pk}/thing.json").content)
