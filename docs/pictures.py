@@ -125,6 +125,7 @@ def chart(page: Page) -> None:
 def plans(page: Page) -> None:
     """Beginning, planning and sizing."""
     page.goto(f"http://{BIND}/begin/")
+    page.wait_for_load_state("networkidle")
     take(page, "begin")
     open_piece(page, "Tideline, the large one")
     page.get_by_role("link", name="Plan", exact=True).click()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from time import monotonic
 
 from bias.results import remembered, results_of_plan
 from knitting.constructions import CONSTRUCTIONS, Construction, Use
@@ -13,24 +14,28 @@ from knitting.saying.statements import said_words
 
 @dataclass(frozen=True, slots=True)
 class ShapeOffer:
-    """A construction with the silhouette of its defaults."""
+    """A construction with the silhouette of its defaults; without one the page asks for it."""
 
     construction: Construction
     silhouette: str
 
 
+def shape_groups(seconds: float | None) -> list[tuple[str, list[ShapeOffer]]]:
+    """The shapes by what they are for, each group under its name; as many are drawn as so much time allows."""
+    until = monotonic() + seconds if seconds is not None else None
+    groups = []
+    for use in Use:
+        offers = [
+            ShapeOffer(each, shape_drawing(each.key) if until is None or monotonic() < until else "")
+            for each in CONSTRUCTIONS.values()
+            if each.use is use
+        ]
+        groups.append((said_words(use.value), offers))
+    return groups
+
+
 @remembered()
-def shape_offers() -> tuple[ShapeOffer, ...]:
-    """Every construction in the order in which it is offered; drawn once."""
-    return tuple(_offered(construction) for construction in CONSTRUCTIONS.values())
-
-
-def shape_groups() -> list[tuple[str, list[ShapeOffer]]]:
-    """The shapes by what they are for, each group under its name."""
-    every = shape_offers()
-    return [(said_words(use.value), [each for each in every if each.construction.use is use]) for use in Use]
-
-
-def _offered(construction: Construction) -> ShapeOffer:
-    plan = answered(construction, {}).plan()
-    return ShapeOffer(construction, results_of_plan(plan_text(plan)).results.silhouette_svg())
+def shape_drawing(key: str) -> str:
+    """The silhouette of a construction's defaults; drawn once."""
+    plan = answered(CONSTRUCTIONS[key], {}).plan()
+    return results_of_plan(plan_text(plan)).results.silhouette_svg()

@@ -7,6 +7,7 @@ from bias.planning import chart_views, size_views, stitch_views, views
 urlpatterns = [
     path("begin/", views.begin, name="begin"),
     path("begin/file/", views.begin_file, name="begin-file"),
+    path("begin/<slug:key>/drawing/", views.shape, name="shape-drawing"),
     path("begin/<slug:key>/", views.begin_shape, name="begin-shape"),
     path("pieces/<number:piece_id>/plan/", views.plan, name="plan"),
     path("pieces/<number:piece_id>/plan/change/", views.change, name="change"),

@@ -21,7 +21,7 @@ from bias.planning.actions import Overtaken, SketchState, state_over
 from bias.planning.plan_changes import PLAN_CHANGES, reworded
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.sentences import fields, paragraphs
-from bias.planning.shape_gallery import shape_groups
+from bias.planning.shape_gallery import shape_drawing, shape_groups
 from bias.results import (
     NotRead,
     PlanResults,
@@ -47,7 +47,15 @@ _LONGEST_FILE = 200_000
 @require_safe
 def begin(request: HttpRequest) -> HttpResponse:
     """Three ways to begin: a shape, written rows, bare parts."""
-    return render(request, "planning/begin.html", {"groups": shape_groups()})
+    return render(request, "planning/begin.html", {"groups": shape_groups(settings.BIAS_CARD_SECONDS)})
+
+
+@require_safe
+def shape(request: HttpRequest, key: str) -> HttpResponse:
+    """The drawing of one shape, for a page that waits for it."""
+    if key not in CONSTRUCTIONS:
+        raise Http404("There is no such shape.")
+    return HttpResponse(shape_drawing(key))
 
 
 @require_POST
@@ -78,7 +86,7 @@ def begin_file(request: HttpRequest) -> HttpResponse:
 
 
 def _begun_not(request: HttpRequest, why: str) -> HttpResponse:
-    return render(request, "planning/begin.html", {"groups": shape_groups(), "refusal": why})
+    return render(request, "planning/begin.html", {"groups": shape_groups(settings.BIAS_CARD_SECONDS), "refusal": why})
 
 
 @require_safe

@@ -26,6 +26,16 @@ def shawl(knitter):
     return keep_plan(knitter, SHAWL)
 
 
+def test_what_is_not_drawn_in_time_is_asked_for_shape_by_shape(client, knitter, settings):
+    settings.BIAS_CARD_SECONDS = 0
+    page = shown(client.get("/begin/"))
+    assert page.count('hx-get="/begin/') == len(CONSTRUCTIONS)
+    drawn = client.get("/begin/mitre/drawing/").content.decode()
+    assert drawn.startswith("<svg")
+    assert "silhouette" in drawn
+    assert client.get("/begin/nonsense/drawing/").status_code == 404
+
+
 def test_every_shape_is_offered_with_its_silhouette_and_begins_a_piece(client, knitter):
     page = shown(client.get("/begin/"))
     assert page.count("cloth silhouette") == len(CONSTRUCTIONS)
