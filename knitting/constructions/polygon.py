@@ -67,5 +67,7 @@ POLYGON = Construction(
         WishedMeasure("side_cm", N_("side"), "side", _side_cm),
         WishedMeasure("across_cm", N_("across"), "side", _across_cm),
     ),
-    caveats=(N_("Five sides lie flat in stockinette, four in garter: with more it cups, with fewer it ruffles."),),
+    caveats=(
+        N_("Five sides lie nearly flat in stockinette, four flat in garter: with more it ruffles, with fewer it cups."),
+    ),
 )
