@@ -167,3 +167,8 @@ def rows_cm(forecast: Forecast) -> float:
     """The height of all rows of the stages, in centimetres."""
     first = tab_rows(forecast.plan) + 1
     return sum(forecast.plan.gauge_at(row).row_cm for row in range(first, forecast.rows + 1))
+
+
+def last_row_cm(forecast: Forecast) -> float:
+    """Along the last row, in centimetres, before stretch."""
+    return forecast.ends * forecast.plan.gauge_at(max(forecast.rows, 1)).stitch_cm

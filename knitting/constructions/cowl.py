@@ -11,6 +11,7 @@ from knitting.constructions.construction import (
     Use,
     Values,
     WishedMeasure,
+    last_row_cm,
     leaning,
     number,
     rows_cm,
@@ -18,7 +19,6 @@ from knitting.constructions.construction import (
 )
 from knitting.constructions.yoke import neck_cm
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Finish, Line, LineKind, Plan, PlannedPart, Repeats, SetupRow, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -46,10 +46,6 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _hem_cm(forecast: Forecast) -> float:
-    return forecast.ends * forecast.plan.gauge_at(forecast.rows).stitch_cm
-
-
 COWL = Construction(
     key="cowl",
     title=N_("Cowl with a point"),
@@ -71,7 +67,7 @@ COWL = Construction(
     measures=(
         WishedMeasure("neck_cm", N_("round the neck"), "cast_on", neck_cm),
         WishedMeasure("depth_cm", N_("depth"), "rounds", rows_cm),
-        WishedMeasure("hem_cm", N_("round the lower edge"), "rounds", _hem_cm),
+        WishedMeasure("hem_cm", N_("round the lower edge"), "rounds", last_row_cm),
     ),
     over_head=(N_("The cowl"), neck_cm),
     grows="rounds",

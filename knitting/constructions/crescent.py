@@ -11,6 +11,7 @@ from knitting.constructions.construction import (
     Use,
     Values,
     WishedMeasure,
+    last_row_cm,
     number,
     rows_cm,
     word,
@@ -37,10 +38,6 @@ def _make(values: Values) -> Plan:
         shapings.append(Shaping(("A", "B"), Beside.INSIDE, "yo", (1,), away=1))
     grow = Stage("Grow", 2, tuple(shapings), Count(number(values, "to")))
     return Plan("Crescent", tab, parts, lines, (grow,))
-
-
-def _hem_cm(forecast: Forecast) -> float:
-    return forecast.ends * forecast.plan.gauge_at(max(forecast.rows, 1)).stitch_cm
 
 
 def _neck_cm(forecast: Forecast) -> float:
@@ -74,7 +71,7 @@ CRESCENT = Construction(
     curvature=Curvature.FLAT,
     top=N_("the neck"),
     measures=(
-        WishedMeasure("hem_cm", N_("along the last row"), "to", _hem_cm),
+        WishedMeasure("hem_cm", N_("along the last row"), "to", last_row_cm),
         WishedMeasure("depth_cm", N_("depth"), "to", rows_cm),
         WishedMeasure("neck_cm", N_("along the neck"), "to", _neck_cm),
     ),

@@ -12,6 +12,7 @@ from knitting.constructions.construction import (
     Values,
     WishedMeasure,
     around,
+    last_row_cm,
     leaning,
     number,
     rows_cm,
@@ -19,7 +20,6 @@ from knitting.constructions.construction import (
 )
 from knitting.constructions.yoke import neck_cm
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
@@ -45,10 +45,6 @@ def _make(values: Values) -> Plan:
     )
 
 
-def _hem_cm(forecast: Forecast) -> float:
-    return forecast.ends * forecast.plan.gauge_at(forecast.rows).stitch_cm
-
-
 ROUND_PONCHO = Construction(
     key="round-poncho",
     title=N_("Poncho in rounds"),
@@ -69,7 +65,7 @@ ROUND_PONCHO = Construction(
     measures=(
         WishedMeasure("neck_cm", N_("round the neck"), "cast_on", neck_cm),
         WishedMeasure("depth_cm", N_("depth"), "rounds", rows_cm),
-        WishedMeasure("hem_cm", N_("round the hem"), "rounds", _hem_cm),
+        WishedMeasure("hem_cm", N_("round the hem"), "rounds", last_row_cm),
     ),
     over_head=(N_("The neck"), neck_cm),
     grows="rounds",

@@ -12,6 +12,7 @@ from knitting.constructions.construction import (
     Use,
     Values,
     WishedMeasure,
+    last_row_cm,
     leaning,
     marking,
     number,
@@ -19,7 +20,6 @@ from knitting.constructions.construction import (
     word,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Count, Line, LineKind, Plan, PlannedPart, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import Tab
@@ -49,10 +49,6 @@ def _make(values: Values) -> Plan:
     return Plan("Shawl of wedges", tab, tuple(parts), tuple(lines), (grow,))
 
 
-def _hem_cm(forecast: Forecast) -> float:
-    return forecast.ends * forecast.plan.gauge_at(max(forecast.rows, 1)).stitch_cm
-
-
 WEDGE_SHAWL = Construction(
     key="wedge-shawl",
     title=N_("Shawl of wedges"),
@@ -73,7 +69,7 @@ WEDGE_SHAWL = Construction(
     top=N_("the neck"),
     measures=(
         WishedMeasure("depth_cm", N_("depth along a line"), "to", rows_cm),
-        WishedMeasure("hem_cm", N_("along the last row"), "to", _hem_cm),
+        WishedMeasure("hem_cm", N_("along the last row"), "to", last_row_cm),
     ),
     caveats=(N_("In garter a wedge is a quarter turn: two make a triangle, three reach round the shoulders."),),
 )

@@ -10,6 +10,7 @@ from knitting.constructions.construction import (
     Values,
     WishedMeasure,
     around,
+    last_row_cm,
     number,
     rows_cm,
 )
@@ -39,10 +40,6 @@ def neck_cm(forecast: Forecast) -> float:
     return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
-def _hem_cm(forecast: Forecast) -> float:
-    return forecast.ends * forecast.plan.gauge_at(forecast.rows).stitch_cm
-
-
 YOKE = Construction(
     key="yoke",
     title=N_("Round yoke"),
@@ -63,7 +60,7 @@ YOKE = Construction(
     top=N_("the neck"),
     measures=(
         WishedMeasure("neck_cm", N_("round the neck"), "cast_on", neck_cm),
-        WishedMeasure("hem_cm", N_("round the hem"), "rounds", _hem_cm),
+        WishedMeasure("hem_cm", N_("round the hem"), "rounds", last_row_cm),
         WishedMeasure("depth_cm", N_("depth"), "rounds", rows_cm),
     ),
     caveats=(N_("The clusters are worked every fourth round; the rounds between them are plain."),),
