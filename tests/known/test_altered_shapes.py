@@ -81,8 +81,8 @@ def an_altered_shape(seed: int | str, among: Sequence[str] = AMONG) -> Plan | No
     return plan if forecast_of(plan).sound else None
 
 
-LATER = [(f"{name} {at}", (name,)) for name in CONSTRUCTIONS if name not in AMONG for at in range(4 if WHOLE else 2)]
-TRIED = [*((seed, AMONG) for seed in range(40 if WHOLE else 16)), *LATER]
+LATER = [(f"{name} {at}", (name,)) for name in CONSTRUCTIONS if name not in AMONG for at in range(4 if WHOLE else 1)]
+TRIED = [*((seed, AMONG) for seed in range(40 if WHOLE else 12)), *LATER]
 SHAPES = {seed: plan for seed, among in TRIED if (plan := an_altered_shape(seed, among)) is not None}
 
 

@@ -2,6 +2,7 @@
 (plane geometry; Gauss and Bonnet)."""
 
 from dataclasses import replace
+from itertools import product
 
 import pytest
 
@@ -27,6 +28,7 @@ from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import worked
 from tests.knitting.planning import bare, knitted, made, staged
 from tests.known.test_flatness import STACKED, lean
+from tests.searching import some_of
 
 
 def test_a_bent_neck_is_mended_by_increases_on_wrong_side_rows_or_by_garter():
@@ -186,8 +188,7 @@ def test_written_rows_are_mended_as_the_plan_that_they_can_be_read_as():
     assert all(each.mends for each in advice)
 
 
-@pytest.mark.parametrize("rows", [24, 40])
-@pytest.mark.parametrize("name", sorted(CONSTRUCTIONS))
+@pytest.mark.parametrize(("name", "rows"), some_of(product(sorted(CONSTRUCTIONS), (24, 40)), 3))
 def test_whatever_does_not_lie_as_it_should_has_a_mend_and_none_makes_it_worse(name, rows):
     plan = replace(made(name), gauge=Gauge(18, rows))
     piece = worked(write(compiled(forecast_of(plan))))

@@ -193,9 +193,12 @@ def row_event(row: int) -> dict[str, object]:
     return {"id": str(uuid4()), "kind": "row", "row": row, "revision": 1, "data": {"device": str(uuid4())}}
 
 
-PIECE = """
+PREPARED = """
+from django.core.management import call_command
 from bias.accounts.household import household_knitter
 from bias.pieces.actions import keep_piece
+call_command("migrate", verbosity=0)
+call_command("collectstatic", interactive=False, verbosity=0)
 for number in range({many}):
     words = f"Title: Long {{number}}\\nCast on 9 sts.\\nRow 1: Knit.\\nRepeat row 1, 2499 more times."
     print(keep_piece(household_knitter(), words).pk)
@@ -205,7 +208,5 @@ for number in range({many}):
 def served(var: Path, pieces: int) -> tuple[Server, list[int]]:
     """A server with so many long pieces in the household's basket, not started yet."""
     server = Server(var)
-    server.manage("migrate", "--verbosity", "0")
-    server.manage("collectstatic", "--noinput", "--verbosity", "0")
-    said = server.manage("shell", "--verbosity", "0", "-c", PIECE.format(many=pieces))
+    said = server.manage("shell", "--verbosity", "0", "-c", PREPARED.format(many=pieces))
     return server, [int(line) for line in said.split() if line.isdigit()]
