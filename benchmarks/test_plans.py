@@ -42,6 +42,8 @@ FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
     "crescent": {"to": "1509"},
     "polygon": {"side": "501"},
     "cowl": {"rounds": "250"},
+    "doubling-circle": {"doublings": "7", "last": "308"},
+    "crown": {"each": "202", "tube": "300"},
     "held-wing": {"cast_on": "401", "rows": "250", "wing_rows": "200", "edge_rows": "46"},
 }
 

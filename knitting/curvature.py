@@ -12,4 +12,5 @@ class Curvature(Enum):
 
     FLAT = sentence("It should lie flat.")
     CUPS = sentence("It should cup at the shoulders: its rows widen fast, then slowly.")
+    DOME = sentence("It is a tube that closes in a dome.")
     TUBE = sentence("It is a tube: it hangs straight.")

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knitting.cloth.crossing import crosses_itself, distinct
+from knitting.cloth.gores import gores
 from knitting.cloth.joining import JoinedZones, join, unrolled
 from knitting.cloth.mesh import Mesh, build_mesh
 from knitting.cloth.relaxing import RelaxedMesh, relax
@@ -65,6 +66,8 @@ class Layout:
     """Whether it is drawn open along a slit whose sides are too unequal to be laid together."""
     cut: bool = False
     """Whether it makes more than a whole turn, and is laid in pieces side by side."""
+    gored: bool = False
+    """Whether it is a tube whose wedges close above it, laid side by side."""
     apart: bool = False
     """Whether its zones would lie over one another, and every one of them is a piece."""
 
@@ -191,10 +194,17 @@ def lay_flat(
         area_cm2=sum(zone.area for zone in zones),
     )
     near = found.gap_cm <= LARGEST_GAP * used.stitch_cm
-    fits = sheet.whole and near and found.misfit <= FITS and not any(zone.scattered for zone in zones)
+    fits = sheet.whole and near and found.misfit <= FITS and not _scattered(zones)
     if fits and (layout.in_round or _overlap(layout) <= MOST_OVERLAP):
         return _without_crossing(layout)
+    wedges = gores(zones, walls) if layout.in_round and sheet.whole and not _scattered(zones) else None
+    if wedges is not None:
+        return replace(_cut(layout, wedges), misfit=0.0, cut=False, apart=False, gored=True)
     return _without_crossing(_relaxed(layout, found))
+
+
+def _scattered(zones: Sequence[Zone]) -> bool:
+    return any(zone.scattered for zone in zones)
 
 
 def _without_crossing(layout: Layout) -> Layout:

@@ -18,6 +18,7 @@ Whole = NDArray[np.int64]
 _MOST_NODES = 900
 _LEAST_STITCHES = 4.0
 """Lines within a zone stand at least this far apart where it is widest."""
+_FAR_WIDER = 1.5
 _LOOP_ROWS = 8
 _SLIT_ROWS = 4
 """Stitches that rest for more rows than this leave a slit beside those that are worked; a turn leaves a step."""
@@ -110,11 +111,15 @@ def _parts_for_long(zone: Zone, other: Zone) -> bool:
 
 
 def _samples(zones: Sequence[Zone], most: int) -> Whole:
-    """The boundaries that are looked at: evenly many, and every one where something begins to rest or comes back."""
+    """The boundaries that are looked at: evenly many, every one where something begins to rest or comes back, and both
+    of a row that makes a zone far wider."""
     rows = len(zones[0].alive)
     kept = set(np.linspace(0, rows, min(most, rows + 1)).round().astype(int).tolist())
     for zone in zones:
         kept.update((1 + np.flatnonzero(np.diff(zone.alive))).tolist())
+        wide = (zone.right - zone.left).real
+        leaps = np.flatnonzero((wide[1:] >= _FAR_WIDER * wide[:-1]) & (wide[:-1] > 0))
+        kept.update((*leaps.tolist(), *(1 + leaps).tolist()))
     return np.array(sorted(kept), dtype=np.int64)
 
 

@@ -12,7 +12,9 @@ from knitting.constructions.construction import AnswerKind, Construction, Questi
 from knitting.constructions.corner_cloth import CORNER_CLOTH
 from knitting.constructions.cowl import COWL
 from knitting.constructions.crescent import CRESCENT
+from knitting.constructions.crown import CROWN
 from knitting.constructions.disc import DISC
+from knitting.constructions.doubling_circle import DOUBLING_CIRCLE
 from knitting.constructions.framed_chart import FRAMED_CHART
 from knitting.constructions.fringe_triangle import FRINGE_TRIANGLE
 from knitting.constructions.held_wing import HELD_WING
@@ -55,6 +57,8 @@ _ALL = (
     CRESCENT,
     POLYGON,
     COWL,
+    DOUBLING_CIRCLE,
+    CROWN,
 )
 CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""

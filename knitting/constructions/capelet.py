@@ -12,6 +12,7 @@ from knitting.constructions.construction import (
     Use,
     Values,
     WishedMeasure,
+    cast_on_cm,
     leaning,
     marking,
     number,
@@ -19,7 +20,6 @@ from knitting.constructions.construction import (
     word,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Beside, Finish, Line, LineKind, Plan, PlannedPart, Repeats, Rows, Shaping, Stage
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
@@ -61,11 +61,6 @@ def _split(counts: list[int], edge: int, kind: LineKind) -> tuple[tuple[PlannedP
     return (right, *parts, left), (counted[0], *lines, counted[1])
 
 
-def neck_cm(forecast: Forecast) -> float:
-    """Along the neck, before stretch."""
-    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
-
-
 CAPELET = Construction(
     key="capelet",
     title=N_("Capelet"),
@@ -93,5 +88,5 @@ CAPELET = Construction(
             "harmless unless a repeat must fit."
         ),
     ),
-    over_head=(N_("The neck edge"), neck_cm),
+    over_head=(N_("The neck edge"), cast_on_cm),
 )

@@ -63,7 +63,7 @@ class Use(Enum):
     SHAWLS = N_("Shawls")
     SQUARES = N_("Squares, blankets and cushions")
     WORN = N_("Worn over the shoulders")
-    SCARVES = N_("Scarves and cowls")
+    SCARVES = N_("Scarves, cowls and hats")
 
 
 @dataclass(frozen=True)
@@ -167,6 +167,11 @@ def rows_cm(forecast: Forecast) -> float:
     """The height of all rows of the stages, in centimetres."""
     first = tab_rows(forecast.plan) + 1
     return sum(forecast.plan.gauge_at(row).row_cm for row in range(first, forecast.rows + 1))
+
+
+def cast_on_cm(forecast: Forecast) -> float:
+    """Along the cast-on edge, in centimetres, before stretch."""
+    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
 def last_row_cm(forecast: Forecast) -> float:

@@ -11,13 +11,13 @@ from knitting.constructions.construction import (
     Use,
     Values,
     WishedMeasure,
+    cast_on_cm,
     last_row_cm,
     leaning,
     number,
     rows_cm,
     word,
 )
-from knitting.constructions.yoke import neck_cm
 from knitting.curvature import Curvature
 from knitting.plan.plan import Beside, Finish, Line, LineKind, Plan, PlannedPart, Repeats, SetupRow, Shaping, Stage
 from knitting.problems import NOWHERE
@@ -65,10 +65,10 @@ COWL = Construction(
     curvature=Curvature.TUBE,
     top=N_("the cast-on edge"),
     measures=(
-        WishedMeasure("neck_cm", N_("round the neck"), "cast_on", neck_cm),
+        WishedMeasure("neck_cm", N_("round the neck"), "cast_on", cast_on_cm),
         WishedMeasure("depth_cm", N_("depth"), "rounds", rows_cm),
         WishedMeasure("hem_cm", N_("round the lower edge"), "rounds", last_row_cm),
     ),
-    over_head=(N_("The cowl"), neck_cm),
+    over_head=(N_("The cowl"), cast_on_cm),
     grows="rounds",
 )

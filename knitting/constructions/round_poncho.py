@@ -12,13 +12,13 @@ from knitting.constructions.construction import (
     Values,
     WishedMeasure,
     around,
+    cast_on_cm,
     last_row_cm,
     leaning,
     number,
     rows_cm,
     word,
 )
-from knitting.constructions.yoke import neck_cm
 from knitting.curvature import Curvature
 from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.plan.spacing import evenly
@@ -63,10 +63,10 @@ ROUND_PONCHO = Construction(
     curvature=Curvature.CUPS,
     top=N_("the neck"),
     measures=(
-        WishedMeasure("neck_cm", N_("round the neck"), "cast_on", neck_cm),
+        WishedMeasure("neck_cm", N_("round the neck"), "cast_on", cast_on_cm),
         WishedMeasure("depth_cm", N_("depth"), "rounds", rows_cm),
         WishedMeasure("hem_cm", N_("round the hem"), "rounds", last_row_cm),
     ),
-    over_head=(N_("The neck"), neck_cm),
+    over_head=(N_("The neck"), cast_on_cm),
     grows="rounds",
 )

@@ -10,12 +10,12 @@ from knitting.constructions.construction import (
     Values,
     WishedMeasure,
     around,
+    cast_on_cm,
     last_row_cm,
     number,
     rows_cm,
 )
 from knitting.curvature import Curvature
-from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Finish, Plan, PlannedPart, Repeats, SetupRow, Stage
 from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
@@ -33,11 +33,6 @@ def _make(values: Values) -> Plan:
     return Plan(
         "Round yoke", CastOn(cast_on, NOWHERE), parts, lines, (grow,), in_round=True, finish=Finish(manner="loosely")
     )
-
-
-def neck_cm(forecast: Forecast) -> float:
-    """Round the neck, before stretch."""
-    return forecast.plan.counted * forecast.plan.gauge_at(1).stitch_cm
 
 
 YOKE = Construction(
@@ -59,11 +54,11 @@ YOKE = Construction(
     curvature=Curvature.CUPS,
     top=N_("the neck"),
     measures=(
-        WishedMeasure("neck_cm", N_("round the neck"), "cast_on", neck_cm),
+        WishedMeasure("neck_cm", N_("round the neck"), "cast_on", cast_on_cm),
         WishedMeasure("hem_cm", N_("round the hem"), "rounds", last_row_cm),
         WishedMeasure("depth_cm", N_("depth"), "rounds", rows_cm),
     ),
     caveats=(N_("The clusters are worked every fourth round; the rounds between them are plain."),),
-    over_head=(N_("The neck"), neck_cm),
+    over_head=(N_("The neck"), cast_on_cm),
     grows="rounds",
 )

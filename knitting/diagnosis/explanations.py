@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from knitting.diagnosis.lasting import LastingMistake, between, lasting_mistakes, unnoticed_in
 from knitting.diagnosis.mistakes import Change, Mistake, MistakeKind, mistakes
 from knitting.diagnosis.observation import Observation
 from knitting.diagnosis.replay import Replay
@@ -38,8 +39,6 @@ _ANOTHER = 2.0
 _WRONG_SIDE = 3.0
 _FEW = 3
 """Stitches that are hidden one at a time."""
-_NEWEST = 4
-"""Rows from the newest back in which it is looked whether a mistake could have gone unnoticed at all."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +86,7 @@ def diagnose(
         verdict = Verdict(Matters.OTHERWISE_SEEN if differs else Matters.RIGHT, differs=differs)
         return Diagnosis(verdict, needle.parts, tuple(_explanation(worked, row, tuple(each)) for each in silent))
     replay = Replay(worked)
-    every = list(mistakes(worked, row, window))
+    every = list(lasting_mistakes(replay, mistakes(worked, row, window), row))
     found = _together(_singles(replay, every, wanted, row))
     if all(each.kind is MistakeKind.WRONG_CAST_ON for (each, *_) in found):
         found += _pairs(replay, every, wanted, row)
@@ -116,30 +115,23 @@ def wrong_by(needle: Needle, counts: Sequence[int]) -> list[Change]:
         return [tuple(count - part for count, part in zip(counts, parts, strict=True))]
     if len(counts) == len(needle.counts):
         change = iter(count - part for count, part in zip(counts, needle.counts, strict=True))
-        places = _between(needle)
+        places = between(needle)
         return [tuple(next(change) if at in places else 0 for at in range(len(parts)))]
     if len(counts) == 1:
         by = counts[0] - needle.total
-        return [tuple(by if place == at else 0 for place in range(len(parts))) for at in _between(needle)]
+        return [tuple(by if place == at else 0 for place in range(len(parts))) for at in between(needle)]
     raise WrongCounts(NoSuch.PARTS, given=len(counts), parts=parts)
-
-
-def _between(needle: Needle) -> list[int]:
-    """The places of the parts that are no marked stitch."""
-    found, at = [0], 0
-    for mark in needle.marks:
-        at += 2 if mark.in_stitch else 1
-        found.append(at)
-    return found
 
 
 # -- one mistake, and two ----------------------------------------------------------------------------------------
 
 
-def _singles(replay: Replay, every: Sequence[Mistake], wanted: Sequence[Change], row: int) -> Iterator[tuple[Mistake]]:
-    for mistake in every:
-        if mistake.change in wanted:
-            held = _held(replay, mistake, row)
+def _singles(
+    replay: Replay, every: Sequence[LastingMistake], wanted: Sequence[Change], row: int
+) -> Iterator[tuple[Mistake]]:
+    for lasting in every:
+        if lasting.seen in wanted:
+            held = unnoticed_in(replay, lasting, row)
             if held is not None:
                 yield (held,)
 
@@ -160,18 +152,18 @@ def _together(found: Iterable[tuple[Mistake]]) -> list[tuple[Mistake, ...]]:
 
 
 def _pairs(
-    replay: Replay, every: Sequence[Mistake], wanted: Sequence[Change], row: int
+    replay: Replay, every: Sequence[LastingMistake], wanted: Sequence[Change], row: int
 ) -> Iterator[tuple[Mistake, ...]]:
     """Two mistakes whose changes add up, each of which the rows after it let pass."""
-    held: dict[Change, list[Mistake]] = {}
-    for mistake in every:
-        held.setdefault(mistake.change, []).append(mistake)
-    known: dict[Mistake, Mistake | None] = {}
+    held: dict[Change, list[LastingMistake]] = {}
+    for lasting in every:
+        held.setdefault(lasting.seen, []).append(lasting)
+    known: dict[LastingMistake, Mistake | None] = {}
 
-    def passed(mistake: Mistake) -> Mistake | None:
-        if mistake not in known:
-            known[mistake] = _held(replay, mistake, row)
-        return known[mistake]
+    def passed(lasting: LastingMistake) -> Mistake | None:
+        if lasting not in known:
+            known[lasting] = unnoticed_in(replay, lasting, row)
+        return known[lasting]
 
     for target in wanted:
         for change, ones in held.items():
@@ -181,49 +173,12 @@ def _pairs(
             for one in _likeliest(ones):
                 for other in _likeliest(held[rest]):
                     first, second = passed(one), passed(other)
-                    if first is not None and second is not None and one.kind is not MistakeKind.WRONG_CAST_ON:
+                    if first is not None and second is not None and first.kind is not MistakeKind.WRONG_CAST_ON:
                         yield first, second
 
 
-def _likeliest(found: Sequence[Mistake]) -> list[Mistake]:
-    return sorted(found, key=lambda each: _LIKELY[each.kind])[:3]
-
-
-def _held(replay: Replay, mistake: Mistake, row: int) -> Mistake | None:
-    """The mistake in as many of its rows as it could have gone unnoticed in; ``None`` if in none of them."""
-    if mistake.kind is MistakeKind.HALF_ROW:
-        return mistake
-    newest = range(mistake.last, max(mistake.first, mistake.last - _NEWEST) - 1, -1)
-    last = next((at for at in newest if _unnoticed(replay, mistake, at, row)), None)
-    if last is None:
-        return None
-    mistake = replace(mistake, last=last)
-    first = mistake.first
-    if _unnoticed(replay, mistake, first, row):
-        return mistake
-    while first + 1 < last:  # the earlier it was, the more rows it had to pass
-        middle = (first + last) // 2
-        if _unnoticed(replay, mistake, middle, row):
-            last = middle
-        else:
-            first = middle
-    return replace(mistake, first=last)
-
-
-def _unnoticed(replay: Replay, mistake: Mistake, at: int, row: int) -> bool:
-    """Whether the rows after a mistake come out, and leave its change as it was."""
-    rows = replay.worked.rows
-    begin = rows[at - 1].after if at else rows[0].before
-    if len(begin.parts) != len(mistake.change):
-        return False
-    needle = _changed(begin, mistake.change)
-    after = replay.after(needle, at, row - 1) if needle is not None else None
-    return after is not None and after == _changed(rows[row - 1].after, mistake.change)
-
-
-def _changed(needle: Needle, change: Change) -> Needle | None:
-    counts = [count + change[place] for count, place in zip(needle.counts, _between(needle), strict=True)]
-    return needle._replace(counts=tuple(counts)) if min(counts) >= 0 else None
+def _likeliest(found: Sequence[LastingMistake]) -> list[LastingMistake]:
+    return sorted(found, key=lambda each: _LIKELY[each.mistake.kind])[:3]
 
 
 # -- order ---------------------------------------------------------------------------------------------

@@ -61,11 +61,14 @@ def flatness(layout: Layout | NoLayout, wanted: Curvature | None = None) -> tupl
 
 
 def meant_to(layout: Layout) -> Curvature:
-    """What a piece seems to be meant for: one that begins wide and widens along marks goes over shoulders."""
+    """What a piece seems to be meant for: one that begins wide and widens along marks goes over shoulders, and one that
+    closes in rounds goes over a head."""
     marked = [wall for wall in layout.walls if wall.marked]
     first, last = layout.rows[0].start, layout.rows[-1].end
     if first == last and layout.in_round:
         return Curvature.TUBE
+    if layout.in_round and first > _FEW_STITCHES >= last:
+        return Curvature.DOME
     wide = first > _FEW_STITCHES and not layout.from_tab
     return Curvature.CUPS if wide and len(marked) > 1 and last > first else Curvature.FLAT
 
@@ -194,10 +197,10 @@ def _turns(layout: Layout, along: list[Fold]) -> Iterator[_Turn]:
 def _change(layout: Layout, together: list[_Turn], defect: float, meant: Curvature) -> Finding:
     first, last = (row + layout.first_row + 1 for row in (together[0].row, max(each.last for each in together)))
     lines = tuple(each.line for each in together if each.line)
-    wished = meant is Curvature.CUPS and defect > 0
+    wished = meant in (Curvature.CUPS, Curvature.DOME) and defect > 0
     verdict = verdict_of(defect)
     if wished:
-        cups = CupsAsMeant(first, layout.in_round, defect, lines)
+        cups = CupsAsMeant(first, layout.in_round, defect, lines, dome=meant is Curvature.DOME)
         return Finding(Bend.CHANGE, (first, last), defect, verdict, cups, wished)
     flat, gains = sum(each.before for each in together), sum(each.after for each in together)
     about = RateChanges(first, last, layout.in_round, defect, verdict, lines, gains, flat)

@@ -45,12 +45,16 @@ class NoSquare(Statement):
 
 @dataclass(frozen=True, slots=True)
 class CupsAsMeant(Statement):
-    """From which row on a cloth cups that is meant to; ``lines`` are those that it bends along, none all round."""
+    """From which row on a cloth cups that is meant to; ``lines`` are those that it bends along, none all round.
+
+    ``dome`` says that it closes above a head; else it lies over shoulders.
+    """
 
     row: int
     in_round: bool
     angle_deg: float
     lines: tuple[str, ...]
+    dome: bool = False
 
 
 @dataclass(frozen=True, slots=True)

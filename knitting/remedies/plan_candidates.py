@@ -34,6 +34,7 @@ from knitting.remedies.rate_candidates import (
 )
 from knitting.remedies.step_changes import other_way_round
 from knitting.remedies.turned_eyelets import turned_over
+from knitting.remedies.wedges import in_wedges
 from knitting.statements import sentence
 
 _MOST_OF_A_WAY = 6
@@ -305,8 +306,9 @@ def _of_all(*ways: Callable[[Plan, Finding], Iterator[PlanMend]]) -> Callable[[P
 _WAYS: Mapping[Bend, tuple[Callable[[Plan, Finding], Iterator[PlanMend]], ...]] = {
     Bend.TOP: (_edges_every_row, _in_garter, at_other_angles, along_all_lines, straight_at_one_rate),
     Bend.CORNERS: (_in_garter, at_other_angles, _garter_at_other_rates),
-    Bend.CENTRE: (other_rates, all_rates, _in_turn_at_other_rates, along_all_lines, all_at_one_rate),
+    Bend.CENTRE: (in_wedges, other_rates, all_rates, _in_turn_at_other_rates, along_all_lines, all_at_one_rate),
     Bend.CHANGE: (
+        in_wedges,
         _as_before,
         rate_from_there,
         straight_at_one_rate,
@@ -318,8 +320,9 @@ _WAYS: Mapping[Bend, tuple[Callable[[Plan, Finding], Iterator[PlanMend]], ...]] 
         _ended_there,
         _cut_short,
     ),
-    Bend.PULL: (_in_turn, _back_sooner, _of_all(_as_before), _of_all(_ended_there)),
+    Bend.PULL: (in_wedges, _in_turn, _back_sooner, _of_all(_as_before), _of_all(_ended_there)),
     Bend.STRAIN: (
+        in_wedges,
         _in_turn,
         _all_alike,
         _of_all(_as_before, _eased, _shaped_on, _eased_into_plain),

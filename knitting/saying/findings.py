@@ -57,7 +57,9 @@ def _at(lines: tuple[str, ...]) -> str:
 
 
 def _cups_as_meant(found: CupsAsMeant) -> str:
-    if found.in_round:
+    if found.dome:
+        sentence = _("From round {row} on it cups by {angle_deg:.0f}°{at}, as it should to close above a head.")
+    elif found.in_round:
         sentence = _("From round {row} on it cups by {angle_deg:.0f}°{at}, as it should at the shoulders.")
     else:
         sentence = _("From row {row} on it cups by {angle_deg:.0f}°{at}, as it should at the shoulders.")

@@ -135,6 +135,12 @@ class _Rescaling:
     def _largest_change(self) -> int:
         return max(abs(stage.cycle.change) for stage in self.forecast.stages)
 
+    @property
+    def _doubles(self) -> bool:
+        """Whether a row makes several stitches of each: it can only become wider from its cast-on."""
+        setup = (row for stage in self.forecast.stages for row in stage.setup)
+        return any(row.after.total >= 2 * row.before.total > 0 for row in setup)
+
     def _scaled(self, stitches: int) -> float:
         """Stitches of a row in this size, its borders and lines as they are."""
         kept = sum(line.stitches for line in self.forecast.plan.lines)
@@ -144,7 +150,7 @@ class _Rescaling:
     def plan(self) -> Plan | None:
         """The plan, or nothing where a stage cannot begin any more."""
         plan = self.forecast.plan
-        begins_at_point = plan.counted * _POINT <= self.forecast.most and not self.repeats
+        begins_at_point = plan.counted * _POINT <= self.forecast.most and not self.repeats and not self._doubles
         if not begins_at_point and not isinstance(plan.start, Tab):
             parts = (self._part(at, part) for at, part in enumerate(plan.parts))
             plan = replace(plan, parts=tuple(parts)).recast()

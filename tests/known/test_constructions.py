@@ -9,10 +9,12 @@ from itertools import pairwise
 from math import atan2, degrees
 
 import pytest
+from shapely import Polygon
 
 from knitting.cloth import lay_flat, measure
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
+from knitting.rows import Side
 from knitting.sizing.parameters import following_measures
 from tests.knitting.planning import knitted, made
 
@@ -182,6 +184,30 @@ def test_polygon_loses_two_a_corner_every_second_round_and_five_sides_are_nearly
 def test_cowl_gains_two_in_front_every_second_round():
     counts = ends("cowl", cast_on=81, rounds=12)
     assert counts == [81, *(n for n in range(83, 106, 2) for _ in range(2))]
+
+
+@pytest.mark.parametrize(("part", "begins", "first"), [("full", 8, 3), ("half", 4, 4)])
+def test_circle_by_doubling_doubles_its_count_and_the_rows_between(part, begins, first):
+    """Two rows of the centre; a ring of 3 rounds (4 rows, so that the next begins on the right side), of 6, of 12."""
+    counts = ends("doubling-circle", part=part, start=8, doublings=4, last=17)
+    assert counts == [begins] * 2 + [2 * begins] * first + [4 * begins] * 6 + [8 * begins] * 12 + [16 * begins] * 18
+    piece = knitted(made("doubling-circle", part=part, start=8, doublings=4, last=17))
+    grows = [row.side for row in piece.rows if row.change]
+    assert set(grows) == {Side.RS}
+
+
+def test_hat_is_a_tube_and_loses_two_a_wedge_every_second_round():
+    """6 x 10 stitches of half a cm, rounds of 3/8 cm: 18 rounds of 60, then 12 fewer every second one."""
+    counts = ends("crown", wedges=6, each=10, tube=18)
+    assert counts == [60] * 18 + [n for n in (48, 36, 24, 12) for _ in range(2)]
+    plan = replace(made("crown", wedges=6, each=10, tube=18), gauge=Gauge(20, 80 / 3, "stockinette"))
+    layout = lay_flat(knitted(plan))
+    assert layout.method == "exact"
+    (outline,) = layout.outlines
+    stitches = sum(start + end for start, end in pairwise([60, *counts])) / 2
+    assert Polygon([(at.real, at.imag) for at in outline]).area == pytest.approx(stitches * 0.5 * 0.375, rel=0.01)
+    assert layout.points.real.max() - layout.points.real.min() == pytest.approx(60 * 0.5)
+    assert layout.points.imag.max() - layout.points.imag.min() == pytest.approx(26 * 0.375)
 
 
 @pytest.mark.parametrize("repeats", [1, 3, 7])

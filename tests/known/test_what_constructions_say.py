@@ -60,6 +60,8 @@ CARE = {
     "crescent": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
     "polygon": {Caution.PAUSE, Caution.FIBRE, Caution.FLAME},
     "cowl": {Caution.PAUSE, Caution.CORDS, Caution.FIBRE},
+    "doubling-circle": {Caution.PAUSE, Caution.PINS, Caution.FIBRE},
+    "crown": {Caution.PAUSE, Caution.FIBRE},
 }
 """Which cautions each construction shows: fringe, and what is worn at the neck, can entrap; shawls are pinned out."""
 
