@@ -3,7 +3,7 @@ PYTHON ?= python3
 VENV ?= .venv
 BIN := $(VENV)/bin
 BIND ?= 127.0.0.1:8000
-WORKERS ?= 3
+WORKERS ?= 2
 SCRIPTS := "bias/static/**/*.js"
 MESSAGES = $(BIN)/python manage.py makemessages --locale $(LANGUAGE) --no-location $(addprefix --ignore=,"tests/*" "benchmarks/*" "docs/*" "node_modules/*" "var/*" "bias/static/vendor/*" "$(VENV)*")
 export BIAS_BIND := $(BIND)

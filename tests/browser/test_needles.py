@@ -12,6 +12,7 @@ from bias.at_needles.actions import progress_of
 from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece
 from tests.browser.conftest import PHONE, wait_for_rows
+from tests.searching import some_of
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 SHAWL = (
@@ -296,7 +297,7 @@ def test_a_planted_mistake_is_explained_and_what_is_done_holds(page, live_server
 PEDALS = [("pages", "PageDown", "PageUp"), ("arrows", "ArrowDown", "ArrowUp"), ("sideways", "ArrowRight", "ArrowLeft")]
 
 
-@pytest.mark.parametrize(("pedal", "done_key", "back_key"), PEDALS, ids=[case[0] for case in PEDALS])
+@pytest.mark.parametrize(("pedal", "done_key", "back_key"), some_of(PEDALS, 2))
 def test_a_foot_pedal_works_rows_with_the_keys_that_her_ways_name(page, live_server, shawl, pedal, done_key, back_key):
     page.goto(f"{live_server.url}/ways/")
     page.get_by_label("foot pedal").select_option(pedal)
