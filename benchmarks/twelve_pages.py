@@ -13,7 +13,7 @@ from bias.results import results_of_words  # noqa: E402
 
 begun = time.perf_counter()
 found = results_of_words("Cast on 100 sts.\nRow 1: *K1, p1; rep from * to end.\nRepeat row 1 159 more times.")
-whole = bound_pdf([part_as_pdf(found, PrintChoices(), part) for part in print_parts(found, PrintChoices())], "Twelve")
+whole = bound_pdf([part_as_pdf(PrintChoices(), part) for part in print_parts(found, PrintChoices())], "Twelve")
 taken = time.perf_counter() - begun
 
 from pypdf import PdfReader  # noqa: E402

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from time import monotonic
 
 from django.db import IntegrityError, transaction
 
 from bias.pieces.models import Piece
-from bias.printing.models import PrintedPart, Printing
+from bias.printing.models import MadeInParts, Printing
 from bias.printing.pdf import bound_pdf, can_print, part_as_pdf
-from bias.printing.print_parts import PrintChoices, print_parts
+from bias.printing.print_parts import PrintChoices, PrintPart, print_parts
 from bias.results import Results
 from bias.results.yarn import PieceYarn, yarn_of_piece
 from bias.yarns.models import yarn_in_hand
@@ -35,28 +36,33 @@ def ask(piece: Piece, choices: PrintChoices) -> Printing | None:
 
 
 def go_on(printing: Printing) -> int:
-    """Make the next parts for about half a second, and bind the whole after the last; how many are done then.
+    """Make the next parts of a print of a piece for about half a second; how many are done then."""
+    results, choices = printing.revision.results, PrintChoices(**printing.choices)
+    return make_parts(printing, print_parts(results, choices, _yarn(printing.revision.piece, results)), results.title)
+
+
+def make_parts(printing: MadeInParts, wanted: Sequence[PrintPart], title: str) -> int:
+    """Make the next of some parts for about half a second, and bind the whole after the last; how many are done then.
 
     A part that another tab made meanwhile is left as it is.
     """
     begun = monotonic()
-    results, choices = printing.revision.results, PrintChoices(**printing.choices)
-    wanted = print_parts(results, choices, _yarn(printing.revision.piece, results))
-    done = printing.parts.count()
+    choices = PrintChoices(**printing.choices)
+    done: int = printing.parts.count()
     while done < len(wanted) and can_print() and (monotonic() - begun < _LONGEST_STEP_S):
-        pdf = part_as_pdf(results, choices, wanted[done])
+        pdf = part_as_pdf(choices, wanted[done])
         try:
             with transaction.atomic():
-                PrintedPart.objects.create(printing=printing, number=done, pdf=pdf)
+                printing.parts.create(number=done, pdf=pdf)
         except IntegrityError:
             pass
         done = printing.parts.count()
-    if done >= len(wanted) and printing.whole is None and monotonic() - begun < _LONGEST_STEP_S:
-        _bind(printing, results.title)
+    if done >= len(wanted) and not printing.ready and monotonic() - begun < _LONGEST_STEP_S:
+        _bind(printing, title)
     return done
 
 
-def _bind(printing: Printing, title: str) -> None:
+def _bind(printing: MadeInParts, title: str) -> None:
     whole = bound_pdf((bytes(part.pdf) for part in printing.parts.all()), title)
     with transaction.atomic():
         printing.whole = whole

@@ -13,7 +13,6 @@ from typing import Any
 from django.template.loader import render_to_string
 
 from bias.printing.print_parts import PAPERS, PrintChoices, PrintPart
-from bias.results import Results
 
 _LONGEST_WAIT_S = 0.4
 _FONTS = {font.name: font.read_bytes() for font in (Path(__file__).parent / "fonts").glob("*.ttf")}
@@ -23,13 +22,12 @@ class PrintingUnavailable(Exception):
     """The machine lacks what draws letters on pages; says what to install."""
 
 
-def part_as_pdf(found: Results, choices: PrintChoices, part: PrintPart) -> bytes:
+def part_as_pdf(choices: PrintChoices, part: PrintPart) -> bytes:
     """One part as a PDF of its own."""
     weasy = _weasyprint()
-    about = {"results": found, "choices": choices, **part.about}
-    html = render_to_string(part.template, about)
+    html = render_to_string(part.template, {"choices": choices, **part.about})
     wide, high = PAPERS[choices.paper]
-    sheet = render_to_string("printing/print.css", {"wide": wide, "high": high, "title": found.title})
+    sheet = render_to_string("printing/print.css", {"wide": wide, "high": high, "title": part.title})
     fonts = weasy.text.fonts.FontConfiguration()
     style = weasy.CSS(string=sheet, base_url="bias:", url_fetcher=_fonts_alone, font_config=fonts)
     page = weasy.HTML(string=html, base_url="bias:", url_fetcher=_fonts_alone)

@@ -37,9 +37,10 @@ class PrintChoices:
 
 @dataclass(frozen=True, slots=True)
 class PrintPart:
-    """A part of a print: a template with what it shows."""
+    """A part of a print: a template with what it shows. ``title`` stands at the foot of its pages."""
 
     template: str
+    title: str
     about: Mapping[str, Any]
 
 
@@ -47,15 +48,19 @@ def print_parts(found: Results, choices: PrintChoices, yarn: PieceYarn | None = 
     """Every part of a print in its order; ``yarn`` is what is told of the piece's yarn."""
     wanted: list[PrintPart] = []
     if choices.cloth and found.page is not None:
-        wanted.append(PrintPart("printing/cloth.html", {}))
+        wanted.append(_part("cloth", found))
     if choices.yarn and yarn is not None and found.worked.rows:
         picture = yarn.picture(found.title)
-        wanted.append(PrintPart("printing/yarn.html", {"told": yarn_lines(yarn.report), "picture": picture}))
+        wanted.append(_part("yarn", found, told=yarn_lines(yarn.report), picture=picture))
     if choices.words:
         wanted += _words(found, choices)
     if choices.chart and found.worked.rows:
         wanted += _chart(found, choices)
     return wanted
+
+
+def _part(name: str, found: Results, **about: Any) -> PrintPart:
+    return PrintPart(f"printing/{name}.html", found.title, {"results": found, **about})
 
 
 def _words(found: Results, choices: PrintChoices) -> list[PrintPart]:
@@ -64,7 +69,7 @@ def _words(found: Results, choices: PrintChoices) -> list[PrintPart]:
     last = len(cuts) - 1
     glossary = found.glossary(choices.dialect)
     return [
-        PrintPart("printing/words.html", {"lines": each, "first": at == 0, "glossary": glossary if at == last else ()})
+        _part("words", found, lines=each, first=at == 0, glossary=glossary if at == last else ())
         for at, each in enumerate(cuts)
     ]
 
@@ -73,9 +78,9 @@ def _chart(found: Results, choices: PrintChoices) -> list[PrintPart]:
     windows = chart_pages(found, choices)
     wanted = []
     for at, window in enumerate(windows, start=1):
-        about = {"window": window, "number": at, "of": len(windows), "width_mm": _wide(window, choices)}
-        about["key"] = found.chart.key(choices.as_worked) if at == len(windows) else ()
-        wanted.append(PrintPart("printing/chart.html", about))
+        key = found.chart.key(choices.as_worked) if at == len(windows) else ()
+        wide = _wide(window, choices)
+        wanted.append(_part("chart", found, window=window, number=at, of=len(windows), width_mm=wide, key=key))
     return wanted
 
 

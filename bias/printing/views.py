@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
@@ -65,9 +66,7 @@ def pdf(request: HttpRequest, piece_id: int, printing_id: int) -> HttpResponse:
     piece, made = _one_of(request, piece_id, printing_id)
     if made.whole is None:
         raise Http404("That print is not whole yet.")
-    answer = HttpResponse(bytes(made.whole), content_type="application/pdf")
-    answer["Content-Disposition"] = f'attachment; filename="piece-{piece.pk}.pdf"'
-    return answer
+    return pdf_answer(made.whole, f"piece-{piece.pk}")
 
 
 def _one_of(request: HttpRequest, piece_id: int, printing_id: int) -> tuple[Piece, Printing]:
@@ -78,9 +77,21 @@ def _one_of(request: HttpRequest, piece_id: int, printing_id: int) -> tuple[Piec
     return piece, made
 
 
+def pdf_answer(whole: bytes | memoryview, name: str) -> HttpResponse:
+    """A print as a file of a name."""
+    answer = HttpResponse(bytes(whole), content_type="application/pdf")
+    answer["Content-Disposition"] = f'attachment; filename="{name}.pdf"'
+    return answer
+
+
 def _progress(made: Printing) -> dict[str, object]:
-    done = made.parts_in_all if made.whole is not None else made.parts.count()
-    return {"printing": made, "done": done, "ready": made.whole is not None}
+    at = (made.revision.piece_id, made.pk)
+    to = {
+        "on": reverse("print-on", args=at),
+        "pdf": reverse("print-pdf", args=at),
+        "back": reverse("print", args=at[:1]),
+    }
+    return {"printing": made, "to": to}
 
 
 def _page(request: HttpRequest, piece: Piece, form: PrintForm, refusal: str = "") -> HttpResponse:

@@ -74,7 +74,7 @@ def test_progress_is_shown_and_a_print_that_was_left_goes_on_where_it_was(client
     PrintedPart.objects.create(
         printing=printing,
         number=0,
-        pdf=part_as_pdf(piece.results, PrintChoices(), print_parts(piece.results, PrintChoices())[0]),
+        pdf=part_as_pdf(PrintChoices(), print_parts(piece.results, PrintChoices())[0]),
     )
     assert "1 of 3 parts are done" in client.get(f"/pieces/{piece.pk}/print/{printing.pk}/").content.decode()
     assert actions.ask(piece, PrintChoices()).pk == printing.pk
@@ -128,7 +128,7 @@ def test_user_text_is_escaped_and_nothing_is_fetched(knitter):
     """A title that asks for a file or a picture gets neither: it is printed as it stands."""
     words = 'Title: <img src="file:///etc/passwd"><style>x</style>\nCast on 5 sts.\nKnit 4 rows.'
     for part in print_parts(results_of_words(words), PrintChoices()):
-        text = text_of(PdfReader(BytesIO(part_as_pdf(results_of_words(words), PrintChoices(), part))))
+        text = text_of(PdfReader(BytesIO(part_as_pdf(PrintChoices(), part))))
         assert "file:///etc/passwd" in text.replace("\n", "")
 
 
