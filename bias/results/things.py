@@ -12,9 +12,10 @@ from django.utils.translation import gettext as _
 from bias.results.memory import digest
 from bias.results.pieces import Results
 from bias.results.plans import kept_text
+from drawing.folded_svg import folded_svg
 from drawing.thing_svg import thing_svg
+from knitting.assembly.folding import folded
 from knitting.assembly.joints import Joint, PickUp, Seam
-from knitting.assembly.laid import folded
 from knitting.assembly.openings import LEAST_FOR_A_HEAD_CM, Opening, neck_mends, openings
 from knitting.assembly.picked_piece import picked_plan
 from knitting.assembly.picking import picked
@@ -139,6 +140,12 @@ class ThingResults:
     def svg(self, title: str, pressed: bool = True) -> str:
         """The pieces laid as they meet, or nothing where none is there; ``pressed`` where edges can be."""
         return thing_svg(self.standing, title, pressed=pressed)
+
+    def folded_svg(self, title: str) -> str:
+        """The thing folded as it is worn; nothing where none of its pieces is there."""
+        assembly = self.standing.assembly
+        said = _("{title}, folded as it is worn").format(title=title)
+        return folded_svg(folded(assembly), said) if assembly.pieces else ""
 
     @property
     def _folded(self) -> str:

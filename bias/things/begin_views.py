@@ -54,6 +54,7 @@ def begin_ready_made(request: HttpRequest, key: str) -> HttpResponse:
         return redirect("thing", thing.pk)
     found = offer.results
     about |= {"offer": offer, "found": found, "necks": offer.neck_answers, "drawing": found.svg(title, pressed=False)}
+    about["folded"] = found.folded_svg(title)
     return render(request, _page(request), about)
 
 

@@ -9,6 +9,7 @@ from django.db import models
 from django.http import Http404
 
 from bias.pieces.models import Piece
+from bias.printing.models import MadeInParts, MadePart
 from knitting.assembly.thing import Thing as JoinedPieces
 from knitting.files.thing_json import thing_from_text
 
@@ -78,6 +79,29 @@ class Member(models.Model):
 
     def __str__(self) -> str:
         return f"{self.thing}: {self.name}"
+
+
+class ThingPrinting(MadeInParts):
+    """One print of a thing as it was; ``made_of`` tells that from what it has become since."""
+
+    thing = models.ForeignKey(Thing, on_delete=models.CASCADE, related_name="printings")
+    made_of = models.CharField(max_length=64)
+
+    def __str__(self) -> str:
+        return f"{self.thing}, {self.parts_in_all} parts"
+
+
+class ThingPrintedPart(MadePart):
+    """One part of a print of a thing."""
+
+    printing = models.ForeignKey(ThingPrinting, on_delete=models.CASCADE, related_name="parts")
+
+    class Meta:
+        ordering = ["number"]
+        constraints = [models.UniqueConstraint(fields=["printing", "number"], name="one_part_of_a_thing_a_number")]
+
+    def __str__(self) -> str:
+        return f"{self.printing}: {self.number}"
 
 
 class StepDone(models.Model):

@@ -77,6 +77,16 @@ class ThingView:
     results: ThingResults
     steps: frozenset[str]
 
+    @property
+    def drawing(self) -> str:
+        """Its pieces laid as they meet, as a picture."""
+        return self.results.svg(self.thing.title, pressed=False)
+
+    @property
+    def folded(self) -> str:
+        """It folded as it is worn, as a picture."""
+        return self.results.folded_svg(self.thing.title)
+
     @cached_property
     def joints(self) -> list[dict[str, Any]]:
         """Every joint, whether it is done, and the piece that begins with it where it was begun."""

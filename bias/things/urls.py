@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from bias.things import begin_views, board_views, views
+from bias.things import begin_views, board_views, print_views, views
 
 urlpatterns = [
     path("things/begin/own/", begin_views.begin_own, name="begin-own-thing"),
@@ -21,7 +21,10 @@ urlpatterns = [
     path("things/<number:thing_id>/board.json", board_views.json_file, name="thing-board-json"),
     path("things/<number:thing_id>/step/", views.step, name="thing-step"),
     path("things/<number:thing_id>/about/", views.about_thing, name="thing-about"),
-    path("things/<number:thing_id>/print/", views.print_page, name="thing-print"),
+    path("things/<number:thing_id>/print/", print_views.print_page, name="thing-print"),
+    path("things/<number:thing_id>/print/<number:printing_id>/", print_views.printing, name="thing-printing"),
+    path("things/<number:thing_id>/print/<number:printing_id>/on/", print_views.go_on, name="thing-print-on"),
+    path("things/<number:thing_id>/print/<number:printing_id>.pdf", print_views.pdf, name="thing-print-pdf"),
     path("things/<number:thing_id>/thing.txt", views.text_file, name="thing-text"),
     path("things/<number:thing_id>/thing.json", views.json_file, name="thing-json"),
 ]

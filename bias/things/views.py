@@ -13,7 +13,7 @@ from django.views.decorators.http import require_POST, require_safe
 from bias.parsing import decimal, whole_number
 from bias.results.things import spans_in
 from bias.things import actions
-from bias.things.boards import board_results, square_lines
+from bias.things.boards import square_lines
 from bias.things.models import LONGEST_NAME, LONGEST_STEP, Thing
 from bias.things.page_context import ThingView, board_view, thing_view
 from knitting.assembly.joints import MOST_ALONG, PickUp, Seam
@@ -60,20 +60,6 @@ def card(request: HttpRequest, thing_id: int) -> HttpResponse:
         return render(request, "things/_card.html", {"thing": thing, "view": board, "drawing": board.drawing})
     view = thing_view(request.user, thing)
     return render(request, "things/_card.html", {**_about(view, ""), "drawing": view.results.svg(thing.title, False)})
-
-
-@require_safe
-def print_page(request: HttpRequest, thing_id: int) -> HttpResponse:
-    """The whole thing on paper: how its pieces meet, and the words of each piece once; a board square by square."""
-    thing = Thing.objects.one_of(request.user, thing_id)
-    if thing.board:
-        found = board_results(thing)
-        return render(
-            request, "things/print.html", {"thing": thing, "board": found, "board_drawing": found.svg(thing.title)}
-        )
-    view = thing_view(request.user, thing)
-    about = {**_about(view, ""), "drawing": view.results.svg(thing.title, pressed=False), "words": view.words}
-    return render(request, "things/print.html", about)
 
 
 @require_safe

@@ -1,4 +1,4 @@
-"""Pieces laid beside one another as they meet, and how large the thing is, folded as it is worn."""
+"""Pieces laid beside one another as they meet."""
 
 from __future__ import annotations
 
@@ -9,7 +9,6 @@ import numpy as np
 
 from knitting.assembly.joints import Assembly, Seam
 from knitting.assembly.spans import EdgeName, Span, places
-from knitting.cloth import measure
 from knitting.cloth.outline import outline, upright
 from knitting.cloth.zones import Points
 
@@ -25,14 +24,6 @@ class Laid:
     edges: Mapping[tuple[str, EdgeName], Points]
     seams: tuple[tuple[Points, Points], ...]
     open: tuple[int, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Folded:
-    """Width and height of a thing folded as it is worn, in centimetres."""
-
-    width_cm: float
-    height_cm: float
 
 
 def laid(assembly: Assembly) -> Laid:
@@ -116,17 +107,3 @@ def _placed(assembly: Assembly, name: str, turns: Mapping[str, tuple[complex, co
     turn, shift = turns[name]
     found: Points = outline(assembly.pieces[name]) * turn + shift
     return found
-
-
-def folded(assembly: Assembly) -> Folded:
-    """The size of a thing folded as worn: of pieces that lie on one another the largest, else all of them laid.
-
-    Two pieces that are sewn to each other along two edges lie one on the other, as a front on a back does.
-    """
-    sizes = {name: measure(layout) for name, layout in assembly.pieces.items()}
-    on_one_another = len(assembly.pieces) == 2 and len(assembly.seams) >= 2
-    if on_one_another or len(assembly.pieces) == 1:
-        largest = max(sizes.values(), key=lambda each: each.area_cm2)
-        return Folded(largest.width_cm, largest.height_cm)
-    every = np.concatenate(list(laid(assembly).outlines.values()))
-    return Folded(float(np.ptp(every.real)), float(np.ptp(every.imag)))

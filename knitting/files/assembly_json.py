@@ -6,8 +6,8 @@ from typing import Any
 
 from knitting.assembly.board import Board, Joining, Order
 from knitting.assembly.finishing import BoardSums
+from knitting.assembly.folding import folded
 from knitting.assembly.joints import Assembly, ease
-from knitting.assembly.laid import folded
 from knitting.assembly.openings import openings
 from knitting.assembly.picking import picked
 from knitting.assembly.spans import Span

@@ -13,6 +13,7 @@ from math import pi, radians, tan
 from typing import NamedTuple
 
 from knitting.cloth.layout import Layout, NoLayout
+from knitting.cloth.meant import FEW_STITCHES, meant_to
 from knitting.cloth.measuring import Measures, measure
 from knitting.curvature import Curvature
 from knitting.flatness.findings import Bend, Finding
@@ -32,8 +33,6 @@ from knitting.flatness.verdicts import BLOCKS_STRAIN, FINE_STRAIN, FLAT_DEG, Ver
 from knitting.measures import Gauge
 from knitting.stitches import Look
 
-_FEW_STITCHES = 24
-"""A piece that begins with no more than these begins at a point."""
 _POINT = 3
 """A piece that ends with no more than these ends in a point."""
 _SHORT_END = 8
@@ -60,19 +59,6 @@ def flatness(layout: Layout | NoLayout, wanted: Curvature | None = None) -> tupl
     return tuple(sorted(found, key=lambda each: (each.wished, -order.index(each.verdict))))
 
 
-def meant_to(layout: Layout) -> Curvature:
-    """What a piece seems to be meant for: one that begins wide and widens along marks goes over shoulders, and one that
-    closes in rounds goes over a head."""
-    marked = [wall for wall in layout.walls if wall.marked]
-    first, last = layout.rows[0].start, layout.rows[-1].end
-    if first == last and layout.in_round:
-        return Curvature.TUBE
-    if layout.in_round and first > _FEW_STITCHES >= last:
-        return Curvature.DOME
-    wide = first > _FEW_STITCHES and not layout.from_tab
-    return Curvature.CUPS if wide and len(marked) > 1 and last > first else Curvature.FLAT
-
-
 def flat_increases(gauge: Gauge, lines: int) -> float:
     """Increases a round with which rounds from a point lie flat: on both sides of so many lines, or scattered (0).
 
@@ -90,7 +76,7 @@ def top_angle_deg(layout: Layout) -> float | None:
     """The angle at which the edges meet above the first row of a piece that fans out from a tab or a few stitches
     along its marks; ``None`` for any other."""
     inner = [wall for wall in layout.walls[1:-1] if wall.marked and wall.born == 0]
-    few = layout.from_tab or layout.rows[0].start <= _FEW_STITCHES
+    few = layout.from_tab or layout.rows[0].start <= FEW_STITCHES
     if layout.in_round or not inner or not few or not layout.sheet.whole:
         return None
     sides = (leans_deg(layout.zones[0], last=False), leans_deg(layout.zones[-1], last=True))
@@ -127,7 +113,7 @@ def _centre(layout: Layout, along: list[Fold], meant: Curvature) -> Iterator[Fin
     lines = sum(abs(fold.plateaus[0].fold_deg) > 1 for fold in along if fold.plateaus)
     flat, made = flat_increases(layout.gauge, lines), _gained_from_the_centre(layout, along)
     rows, verdict = _all_rows(layout), verdict_of(missing)
-    if meant is Curvature.CUPS or first > _FEW_STITCHES:
+    if meant is Curvature.CUPS or first > FEW_STITCHES:
         yield Finding(Bend.CENTRE, rows, missing, Verdict.FLAT, RoundsOpen(total), wished=True)
         return
     about = RoundsTurn(total, missing, verdict, made, flat)

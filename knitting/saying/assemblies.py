@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from knitting.assembly.folding import folded
 from knitting.assembly.joints import Assembly, Ease, ease
-from knitting.assembly.laid import folded
 from knitting.assembly.openings import LEAST_FOR_A_HEAD_CM, Head, NeckMend, Opening, neck_mends, openings
 from knitting.assembly.picking import Picked, picked
 from knitting.assembly.spans import EdgeName, Span, ridged

@@ -2,10 +2,12 @@
 
 import json
 from html import unescape
+from io import BytesIO
 from uuid import uuid4
 
 import jsonschema
 import pytest
+from pypdf import PdfReader
 
 from bias.at_needles.actions import row_done
 from bias.home.demo import load_demo
@@ -14,7 +16,10 @@ from bias.pieces import actions as pieces
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
 from bias.things import actions
+from bias.things.boards import begin_board
 from bias.things.models import Thing
+from knitting.assembly.board import Turns
+from knitting.assembly.board_design import design
 from knitting.assembly.ready_made import READY_MADE
 from knitting.files.schema import thing_schema
 from tests.bias.pages import shown
@@ -307,3 +312,43 @@ def test_the_demo_has_a_poncho_and_a_blanket_once(client, knitter):
     assert client.get(f"/things/{blanket.pk}/board/").context["done"] == 5
     assert "a seam to sew" in shown(client.get(f"/things/{poncho.pk}/"))
     assert client.get(f"/things/{poncho.pk}/").context["view"].results.standing.troubles == {}
+
+
+# -- a PDF of the whole ------------------------------------------------------------------------------------------
+
+
+def pdf_of(client, thing, **asked):
+    address = client.post(f"/things/{thing.pk}/print/", asked).headers["Location"]
+    assert "parts are done" in shown(client.get(address))
+    for _ in range(60):
+        if "Take the PDF" in shown(client.post(f"{address}on/", headers={"HX-Request": "true"})):
+            break
+    return PdfReader(BytesIO(client.get(f"{address[:-1]}.pdf").content))
+
+
+def test_a_pdf_tells_how_the_pieces_meet_and_each_pieces_rows_once(client, poncho):
+    reader = pdf_of(client, poncho, words="on", paper="A4", dialect="us", cell="middle")
+    text = "\n".join(page.extract_text() for page in reader.pages)
+    assert reader.metadata.title == "Ferry poncho"
+    for words in ("How they meet", "Yarn, about", "folded, wide", "Cast on 41 sts."):
+        assert text.count(words) == 1, words
+    again = client.post(
+        f"/things/{poncho.pk}/print/", {"words": "on", "paper": "A4", "dialect": "us", "cell": "middle"}
+    )
+    assert poncho.printings.count() == 1
+    assert again.headers["Location"].endswith(f"/print/{poncho.printings.get().pk}/")
+
+
+def test_a_pdf_of_what_was_changed_since_it_was_asked_for_says_so(client, poncho):
+    address = client.post(f"/things/{poncho.pk}/print/", {"words": "on", "paper": "A4"}).headers["Location"]
+    change(client, poncho, do="take-off", at=0)
+    assert "changed since this print was asked for" in shown(client.post(f"{address}on/"))
+    assert client.get(f"{address[:-1]}.pdf").status_code == 404
+
+
+def test_a_board_is_printed_square_by_square(client, knitter):
+    board = begin_board(knitter, "Pier board", design(2, 3, 6, Turns.DIAMONDS, ("A", "B"))[0], None)
+    text = "\n".join(page.extract_text() for page in pdf_of(client, board, words="on", paper="letter").pages)
+    assert "Square by square" in text
+    assert "Row 2, column 3." in " ".join(text.split())
+    assert "Cast on" in text

@@ -8,10 +8,11 @@ import pytest
 from shapely import Polygon
 
 from knitting.cloth import lay_flat, measure, outline
+from knitting.cloth.meant import meant_to
 from knitting.constructions import CONSTRUCTIONS
 from knitting.curvature import Curvature
 from knitting.flatness import Bend, Verdict, verdict_of
-from knitting.flatness.finder import flat_increases, flatness, meant_to, top_angle_deg
+from knitting.flatness.finder import flat_increases, flatness, top_angle_deg
 from knitting.flatness.folding import folds, leans_deg, plateaus
 from knitting.measures import Gauge
 from knitting.saying.statements import said

@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 from knitting.assembly.board import Board, Joining, Side, Turns, begun, board, meetings, order
 from knitting.assembly.board_colours import coloured
 from knitting.assembly.finishing import comes_to, dropped_fringe, pins, square_stitches
+from knitting.assembly.folding import folded
 from knitting.assembly.joints import Assembly, Ease, PickUp, Seam, ease
-from knitting.assembly.laid import folded, laid
+from knitting.assembly.laid import laid
 from knitting.assembly.openings import Head, openings
 from knitting.assembly.picking import corner_gain, curve_gain, picked, spread
 from knitting.assembly.ready_made import READY_MADE, assembled
