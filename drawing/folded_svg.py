@@ -9,10 +9,10 @@ from knitting.assembly.folding import Folded
 from knitting.cloth.zones import Points
 from knitting.measures import said_cm
 
-_WIDTH, _HEIGHT, _ASIDE, _MARGIN = 560.0, 320.0, 84.0, 16.0
+_WIDTH, _HEIGHT, _ASIDE, _MARGIN = 560.0, 320.0, 104.0, 16.0
 _BEHIND = (7.0, -5.0)
 """How far what lies behind is moved aside and up, in pixels, so that it is seen."""
-_RULE, _TICK = 22.0, 5.0
+_RULE, _TICK = 30.0, 5.0
 
 
 def folded_svg(folded: Folded, title: str) -> str:
@@ -36,10 +36,10 @@ class _Page:
         every = np.concatenate(folded.layers)
         self.left, self.top = float(every.real.min()), float(every.imag.max())
         self.wide, self.high = max(float(np.ptp(every.real)), 1.0), max(float(np.ptp(every.imag)), 1.0)
-        self.scale = min((_WIDTH - 2 * _ASIDE) / self.wide, (_HEIGHT - 2 * _MARGIN - _RULE) / self.high)
+        self.scale = min((_WIDTH - 2 * _ASIDE) / self.wide, (_HEIGHT - 3 * _MARGIN - _RULE) / self.high)
         self.aside = (_WIDTH - self.wide * self.scale) / 2
         self.above = _MARGIN - _BEHIND[1]
-        self.height = self.above + self.high * self.scale + _RULE + _MARGIN
+        self.height = self.above + self.high * self.scale + _RULE + 2 * _MARGIN
 
     def places(self, line: Points, behind: bool = False) -> list[svg.Place]:
         x, y = _BEHIND if behind else (0.0, 0.0)
@@ -53,7 +53,7 @@ class _Page:
 def _wide(page: _Page, said: str) -> str:
     y, x, end = page.above + page.high * page.scale + _RULE / 2, page.aside, page.aside + page.wide * page.scale
     line = [(x, y - _TICK), (x, y + _TICK), (x, y), (end, y), (end, y - _TICK), (end, y + _TICK)]
-    words = svg.tag("text", svg.text(said), x=svg.number((x + end) / 2), y=svg.number(y + 18), text_anchor="middle")
+    words = svg.tag("text", svg.text(said), x=svg.number((x + end) / 2), y=svg.number(y + 26), text_anchor="middle")
     return svg.tag("path", d=svg.path(line), class_="folded-rule") + words
 
 

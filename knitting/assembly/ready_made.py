@@ -84,8 +84,8 @@ def _strip_for_neck(panel: Plan, collar: str) -> Mapping[str, Plan]:
     """A strip of garter as long as both first rows together."""
     if collar != "strip":
         return {}
-    gauge = panel.gauge_at(1)
-    rows = round(2 * panel.counted * gauge.stitch_cm / gauge.row_cm / 2) * 2
+    row_cm = _strip("Collar strip", _STRIP, 2, panel.gauge).gauge_at(1).row_cm  # its own guess, where none is known
+    rows = round(2 * panel.counted * panel.gauge_at(1).stitch_cm / row_cm / 2) * 2
     return {"strip": _strip("Collar strip", _STRIP, rows, panel.gauge)}
 
 

@@ -13,6 +13,7 @@ from knitting.cloth.crossing import crosses_itself, distinct
 from knitting.cloth.gores import gores
 from knitting.cloth.joining import JoinedZones, join, unrolled
 from knitting.cloth.mesh import Mesh, build_mesh
+from knitting.cloth.pinning import is_pinned_out, pinned_columns, pinned_out
 from knitting.cloth.relaxing import RelaxedMesh, relax
 from knitting.cloth.rim import Edge, polygon_area, rims
 from knitting.cloth.sectors import HALF_TURN_DEG, WHOLE_TURN_DEG, Sectors, in_sectors, makes_whole_turn, zones_apart
@@ -66,6 +67,8 @@ class Layout:
     """Whether it is drawn open along a slit whose sides are too unequal to be laid together."""
     cut: bool = False
     """Whether it makes more than a whole turn, and is laid in pieces side by side."""
+    pinned: bool = False
+    """Whether it is drawn pinned out, its rows along circles: it is shaped all over in a few rows."""
     gored: bool = False
     """Whether it is a tube whose wedges close above it, laid side by side."""
     apart: bool = False
@@ -200,7 +203,25 @@ def lay_flat(
     wedges = gores(zones, walls) if layout.in_round and sheet.whole and not _scattered(zones) else None
     if wedges is not None:
         return replace(_cut(layout, wedges), misfit=0.0, cut=False, apart=False, gored=True)
+    if sheet.whole and len(zones) == 1 and is_pinned_out(sheet, zones[0], layout.in_round):
+        return _pinned(layout)
     return _without_crossing(_relaxed(layout, found))
+
+
+def _pinned(layout: Layout) -> Layout:
+    points, positions, strain = pinned_out(layout.sheet, layout.zones[0], layout.in_round)
+    columns = pinned_columns()
+    return replace(
+        layout,
+        wall_lines=(0, len(columns)),
+        points=points,
+        positions=positions,
+        columns=columns,
+        alive=np.repeat(layout.alive, len(columns), axis=1),
+        strain=strain,
+        relaxed=True,
+        pinned=True,
+    )
 
 
 def _scattered(zones: Sequence[Zone]) -> bool:

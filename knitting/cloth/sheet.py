@@ -36,6 +36,9 @@ class Interval(NamedTuple):
     last: float
 
 
+_ALL_OVER = 1.5
+
+
 @dataclass(frozen=True)
 class Sheet:
     """All rows of a piece over its whole breadth.
@@ -60,6 +63,10 @@ class Sheet:
     def whole(self) -> bool:
         """Whether every row covers the whole breadth."""
         return not any(self.resting)
+
+    def gains_all_over(self, row: int) -> bool:
+        """Whether a row (from 1) makes far more stitches than it uses: it is shaped all over, and makes no lines."""
+        return self.counts[row] >= _ALL_OVER * self.counts[row - 1] > 0
 
     def place(self, boundary: int, live: float) -> float:
         """Where a place of the needle's stitches lies on the sheet."""

@@ -25,8 +25,6 @@ _SAME_LIMIT = 2.0
 _MOST_LIMITS = 30
 _FORGOTTEN = 24
 """After so many rows a change that did not come back over itself is forgotten."""
-_ALL_OVER = 1.5
-"""A row that gains as much as this makes no lines: it is shaped all over."""
 _LEAST_ROWS = 4
 """A repeat's changes make a wall if they come back at least this often."""
 
@@ -131,7 +129,7 @@ def _repeat_walls(sheet: Sheet) -> list[Wall]:
     live: list[Wall] = []
     known: dict[tuple[int, tuple[float, ...]], _Step] = {}
     for at, study in enumerate(sheet.studies, start=1):
-        if sheet.counts[at] >= _ALL_OVER * sheet.counts[at - 1] > 0:
+        if sheet.gains_all_over(at):
             for wall in live:
                 wall.positions.append(follow(study.links, wall.positions[-1]))
             continue

@@ -65,7 +65,7 @@ DOUBLING_CIRCLE = Construction(
         Question(
             "part", N_("how much of it"), "full", choices=(("full", N_("a full circle")), ("half", N_("half of one")))
         ),
-        Question("start", N_("stitches round the centre of a whole one"), 13, 4, 40),
+        Question("start", N_("stitches round the centre of a whole one"), 11, 4, 40),
         Question("doublings", N_("doublings"), 4, 1, 8, "doublings"),
         Question("last", N_("plain rows after the last of them"), 21, 1, 600, "rows"),
     ),
@@ -86,6 +86,6 @@ DOUBLING_CIRCLE = Construction(
             "Off the needle it waves, full after each doubling and tight before the next. Wet and pinned out it is "
             "a circle."
         ),
-        N_("How many stitches lie flattest follows the gauge: about 14 in stockinette, about 9 in garter."),
+        N_("How many stitches lie flattest follows the gauge: about 11 in stockinette, 7 in garter."),
     ),
 )

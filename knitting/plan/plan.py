@@ -8,7 +8,7 @@ from typing import TypeAlias
 
 from knitting.fabric import Fabric
 from knitting.gauges import GaugeSource
-from knitting.measures import GUESS_IN_GARTER, Gauge
+from knitting.measures import GUESS_IN_GARTER, GUESS_IN_STOCKINETTE, Gauge
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Side, Step, Stripe, Tab
 from knitting.stitches import KNIT, Leaning
@@ -267,8 +267,10 @@ class Plan:
         return sum(part.count for part in self.parts) + sum(line.stitches for line in self.lines)
 
     def gauge_at(self, row: int) -> Gauge:
-        """The gauge of a row, counted from 1."""
-        known = self.gauge if self.gauge is not None and self.gauge.believable else GUESS_IN_GARTER
+        """The gauge of a row, counted from 1; a guess by its fabrics where none is known."""
+        in_garter = any(part.fabric == "garter" for part in self.parts)
+        guess = GUESS_IN_GARTER if in_garter else GUESS_IN_STOCKINETTE
+        known = self.gauge if self.gauge is not None and self.gauge.believable else guess
         for change in self.gauges:
             if change.row <= row:
                 known = change.gauge

@@ -6,7 +6,7 @@ facts: what a construction does by default is other.
 
 from dataclasses import replace
 from itertools import pairwise
-from math import atan2, degrees
+from math import atan2, degrees, pi
 
 import pytest
 from shapely import Polygon
@@ -194,6 +194,18 @@ def test_circle_by_doubling_doubles_its_count_and_the_rows_between(part, begins,
     piece = knitted(made("doubling-circle", part=part, start=8, doublings=4, last=17))
     grows = [row.side for row in piece.rows if row.change]
     assert set(grows) == {Side.RS}
+
+
+@pytest.mark.parametrize(("part", "begins", "turn", "rows"), [("full", 8, 2 * pi, 41), ("half", 4, pi, 42)])
+def test_circle_by_doubling_is_pinned_out_to_a_circle(part, begins, turn, rows):
+    """Stitches of half a cm, rows of 3/8 cm: as far out as its rows are high, beyond the circle that its cast-on makes."""
+    plan = replace(
+        made("doubling-circle", part=part, start=8, doublings=4, last=17), gauge=Gauge(20, 80 / 3, "stockinette")
+    )
+    found = measure(lay_flat(knitted(plan)))
+    radius = begins * 0.5 / turn + rows * 0.375
+    assert found.width_cm == pytest.approx(2 * radius, rel=0.005)
+    assert found.height_cm == pytest.approx(2 * radius if part == "full" else radius, rel=0.005)
 
 
 def test_hat_is_a_tube_and_loses_two_a_wedge_every_second_round():
