@@ -15,6 +15,7 @@ from bias.parsing import given_id, whole_number
 from bias.results.boards import BoardResults, offered_board
 from bias.things import boards
 from bias.things.answers import gauge_answered
+from bias.things.finishing import steps_of_board
 from bias.things.models import LONGEST_TITLE, Thing
 from knitting.assembly.board import Square, Turns
 from knitting.assembly.board_colours import coloured
@@ -149,6 +150,7 @@ def _page(request: HttpRequest, thing: Thing, why: str = "", status: int = 200) 
         "turns": _turns(),
         "around": _around(found, square),
         "most_colours": MOST_COLOURS,
+        "steps": steps_of_board(found, thing.done_steps),
     }
     return render(request, "things/board.html", about, status=status)
 

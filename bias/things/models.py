@@ -60,6 +60,11 @@ class Thing(models.Model):
         return self.title
 
     @property
+    def done_steps(self) -> frozenset[str]:
+        """What is ticked off."""
+        return frozenset(self.steps_done.values_list("step", flat=True))
+
+    @property
     def pieces_joined(self) -> JoinedPieces:
         """How its pieces meet."""
         return thing_from_text(self.joined)

@@ -12,11 +12,13 @@ from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
 from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
-from bias.results import results_of_plan
+from bias.results import Results, results_of_plan
 from bias.results.things import JointLine, ThingResults, results_of_thing
 from bias.results.yarn import PieceYarn, yarn_of_piece
 from bias.things.boards import board_results, squares_done
+from bias.things.finishing import StepView, steps_of_pieces
 from bias.things.models import Member, Thing
+from knitting.assembly.joints import Seam
 from knitting.saying.yarn import said_metres
 
 _MOST_NEXT = 3
@@ -34,6 +36,11 @@ class MemberView:
     def gone(self) -> bool:
         """Whether there is no such piece any more, or it is put away."""
         return self.worked is None or self.worked.piece.put_away_at is not None
+
+    @property
+    def results(self) -> Results | None:
+        """What comes of it; nothing where it is gone."""
+        return self.worked.on.results if self.worked is not None and not self.gone else None
 
     @property
     def rows(self) -> int:
@@ -114,7 +121,14 @@ class ThingView:
                 continue
             begin = _("begin the {name}").format(name=self._name_of(line))
             found.append(begin if line.picked_up else _("a seam to sew"))
-        return found
+        return [*found, *(each.said for each in self.finishing if not each.done)]
+
+    @cached_property
+    def finishing(self) -> list[StepView]:
+        """What is left to do to the whole beside its joints."""
+        there = [(view.name, view.results) for view in self.members if view.results is not None]
+        seams = sum(isinstance(joint, Seam) for joint in self.results.thing.joints)
+        return steps_of_pieces(there, seams, self.steps)
 
     def _name_of(self, line: JointLine) -> str:
         return str(getattr(self.results.thing.joints[line.at], "name", ""))
@@ -207,10 +221,9 @@ def thing_view(owner: Any, thing: Thing) -> ThingView:
     known = {member.name: member for member in thing.members.select_related("piece")}
     joined = thing.pieces_joined
     members = [_member(owner, name, known.get(name)) for name in joined.pieces]
-    pieces = {view.name: view.worked.on.results for view in members if not view.gone and view.worked is not None}
+    pieces = {view.name: view.results for view in members if view.results is not None}
     kinds = {name: str(known[name].piece_id) for name in joined.pieces if name in known}
-    steps = frozenset(thing.steps_done.values_list("step", flat=True))
-    return ThingView(thing, members, results_of_thing(joined, pieces, kinds), steps)
+    return ThingView(thing, members, results_of_thing(joined, pieces, kinds), thing.done_steps)
 
 
 def _member(owner: Any, name: str, member: Member | None) -> MemberView:

@@ -28,10 +28,9 @@ def pieces_of(owner: Any, thing: Thing) -> Iterator[tuple[str, Results]]:
     names: dict[int, list[str]] = {}
     found: dict[int, Results] = {}
     for view in thing_view(owner, thing).members:
-        if view.worked is not None and not view.gone:
-            results = view.worked.on.results
-            names.setdefault(id(results), []).append(view.name)
-            found[id(results)] = results
+        if view.results is not None:
+            names.setdefault(id(view.results), []).append(view.name)
+            found[id(view.results)] = view.results
     for key, results in found.items():
         yield ", ".join(names[key]), results
 

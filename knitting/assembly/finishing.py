@@ -70,6 +70,25 @@ class FinishingStep(Enum):
     UNPIN = "take the pins out"
 
 
+class ThingStep(Enum):
+    """What is done to a thing beside its joints, in its order; the value is the key by which it is ticked off."""
+
+    BLOCK = "block the pieces"
+    WEAVE_IN = "weave in all ends"
+    WASH = "wash the whole"
+    PIN = "pin out the whole"
+
+
+def thing_steps(seams: int) -> tuple[ThingStep, ...]:
+    """The steps of a thing; its pieces are blocked one by one only where they are sewn."""
+    return tuple(step for step in ThingStep if seams or step is not ThingStep.BLOCK)
+
+
+def ends_of_thing(pieces: Iterable[WorkedPiece], seams: int) -> int:
+    """Ends of yarn of a whole thing: those of its pieces, and two of every seam."""
+    return sum(map(ends_to_weave_in, pieces)) + 2 * seams
+
+
 def ends_to_weave_in(worked: WorkedPiece) -> int:
     """Ends of yarn: two for every stretch of a colour that is knitted without cutting.
 

@@ -14,6 +14,10 @@ STEPS = MappingProxyType(
         "wash": N_("Wash it as it will be washed"),
         "pin out": N_("Pin it out to its measures and let it dry"),
         "take the pins out": N_("Take the pins out and count them"),
+        "block the pieces": N_("Block each piece to its measures before it is sewn"),
+        "weave in all ends": N_("Weave in all ends"),
+        "wash the whole": N_("Wash the whole as it will be washed"),
+        "pin out the whole": N_("Pin the whole out, let it dry, count the pins"),
     }
 )
 """The steps by their keys in the log."""

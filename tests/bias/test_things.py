@@ -16,9 +16,10 @@ from bias.pieces import actions as pieces
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
 from bias.things import actions
-from bias.things.boards import begin_board
+from bias.things.boards import begin_board, board_results
 from bias.things.models import Thing
-from knitting.assembly.board import Turns
+from bias.things.page_context import thing_view
+from knitting.assembly.board import Joining, Turns
 from knitting.assembly.board_design import design
 from knitting.assembly.ready_made import READY_MADE
 from knitting.files.schema import thing_schema
@@ -352,3 +353,29 @@ def test_a_board_is_printed_square_by_square(client, knitter):
     assert "Square by square" in text
     assert "Row 2, column 3." in " ".join(text.split())
     assert "Cast on" in text
+
+
+# -- finishing the whole -----------------------------------------------------------------------------------------
+
+
+def test_the_steps_of_the_whole_are_ticked_off_and_come_after_its_joints(client, poncho):
+    page = client.get(f"/things/{poncho.pk}/").content.decode()
+    for words in ("Block each piece", "Weave in all ends", "8 ends", "pins"):
+        assert words in page
+    client.post(f"/things/{poncho.pk}/step/", {"step": "weave in all ends"})
+    assert poncho.done_steps == {"weave in all ends"}
+    due = thing_view(poncho.owner, poncho).due
+    assert due[-3:] == [
+        "Block each piece to its measures before it is sewn",
+        "Wash the whole as it will be washed",
+        "Pin the whole out, let it dry, count the pins",
+    ]
+    client.post(f"/things/{poncho.pk}/step/", {"step": "weave in all ends", "do": "not-yet"})
+    assert not poncho.done_steps
+
+
+def test_a_board_has_its_steps_too(client, knitter):
+    board = begin_board(knitter, "Pier board", design(2, 3, 6, Turns.DIAMONDS, ("A", "B"))[0], None)
+    page = client.get(f"/things/{board.pk}/board/").content.decode()
+    assert "24 ends" in page
+    assert ("Block each piece" in page) is bool(board_results(board).order.count(Joining.SEWN))
