@@ -102,10 +102,13 @@ def _capelet(layouts: Mapping[str, Layout], collar: str) -> Assembly:
 
 
 def _bordered(layouts: Mapping[str, Layout], border: str) -> Assembly:
-    """A border along the last row, stitch by stitch, and one along the neck edge."""
+    """A border along the last row, stitch by stitch, that gains at the tip; and one along the neck edge."""
     triangle = layouts["triangle"]
     stitch_cm = triangle.gauge.stitch_cm
-    joints: list[Joint] = [PickUp("border", (Span("triangle", EdgeName.LAST),), stitch_cm)]
+    tip = 1 / triangle.rows[-1].end
+    before, after = (round(0.5 + side * tip / 2, 6) for side in (-1, 1))
+    sides = (Span("triangle", EdgeName.LAST, 0.0, before), Span("triangle", EdgeName.LAST, after, 1.0))
+    joints: list[Joint] = [PickUp("border", sides, stitch_cm, corners=1)]
     if border == "all-round":
         joints.append(
             PickUp("neck band", (Span("triangle", EdgeName.END), Span("triangle", EdgeName.START)), stitch_cm)

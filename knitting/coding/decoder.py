@@ -132,7 +132,7 @@ class Decoder:
                     most=limit.most,
                 )
             )
-        return data if hint is int else round(float(data), 3)
+        return data if hint is int else round(float(data), 6)
 
     def _one_of(self, kinds: Mapping[str, type], data: Any, path: str, depth: int) -> Any:
         kind = data.get("kind") if isinstance(data, Mapping) else None

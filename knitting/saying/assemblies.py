@@ -86,6 +86,10 @@ def said_picked(assembly: Assembly, found: Picked, along: Sequence[Span]) -> str
         _said_stretch(assembly, span, count, units)
         for span, count, units in zip(along, found.each, found.units, strict=True)
     ]
+    own = found.total - sum(found.each)
+    if own:
+        words = ngettext("1 in the corner between them.", "{number} in the corners between them.", own)
+        told.append(words.format(number=own))
     words = _("{name}: pick up {total} stitches. {stretches}")
     return words.format(name=found.name.capitalize(), total=found.total, stretches=" ".join(told))
 

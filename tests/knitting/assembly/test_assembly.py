@@ -15,6 +15,7 @@ from knitting.assembly.folding import folded
 from knitting.assembly.joints import Assembly, Ease, PickUp, Seam, ease
 from knitting.assembly.laid import laid
 from knitting.assembly.openings import Head, openings
+from knitting.assembly.picked_piece import picked_plan
 from knitting.assembly.picking import corner_gain, curve_gain, picked, spread
 from knitting.assembly.ready_made import READY_MADE, assembled
 from knitting.assembly.spans import EdgeName, Span, edge_cm, edge_units, places
@@ -350,3 +351,15 @@ def test_a_board_is_printed_as_json(capsys):
 def test_what_cannot_be_asked(capsys, asked, says):
     assert main(asked) == 2
     assert says in capsys.readouterr().err
+
+
+def test_a_border_of_the_triangle_gains_two_at_its_tip_in_every_second_row():
+    """The last row of 201, one in each: 100, the tip, 100. In garter a right angle wants 2 stitches in 2 rows."""
+    made = assembled(READY_MADE["bordered-triangle"], {"to": "201"}, Gauge(20, 40, "garter"))
+    (border,) = made.pick_ups
+    found = picked(made, border)
+    assert (found.total, found.each) == (201, (100, 100))
+    plan = picked_plan(border, found, Gauge(20, 40, "garter"), "along the last row", closed=False)
+    rows = work_piece(compiled(forecast_of(plan))).rows
+    assert [row.end for row in rows[:6]] == [203, 203, 205, 205, 207, 207]
+    assert rows[-1].parts[0] == rows[-1].parts[2] == (rows[-1].end - 1) // 2
