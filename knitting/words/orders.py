@@ -25,7 +25,7 @@ from knitting.rows import (
 from knitting.sorting.asking import is_talk
 from knitting.words.claims import Stated, split_claim
 from knitting.words.order_makers import MAKERS, number_in, with_tail
-from knitting.words.pick_ups import further_edge, tells_how
+from knitting.words.pick_ups import further_edge, marker_after, tells_how, with_marks
 from knitting.words.shaping import read_shaping
 from knitting.words.slots import slots_of
 from knitting.words.step_reader import StepReader
@@ -112,15 +112,17 @@ class OrderReader:
         orders: list[Order] = []
         talk: list[Span] = []
         unread: list[tuple[Token, ...]] = []
+        marks: list[int] = []
         at = 0
         while at < len(whole):
             if whole[at].text in self._between and not (whole[at].text == "-" and self._is_count(whole, at)):
                 at += 1
                 continue
-            if tells_how(whole, at, orders[-1] if orders else None) and not self._is_count(whole, at):
-                end = self._sentence_end(whole, at)
-                talk.append(span_of(whole[at:end]))
-                at = end
+            told = self._of_pick_up(whole, at, orders)
+            if told is not None:
+                talk += [span_of(whole[at : told[0]])] if not told[1] else []
+                marks += [len(orders)] if told[1] else []
+                at = told[0]
                 continue
             taken = self._taken(whole, at)
             if taken is not None:
@@ -160,7 +162,14 @@ class OrderReader:
             else:
                 unread.append(clause)
             at = end
-        return SentencesRead(tuple(orders), tuple(talk), tuple(unread))
+        return SentencesRead(tuple(with_marks(orders, marks)), tuple(talk), tuple(unread))
+
+    def _of_pick_up(self, tokens: tuple[Token, ...], at: int, orders: Sequence[Order]) -> tuple[int, bool] | None:
+        """Where what is told of stitches just picked up ends, and whether it sets a mark beside them."""
+        if tells_how(tokens, at, orders[-1] if orders else None) and not self._is_count(tokens, at):
+            return self._sentence_end(tokens, at), False
+        marked = marker_after(self.slots, tokens, at, orders)
+        return (marked, True) if marked is not None else None
 
     def _taken(self, tokens: tuple[Token, ...], at: int) -> tuple[list[Order], int] | None:
         """The orders of the clause at ``at``, none where it only keeps others company; ``None`` where it is unknown."""

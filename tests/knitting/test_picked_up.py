@@ -61,6 +61,25 @@ def test_what_was_picked_up_is_written_and_read_again(words, expected, code):
     assert [each for each in again if " " not in each[1]] == plain, text
 
 
+MARKED = [
+    ("Pick up and knit 30 sts along the left edge, pm, 1 st in the corner, pm and 30 sts along the right edge. (61 sts)",
+     "Row 1: K to m, sm, k1, sm, k to end.", (30, 1, 30)),
+    ("Pick up and knit 30 sts along the left edge, place marker, pick up and knit 28 along the right edge, pm. Join in the"
+     " round.", "Rnd 1: K to m, sm, k to end.", (30, 28)),
+    ("Riprendere 30 m lungo il bordo sinistro, mettere un segnapunti, 1 m nell'angolo, mettere un segnapunti e 28 m lungo il bordo destro.",
+     "Ferro 1: Dir.", (30, 1, 28)),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("words", "row", "parts"), MARKED)
+def test_a_marker_between_two_edges_stands_there(words, row, parts):
+    worked = work_text(f"{words}\n{row}").worked
+    assert worked.problems == ()
+    assert worked.rows[0].before.parts == parts
+    written = write(worked.piece)
+    assert work_text(written).worked.rows[0].before.parts == parts
+
+
 def test_a_sum_that_is_wrong_is_told_with_the_one_that_fits():
     found = work_text(
         "Pick up and knit 30 sts along the left edge and 28 sts along the right edge. (60 sts)\nRow 1: Knit."
