@@ -15,10 +15,13 @@ _BEHIND = (7.0, -5.0)
 _RULE, _TICK = 30.0, 5.0
 
 
-def folded_svg(folded: Folded, title: str) -> str:
-    """The outlines of a folded thing, the front on top; below it its width, beside it its height."""
+def folded_svg(folded: Folded, title: str, style: str = "") -> str:
+    """The outlines of a folded thing, the front on top; below it its width, beside it its height.
+
+    ``style`` are colours for a drawing that stands alone.
+    """
     page = _Page(folded)
-    parts = []
+    parts = [svg.tag("style", svg.text(style))] if style else []
     for at, layer in enumerate(folded.layers):
         behind = folded.on_one_another and at < len(folded.layers) - 1
         name = "folded-back" if behind else "folded-front"

@@ -24,10 +24,40 @@ CHART = (
 )
 
 BOARD = (
-    ".board text{font:600 13px 'Source Sans 3',sans-serif;fill:#1c2333}.board-0{fill:#8aa3b8}.board-1{fill:#cdbb8d}"
+    ".board text{font-family:'Source Sans 3',sans-serif;font-weight:600;font-size:13px}.board text{fill:#1c2333}"
+    ".board-0{fill:#8aa3b8}.board-1{fill:#cdbb8d}"
     ".board-2{fill:#c08d80}.board-3{fill:#a3b093}.board-4{fill:#b39abf}.board-5{fill:#d8cfc0}.board-6{fill:#7fb0a8}"
     ".board-7{fill:#c9a66b}.board-8{fill:#9a9aa6}.board-9{fill:#d9a7a0}.board-10{fill:#86976f}.board-11{fill:#6f86a8}"
     ".board-picked,.board-joined,.board-sewn{fill:none;stroke:#1c2333;stroke-width:1.4}"
     ".board-joined{stroke-dasharray:3 4}.board-sewn{stroke:#a8352a;stroke-width:4;stroke-dasharray:8 4}"
     ".board-done{fill:#1c2333;fill-opacity:.35}"
+)
+
+THING = (
+    ".thing text{font-family:'Source Sans 3',sans-serif;font-weight:600;font-size:20px}.thing text{fill:#1c2333}"
+    ".thing-piece{fill:#fffdf8;stroke:#d5cab3}"
+    ".thing-line,.thing-picked,.thing-thread{fill:none}.thing-line{stroke:#1c2333;stroke-width:1.4}"
+    ".thing-picked{stroke:#5d6f3c;stroke-width:7;stroke-dasharray:.5 11;stroke-linecap:round}"
+    ".thing-thread{stroke-width:4;stroke-dasharray:9 6}.thing-seam circle{fill:#fffdf8;stroke-width:2}"
+    ".seam-0 path,.seam-0 circle{stroke:#0b6b63}.seam-1 path,.seam-1 circle{stroke:#7a3b8f}"
+    ".seam-2 path,.seam-2 circle{stroke:#9a4a12}.seam-3 path,.seam-3 circle{stroke:#3c5a1e}"
+    ".seam-4 path,.seam-4 circle{stroke:#a8352a}.seam-5 path,.seam-5 circle{stroke:#24557f}"
+)
+
+FOLDED = (
+    ".folded text{font-family:'Source Sans 3',sans-serif;font-weight:600;font-size:23px}.folded text{fill:#1c2333}"
+    ".folded-front{fill:#fffdf8}"
+    ".folded-back{fill:#efe8da}.folded-front,.folded-back{stroke:#1c2333;stroke-width:1.4}"
+    ".folded-open,.folded-rule{fill:none;stroke:#545a6b;stroke-width:1.2}.folded-open{stroke-dasharray:5 4}"
+)
+
+YARN = (
+    ".yarn-forecast text{font-family:'Source Sans 3',sans-serif;font-size:14px;fill:#545a6b}"
+    ".axis,.rule,.used,.ahead,.safe{fill:none}.axis{stroke:#1c2333;stroke-width:1.2}"
+    ".rule{stroke:#ddd4c3;stroke-dasharray:2 4}"
+    ".used,.ahead{stroke:#24557f;stroke-width:2.6}.ahead{stroke-dasharray:7 5}"
+    ".band{fill:#24557f;opacity:.16}.floor-kept{fill:#7a5600;opacity:.4}.floor-bind{fill:#a8352a;opacity:.35}"
+    ".colour-1 .used,.colour-1 .ahead{stroke:#a8352a}.colour-1 .band{fill:#a8352a}"
+    ".safe,.ball-end{stroke:#1c2333;stroke-width:1.4}.safe{stroke-dasharray:2 3}.weighed{fill:#fffdf8;stroke:#1c2333}"
+    ".colour-2 .used,.colour-2 .ahead{stroke:#5d6f3c}.colour-2 .band{fill:#5d6f3c}"
 )

@@ -18,17 +18,20 @@ _WIDTH, _HEIGHT, _MARGIN = 900.0, 560.0, 34.0
 _THREADS = 6
 
 
-def thing_svg(standing: Standing, title: str, chosen: Collection[Span] = (), pressed: bool = True) -> str:
+def thing_svg(
+    standing: Standing, title: str, chosen: Collection[Span] = (), pressed: bool = True, style: str = ""
+) -> str:
     """The pieces of a thing laid as they meet; both sides of a seam that stays open are of one colour.
 
     Edges carry ``data-piece`` and ``data-edge``; those of the ``chosen`` are marked. Nothing can be pressed in it where
-    it is not ``pressed``.
+    it is not ``pressed``. ``style`` are colours for a drawing that stands alone.
     """
     if not standing.assembly.pieces:
         return ""
     found = laid(standing.assembly)
     page = _Page(found)
-    parts = [
+    parts = [svg.tag("style", svg.text(style))] if style else []
+    parts += [
         svg.tag("path", d=svg.path(page.places(outline), closed=True), class_="thing-piece")
         for outline in found.outlines.values()
     ]

@@ -35,11 +35,12 @@ class _Frame:
         return x, self.foot - (self.foot - 16) * max(grams, 0.0) / self.grams
 
 
-def forecast_svg(report: YarnReport, done: int, title: str, narrow: bool = False) -> str:
+def forecast_svg(report: YarnReport, done: int, title: str, narrow: bool = False, style: str = "") -> str:
     """Grams left of every colour whose yarn is known; nothing where there is none.
 
     What is knitted is a whole line, what is ahead a broken one with its band; weighings are rings, ball ends ticks.
-    ``narrow`` is for a phone: no name of the upright axis, and ball ends by number alone.
+    ``narrow`` is for a phone: no name of the upright axis, and ball ends by number alone. ``style`` are colours for a
+    drawing that stands alone.
     """
     known = [(yarn.colour, place) for place, yarn in enumerate(report.hand.yarns) if yarn.grams]
     if not known or not report.stops:
@@ -48,7 +49,8 @@ def forecast_svg(report: YarnReport, done: int, title: str, narrow: bool = False
     frame = _Frame(
         400.0 if narrow else 760.0, 240.0 if narrow else 290.0, 34 if narrow else 50, report.spent.rows, most
     )
-    parts = [_axes(frame, narrow)]
+    parts = [tag("style", text(style))] if style else []
+    parts.append(_axes(frame, narrow))
     for colour, place in known:
         parts.append(_colour(report, frame, colour, place, done))
     parts += [_ball_ends(report, frame, narrow), _weighings(report, frame), _safe(report, frame)]

@@ -50,7 +50,7 @@ def print_parts(found: Results, choices: PrintChoices, yarn: PieceYarn | None = 
     if choices.cloth and found.page is not None:
         wanted.append(_part("cloth", found))
     if choices.yarn and yarn is not None and found.worked.rows:
-        picture = yarn.picture(found.title)
+        picture = yarn.picture(found.title, alone=True)
         wanted.append(_part("yarn", found, told=yarn_lines(yarn.report), picture=picture))
     if choices.words:
         wanted += _words(found, choices)

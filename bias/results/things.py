@@ -12,6 +12,7 @@ from django.utils.translation import gettext as _
 from bias.results.memory import digest
 from bias.results.pieces import Results
 from bias.results.plans import kept_text
+from drawing import inks
 from drawing.folded_svg import folded_svg
 from drawing.thing_svg import thing_svg
 from knitting.assembly.folding import folded
@@ -137,15 +138,17 @@ class ThingResults:
             for span in edges(self.standing)
         ]
 
-    def svg(self, title: str, pressed: bool = True) -> str:
-        """The pieces laid as they meet, or nothing where none is there; ``pressed`` where edges can be."""
-        return thing_svg(self.standing, title, pressed=pressed)
+    def svg(self, title: str, pressed: bool = True, alone: bool = False) -> str:
+        """The pieces laid as they meet, or nothing where none is there; ``pressed`` where edges can be, ``alone`` with
+        its own colours."""
+        return thing_svg(self.standing, title, pressed=pressed, style=inks.THING if alone else "")
 
-    def folded_svg(self, title: str) -> str:
+    def folded_svg(self, title: str, alone: bool = False) -> str:
         """The thing folded as it is worn; nothing where none of its pieces is there."""
         assembly = self.standing.assembly
         said = _("{title}, folded as it is worn").format(title=title)
-        return folded_svg(folded(assembly), said) if assembly.pieces else ""
+        style = inks.FOLDED if alone else ""
+        return folded_svg(folded(assembly), said, style) if assembly.pieces else ""
 
     @property
     def _folded(self) -> str:

@@ -8,6 +8,7 @@ from typing import Any
 
 from bias.results.pieces import Results, results_of_words
 from bias.results.plans import kept_text, results_of_plan
+from drawing import inks
 from drawing.yarn import forecast_svg
 from knitting.files.yarn_json import yarn_json
 from knitting.log import Event
@@ -36,9 +37,9 @@ class PieceYarn:
         """The forecast in the published JSON."""
         return yarn_json(self.report)
 
-    def picture(self, title: str, narrow: bool = False) -> str:
-        """The forecast as SVG, or nothing where no yarn is known."""
-        return forecast_svg(self.report, self.done, title, narrow)
+    def picture(self, title: str, narrow: bool = False, alone: bool = False) -> str:
+        """The forecast as SVG, or nothing where no yarn is known; ``alone`` with its own colours."""
+        return forecast_svg(self.report, self.done, title, narrow, inks.YARN if alone else "")
 
 
 def yarn_of_piece(

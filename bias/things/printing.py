@@ -44,7 +44,16 @@ def parts_of(owner: Any, thing: Thing, choices: PrintChoices) -> list[PrintPart]
         first = PrintPart("things/pdf_board.html", title, about)
     else:
         view = thing_view(owner, thing)
-        first = PrintPart("things/pdf_thing.html", title, {"title": title, "view": view})
+        first = PrintPart(
+            "things/pdf_thing.html",
+            title,
+            {
+                "title": title,
+                "view": view,
+                "drawing": view.results.svg(title, pressed=False, alone=True),
+                "folded": view.results.folded_svg(title, alone=True),
+            },
+        )
     pieces = list(pieces_of(owner, thing))
     return [first, *(part for _, results in pieces for part in print_parts(results, choices))]
 
