@@ -16,7 +16,7 @@ from drawing import inks
 from drawing.folded_svg import folded_svg
 from drawing.thing_svg import thing_svg
 from knitting.assembly.folding import folded
-from knitting.assembly.joints import Joint, PickUp, Seam
+from knitting.assembly.joints import Joint, OnTop, PickUp, Seam
 from knitting.assembly.openings import LEAST_FOR_A_HEAD_CM, Opening, neck_mends, openings
 from knitting.assembly.picked_piece import picked_plan
 from knitting.assembly.picking import picked
@@ -32,6 +32,7 @@ from knitting.saying.assemblies import (
     said_edge_of,
     said_folded,
     said_neck_mends,
+    said_on_top,
     said_openings,
     said_picked,
     said_seam,
@@ -86,6 +87,9 @@ class ThingResults:
         if isinstance(joint, PickUp):
             words = joint.name.capitalize() if trouble else said_picked(assembly, picked(assembly, joint), joint.along)
             return JointLine(at, key, words, why, False, True)
+        if isinstance(joint, OnTop):
+            words = f"{said_span(joint.a)}, {said_span(joint.at)}" if trouble else said_on_top(assembly, joint)
+            return JointLine(at, key, words, why, False, False)
         there = joint.a.piece in assembly.pieces and joint.b.piece in assembly.pieces
         if trouble is None:
             return JointLine(at, key, said_seam(assembly, joint.a, joint.b), "", False, False)

@@ -18,7 +18,7 @@ from bias.results.yarn import PieceYarn, yarn_of_piece
 from bias.things.boards import board_results, squares_done
 from bias.things.finishing import StepView, steps_of_pieces
 from bias.things.models import Member, Thing
-from knitting.assembly.joints import Seam
+from knitting.assembly.joints import OnTop, Seam
 from knitting.saying.yarn import said_metres
 
 _MOST_NEXT = 3
@@ -127,7 +127,7 @@ class ThingView:
     def finishing(self) -> list[StepView]:
         """What is left to do to the whole beside its joints."""
         there = [(view.name, view.results) for view in self.members if view.results is not None]
-        seams = sum(isinstance(joint, Seam) for joint in self.results.thing.joints)
+        seams = sum(isinstance(joint, Seam | OnTop) for joint in self.results.thing.joints)
         return steps_of_pieces(there, seams, self.steps)
 
     def _name_of(self, line: JointLine) -> str:

@@ -16,7 +16,7 @@ from bias.things import actions
 from bias.things.boards import square_lines
 from bias.things.models import LONGEST_NAME, LONGEST_STEP, Thing
 from bias.things.page_context import ThingView, board_view, thing_view
-from knitting.assembly.joints import MOST_ALONG, PickUp, Seam
+from knitting.assembly.joints import MOST_ALONG, OnTop, PickUp, Seam
 from knitting.assembly.thing import Thing as JoinedPieces
 from knitting.files.thing_json import thing_to_json
 from knitting.saying.statements import said_refusal
@@ -81,7 +81,7 @@ def json_file(request: HttpRequest, thing_id: int) -> HttpResponse:
 
 @require_POST
 def change(request: HttpRequest, thing_id: int) -> HttpResponse:
-    """Two edges sewn, one folded, stitches picked up along some, a joint taken off or shortened.
+    """Two edges sewn, one laid on the other, one folded, stitches picked up along some, a joint taken off or shortened.
 
     What cannot be is told on the page of the joints.
     """
@@ -91,6 +91,7 @@ def change(request: HttpRequest, thing_id: int) -> HttpResponse:
     changes: dict[str, Callable[[], JoinedPieces]] = {
         "sew": lambda: _sewn(request, joined),
         "fold": lambda: _folded(request, joined),
+        "lay-on": lambda: _laid_on(request, joined),
         "pick-up": lambda: _picked(request, view),
         "take-off": lambda: joined.without(-1 if at is None else at),
         "match": lambda: view.results.matched(-1 if at is None else at),
@@ -169,6 +170,15 @@ def _sewn(request: HttpRequest, joined: JoinedPieces) -> JoinedPieces:
     if len(spans) != 2:
         raise Refused(sentence("Choose two edges to sew: {many} are chosen.", many=len(spans)))
     return joined.joined(Seam(spans[0], spans[1]))
+
+
+def _laid_on(request: HttpRequest, joined: JoinedPieces) -> JoinedPieces:
+    spans = _chosen(request, joined)
+    if len(spans) != 2:
+        raise Refused(
+            sentence("Choose the edge of a piece, then the edge that it lies on: {many} are chosen.", many=len(spans))
+        )
+    return joined.joined(OnTop(spans[0], spans[1]))
 
 
 def _folded(request: HttpRequest, joined: JoinedPieces) -> JoinedPieces:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import Enum
 from functools import cached_property
 from typing import Annotated, TypeAlias
@@ -44,7 +44,15 @@ class PickUp:
             raise ValueError(f"A stitch of {self.stitch_cm} cm is none that can be picked up.")
 
 
-Joint: TypeAlias = Seam | PickUp
+@dataclass(frozen=True, slots=True)
+class OnTop:
+    """A piece laid on another and sewn down, as a loop or a patch is: its edge ``a`` lies in the middle of ``at``."""
+
+    a: Span
+    at: Span
+
+
+Joint: TypeAlias = Seam | PickUp | OnTop
 
 
 class Ease(Enum):
@@ -105,6 +113,17 @@ class Assembly:
         """The picked-up edges among the joints."""
         return tuple(joint for joint in self.joints if isinstance(joint, PickUp))
 
+    @cached_property
+    def laid_on(self) -> tuple[OnTop, ...]:
+        """What lies on another piece."""
+        return tuple(joint for joint in self.joints if isinstance(joint, OnTop))
+
+    def under(self, joint: OnTop) -> Span:
+        """The stretch in the middle that a piece lies on, as long as its edge."""
+        share = min(self.length_cm(joint.a) / self.length_cm(joint.at), 1.0) * joint.at.share / 2
+        middle = (joint.at.first + joint.at.last) / 2
+        return replace(joint.at, first=max(middle - share, 0.0), last=min(middle + share, 1.0))
+
     def length_cm(self, span: Span) -> float:
         """The true length of a stretch."""
         return edge_cm(self.pieces[span.piece], span)
@@ -112,4 +131,6 @@ class Assembly:
 
 def spans_of(joint: Joint) -> tuple[Span, ...]:
     """The stretches that a joint speaks of."""
-    return (joint.a, joint.b) if isinstance(joint, Seam) else joint.along
+    if isinstance(joint, PickUp):
+        return joint.along
+    return (joint.a, joint.b) if isinstance(joint, Seam) else (joint.a, joint.at)

@@ -62,21 +62,19 @@ def _edges(assembly: Assembly, turns: Mapping[str, tuple[complex, complex]]) -> 
 
 
 def _attach(assembly: Assembly, turns: dict[str, tuple[complex, complex]]) -> None:
-    """Lay every piece that meets one which is laid, until none is left."""
+    """Lay every piece that meets one which is laid, or lies on it, until none is left."""
+    meetings = [(seam.a, seam.b, -1) for seam in assembly.seams]
+    meetings += [(assembly.under(joint), joint.a, 1) for joint in assembly.laid_on]  # over the cloth, not beside it
+    meetings += [(b, a, way) for a, b, way in meetings]
     while True:
-        for seam in assembly.seams:
-            for one, other in ((seam.a, seam.b), (seam.b, seam.a)):
-                if one.piece in turns and other.piece not in turns:
-                    there = _even(places(assembly.pieces[one.piece], one))
-                    turn, shift = turns[one.piece]
-                    here = _even(places(assembly.pieces[other.piece], other))[::-1]
-                    turns[other.piece] = _fit(here, there * turn + shift)
-                    break
-            else:
-                continue
-            break
-        else:
+        new = [each for each in meetings if each[0].piece in turns and each[1].piece not in turns]
+        if not new:
             return
+        one, other, way = new[0]
+        there = _even(places(assembly.pieces[one.piece], one))
+        turn, shift = turns[one.piece]
+        here = _even(places(assembly.pieces[other.piece], other))[::way]
+        turns[other.piece] = _fit(here, there * turn + shift)
 
 
 def _fit(here: Points, there: Points) -> tuple[complex, complex]:

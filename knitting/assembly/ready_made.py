@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from types import MappingProxyType
 
-from knitting.assembly.joints import Assembly, Joint, PickUp, Seam
-from knitting.assembly.spans import EdgeName, Span
+from knitting.assembly.joints import Assembly, Joint, OnTop, PickUp, Seam
+from knitting.assembly.spans import EdgeName, Span, edge_cm
 from knitting.cloth import Layout, lay_flat
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
@@ -22,6 +22,8 @@ from knitting.statements import N_, Refused, sentence
 from knitting.working.piece_worker import work_piece
 
 _STRIP, _LOOP, _LOOP_ROWS = 12, 4, 36
+_LOOP_REACH = 2.0
+"""Breadths of the loop from the corner within which it is sewn on."""
 """Stitches of a collar that is knitted apart and of a loop to hang by, and the rows of such a loop."""
 
 
@@ -129,9 +131,13 @@ def _squares(layouts: Mapping[str, Layout], many: str) -> Assembly:
 
 
 def _looped(layouts: Mapping[str, Layout], _choice: str) -> Assembly:
-    """A cloth with a loop to hang it by: the end of the loop on its beginning."""
+    """A cloth with a loop to hang it by: the end of the loop on its beginning, both sewn on beside a corner."""
     loop = Seam(Span("loop", EdgeName.LAST), Span("loop", EdgeName.FIRST))
-    return Assembly("looped-cloth", {"cloth": layouts["cloth"], "loop": layouts["loop"]}, (loop,))
+    cm = edge_cm(layouts["loop"], Span("loop", EdgeName.FIRST))
+    side = edge_cm(layouts["cloth"], Span("cloth", EdgeName.START))
+    corner = Span("cloth", EdgeName.START, 0.0, round(min(_LOOP_REACH * cm / side, 1.0), 3))
+    sewn_on = OnTop(Span("loop", EdgeName.FIRST), corner)
+    return Assembly("looped-cloth", {"cloth": layouts["cloth"], "loop": layouts["loop"]}, (loop, sewn_on))
 
 
 def _loop(cloth: Plan, _choice: str) -> Mapping[str, Plan]:

@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Annotated
 
-from knitting.assembly.joints import Assembly, Ease, Joint, PickUp, Seam, ease, spans_of
+from knitting.assembly.joints import Assembly, Ease, Joint, OnTop, PickUp, Seam, ease, spans_of
 from knitting.assembly.openings import openings
 from knitting.assembly.picking import picked
 from knitting.assembly.spans import EdgeName, Span, edge_cm
@@ -31,6 +31,8 @@ class Thing:
         """With one joint more; ``Refused`` where an edge is joined to itself, or there are too many."""
         if isinstance(joint, Seam) and joint.a == joint.b:
             raise Refused(sentence("An edge cannot be sewn to itself. Choose another edge for it to meet."))
+        if isinstance(joint, OnTop) and joint.a.piece == joint.at.piece:
+            raise Refused(sentence("A piece cannot lie on itself. Choose an edge of another piece for it to lie on."))
         if len(self.joints) >= MOST_JOINTS:
             raise Refused(sentence("A thing has {most} joints at most.", most=MOST_JOINTS))
         return replace(self, joints=(*self.joints, joint))
@@ -104,6 +106,8 @@ def _unfit(assembly: Assembly, joint: Joint) -> Statement | None:
         openings(assembly)
     except Refused as refused:
         return refused.why
+    if isinstance(joint, OnTop):
+        return _too_long(assembly.length_cm(joint.a), assembly.length_cm(joint.at))
     a_cm, b_cm = assembly.length_cm(joint.a), assembly.length_cm(joint.b)
     if ease(a_cm, b_cm)[0] is not Ease.REFUSE:
         return None
@@ -112,6 +116,16 @@ def _unfit(assembly: Assembly, joint: Joint) -> Statement | None:
         longer=said_cm(max(a_cm, b_cm)),
         shorter=said_cm(min(a_cm, b_cm)),
         share=100 * min(a_cm, b_cm) / max(a_cm, b_cm),
+    )
+
+
+def _too_long(a_cm: float, at_cm: float) -> Statement | None:
+    if a_cm <= at_cm or ease(a_cm, at_cm)[0] is Ease.EDGE_TO_EDGE:
+        return None
+    return sentence(
+        "{longer} do not lie on {shorter}. Choose a longer edge for it, or lay the shorter one on this.",
+        longer=said_cm(a_cm),
+        shorter=said_cm(at_cm),
     )
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from knitting.assembly.folding import folded
-from knitting.assembly.joints import Assembly, Ease, ease
+from knitting.assembly.joints import Assembly, Ease, OnTop, ease
 from knitting.assembly.openings import LEAST_FOR_A_HEAD_CM, Head, NeckMend, Opening, neck_mends, openings
 from knitting.assembly.picking import Picked, picked
 from knitting.assembly.spans import EdgeName, Span, ridged
@@ -37,6 +37,7 @@ _HEADS = {
 def assembly_lines(assembly: Assembly) -> list[str]:
     """Everything that is said of a thing, a sentence a line."""
     lines = [said_seam(assembly, seam.a, seam.b) for seam in assembly.seams]
+    lines += [said_on_top(assembly, each) for each in assembly.laid_on]
     lines += [said_picked(assembly, picked(assembly, each), each.along) for each in assembly.pick_ups]
     lines += said_openings(assembly)
     return [*lines, said_folded(assembly)]
@@ -77,6 +78,17 @@ def said_seam(assembly: Assembly, a: Span, b: Span) -> str:
         b_cm=said_cm(b_cm),
         how=_(_EASED[eased]),
         percent=100 * differs,
+    )
+
+
+def said_on_top(assembly: Assembly, joint: OnTop) -> str:
+    """A piece that lies on another, with both lengths."""
+    words = _("Lay the {a} ({a_cm}) on the middle of the {at} ({at_cm}) and sew it down.")
+    return words.format(
+        a=said_span(joint.a),
+        at=said_span(joint.at),
+        a_cm=said_cm(assembly.length_cm(joint.a)),
+        at_cm=said_cm(assembly.length_cm(joint.at)),
     )
 
 

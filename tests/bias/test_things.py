@@ -379,3 +379,14 @@ def test_a_board_has_its_steps_too(client, knitter):
     page = client.get(f"/things/{board.pk}/board/").content.decode()
     assert "24 ends" in page
     assert ("Block each piece" in page) is bool(board_results(board).order.count(Joining.SEWN))
+
+
+def test_one_piece_is_laid_on_another_and_counts_among_what_is_sewn(client, own):
+    first, second = own.pieces_joined.pieces
+    edges = [f"first row|{first}", f"last row|{second}"]
+    answer = change(client, own, do="lay-on", edge=edges, order="\n".join(edges))
+    assert answer.status_code == 302
+    page = shown(client.get(f"/things/{own.pk}/joins/"))
+    assert f"Lay the first row of the {first}" in page
+    assert "It is sewn" in page
+    assert "2 are chosen" not in shown(change(client, own, do="lay-on", edge=edges[:1]))

@@ -7,8 +7,10 @@ import jsonschema
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from shapely import Polygon
 
-from knitting.assembly.joints import PickUp, Seam, ease
+from knitting.assembly.joints import OnTop, PickUp, Seam, ease
+from knitting.assembly.laid import laid
 from knitting.assembly.openings import Head, neck_mends, needed_cm, openings
 from knitting.assembly.picked_piece import picked_plan
 from knitting.assembly.picking import Picked, corner_gain, picked
@@ -21,7 +23,7 @@ from knitting.files.schema import thing_schema
 from knitting.files.thing_json import thing_from_text, thing_text, thing_to_json
 from knitting.forecast.forecast import forecast_of
 from knitting.measures import Gauge
-from knitting.saying.assemblies import said_neck_mends, said_openings
+from knitting.saying.assemblies import assembly_lines, said_neck_mends, said_openings
 from knitting.saying.statements import said, said_refusal
 from knitting.statements import Refused
 from knitting.words.writer import write
@@ -239,3 +241,33 @@ def test_a_file_that_holds_no_thing_is_refused_with_its_reason(name, breaks, say
     with pytest.raises(NotRead) as refused:
         thing_from_text(breaks(thing_to_json(THING)))
     assert says in said_refusal(refused.value)
+
+
+# -- one on the other ----------------------------------------------------------------------------------------------
+
+
+def test_a_loop_lies_over_the_cloth_that_it_is_sewn_on():
+    made = assembled(READY_MADE["looped-cloth"], {})
+    (joint,) = made.laid_on
+    assert made.length_cm(made.under(joint)) == pytest.approx(made.length_cm(joint.a), rel=0.01)
+    outlines = laid(made).outlines
+    cloth, loop = (Polygon([(at.real, at.imag) for at in outlines[name]]) for name in ("cloth", "loop"))
+    assert cloth.intersection(loop).area > 0.9 * loop.area
+    assert any(
+        line.startswith("Lay the first row of the loop (2.2 cm) on the middle of") for line in assembly_lines(made)
+    )
+
+
+def test_what_is_longer_than_what_it_lies_on_waits_in_its_place():
+    made = assembled(READY_MADE["looped-cloth"], {})
+    long = OnTop(Span("cloth", EdgeName.START), Span("loop", EdgeName.START))
+    found = standing(Thing("turned", tuple(made.pieces), (long,)), made.pieces)
+    assert "Choose a longer edge for it" in said(found.troubles[0])
+    assert not found.assembly.joints
+
+
+def test_a_piece_cannot_lie_on_itself():
+    thing = Thing("Hood", ("panel",))
+    with pytest.raises(Refused) as refused:
+        thing.joined(OnTop(Span("panel", EdgeName.FIRST), Span("panel", EdgeName.LAST)))
+    assert "lie on itself" in said_refusal(refused.value)
