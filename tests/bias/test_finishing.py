@@ -7,7 +7,7 @@ import pytest
 
 from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece
-from knitting.assembly.finishing import FinishingStep, ends_to_weave_in
+from knitting.assembly.finishing import FinishingStep, ThingStep, ends_to_weave_in
 from knitting.saying.finishing import STEPS
 from knitting.written import work_text
 from tests.bias.pressing import SHAWL, press, send
@@ -53,7 +53,7 @@ def test_a_piece_without_rows_has_nothing_to_measure(client, knitter):
 
 
 def test_every_step_has_its_words():
-    assert {step.value for step in FinishingStep} == set(STEPS)
+    assert {step.value for kind in (FinishingStep, ThingStep) for step in kind} == set(STEPS)
 
 
 @pytest.mark.parametrize(("rows", "ends"), [(60, 2), (2, 4), (10, 12)])
