@@ -10,7 +10,7 @@ from typing import NamedTuple
 import numpy as np
 
 from knitting.cloth.layout import Layout
-from knitting.cloth.zones import Points
+from knitting.cloth.zones import Numbers, Points
 from knitting.needle.worked import GroupWork, PartWork, Run, WorkedRow
 from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, Face, StitchKind
@@ -126,11 +126,43 @@ def _texture(below: Face | None, here: Face | None) -> Texture:
 def _patches(
     layout: Layout, kinds: Sequence[Texture], rows: Sequence[tuple[_FaceRun, ...]], begin: int
 ) -> Iterator[Patch]:
+    stretches = _apart(layout)
     for number, texture in enumerate(kinds):
-        first = [rows[0][number].first, *(row[number].first for row in rows)]
-        last = [rows[0][number].last, *(row[number].last for row in rows)]
-        left = [layout.place(begin + at, place) for at, place in enumerate(first)]
-        right = [layout.place(begin + at, place) for at, place in enumerate(last)]
-        top = layout.between(begin + len(rows), first[-1], last[-1])
-        bottom = layout.between(begin, first[0], last[0])
-        yield Patch(texture, np.array([*left, *top, *right[::-1], *bottom[::-1]]))
+        first = np.array([rows[0][number].first, *(row[number].first for row in rows)], dtype=float)
+        last = np.array([rows[0][number].last, *(row[number].last for row in rows)], dtype=float)
+        for lines in stretches:
+            outline = _outline(layout, lines, begin, first, last)
+            if outline is not None:
+                yield Patch(texture, outline)
+
+
+def _apart(layout: Layout) -> list[list[int]]:
+    """The lines of each piece that is laid by itself; all of them where the cloth lies in one."""
+    if not (layout.gored or layout.cut):
+        return [[layout.columns[0][0], *(right for _, right in layout.columns)]]
+    found: list[list[int]] = []
+    for left, right in layout.columns:
+        if found and found[-1][-1] == left:
+            found[-1].append(right)
+        else:
+            found.append([left, right])
+    return found
+
+
+def _outline(layout: Layout, lines: list[int], begin: int, first: Numbers, last: Numbers) -> Points | None:
+    """The stretch between two places of each row, as far as it lies on the cloth of some lines."""
+    rows = range(begin, begin + len(first))
+    low, high = layout.positions[lines[0], rows], layout.positions[lines[-1], rows]
+    first, last = np.clip(first, low, high), np.clip(last, low, high)
+    if not (last - first > 0).any():
+        return None
+
+    def along(row: int, start: float, end: float) -> list[complex]:
+        at, there = layout.positions[lines, row], layout.points[row, lines]
+        inner = at[(at > start) & (at < end)]
+        places = np.array([start, *inner, end])
+        return list(np.interp(places, at, there.real) + 1j * np.interp(places, at, there.imag))
+
+    ends = [along(row, *between) for row, *between in zip(rows, first.tolist(), last.tolist(), strict=True)]
+    left, right = [each[0] for each in ends], [each[-1] for each in ends]
+    return np.array([*left, *ends[-1][1:-1], *right[::-1], *ends[0][1:-1][::-1]])

@@ -8,7 +8,7 @@ import pytest
 from shapely import LineString, Polygon
 
 from drawing.cloth import lay_out
-from knitting.cloth import lay_flat, measure, outlines, upright
+from knitting.cloth import lay_flat, measure, outlines, texture_patches, upright
 from knitting.constructions import CONSTRUCTIONS
 from knitting.stitches import Look
 from tests.knitting.planning import knitted, made
@@ -100,3 +100,11 @@ def test_the_thread_of_a_centre_runs_where_its_eyelets_are(name):
         found += len(near)
         assert len(near) in (0, 2)
     assert found >= 30
+
+
+def test_no_texture_of_a_hat_lies_between_its_wedges():
+    layout = laid("crown")
+    cloth = Polygon([(at.real, at.imag) for at in layout.outlines[0]]).buffer(0.01)
+    patches = [Polygon([(at.real, at.imag) for at in patch.outline]).buffer(0) for patch in texture_patches(layout)]
+    assert patches
+    assert all(cloth.covers(patch) for patch in patches)
