@@ -108,3 +108,23 @@ def test_a_board_is_turned_by_keys_and_a_square_knitted_and_seen_done(page, live
     page.get_by_role("link", name="Mole blanket", exact=True).click()
     expect(page.get_by_text("1 done and 3 left")).to_be_visible()
     expect(page.locator(".board-done")).to_have_count(1)
+
+
+def test_the_list_of_a_piece_and_that_of_the_whole_are_ticked_off(page, live_server, demo):
+    piece = demo["Tideline shawl"]
+    page.goto(f"{live_server.url}/pieces/{piece.pk}/finishing/")
+    page.get_by_role("button", name="Weave in the ends: done").click()
+    expect(page.get_by_role("button", name="Weave in the ends: not yet after all")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("button", name="Weave in the ends: not yet after all")).to_be_visible()
+    assert [event.data["what"] for event in piece.events.filter(kind="ticked")] == ["weave in the ends"]
+    thing = begin_own(piece.owner, "Two of a kind", [piece, demo["Harbour corner cloth"]])
+    page.goto(f"{live_server.url}/things/{thing.pk}/")
+    page.get_by_role("button", name="Wash the whole as it will be washed: done").focus()
+    page.keyboard.press("Enter")
+    taken_back = page.get_by_role("button", name="Wash the whole as it will be washed: not yet after all")
+    expect(taken_back).to_be_visible()
+    assert thing.done_steps == {"wash the whole"}
+    taken_back.click()
+    expect(page.get_by_role("button", name="Wash the whole as it will be washed: done")).to_be_visible()
+    assert not thing.done_steps
