@@ -17,11 +17,13 @@ def test_a_poncho_from_a_neck_that_is_too_narrow_to_its_collar(page, live_server
     page.goto(f"{live_server.url}/begin/")
     page.get_by_role("link", name="Mini poncho").click()
     page.get_by_label("What it is called").fill("Gangway poncho")
-    page.get_by_label("the neck").select_option("round")
+    with page.expect_response("**/things/begin/mini-poncho/?**"):
+        page.get_by_label("the neck").select_option("round")
+    expect(page.get_by_text("Collar: pick up")).to_be_visible()  # the new sums are there, and what is pressed in them
     expect(page.get_by_text("no head goes through")).to_be_visible()
     page.get_by_role("button", name="Cast on 41").click()
-    expect(page.get_by_text("a grown head goes through")).to_be_visible()
     expect(page.get_by_label("cast on")).to_have_value("41")
+    expect(page.get_by_text("a grown head goes through.")).to_be_visible()
     page.get_by_role("button", name="Begin this thing").click()
     expect(page.get_by_text("front: 40 rows; then back: 40 rows")).to_be_visible()
     thing = Thing.objects.get()
