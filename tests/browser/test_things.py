@@ -130,3 +130,13 @@ def test_the_list_of_a_piece_and_that_of_the_whole_are_ticked_off(page, live_ser
     taken_back.click()
     expect(page.get_by_role("button", name="Wash the whole as it will be washed: done")).to_be_visible()
     assert not thing.done_steps
+
+
+def test_a_press_is_not_lost_where_new_sums_come_while_it_is_held(page, live_server, transactional_db):
+    page.goto(f"{live_server.url}/things/begin/mini-poncho/")
+    button = page.get_by_role("button", name="Cast on 41")
+    button.hover()
+    page.mouse.down()
+    page.evaluate("document.querySelector('#sums').replaceChildren()")
+    page.mouse.up()
+    expect(page.get_by_label("cast on")).to_have_value("41")
