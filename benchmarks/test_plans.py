@@ -43,7 +43,7 @@ FIVE_HUNDRED: Mapping[str, Mapping[str, str]] = {
     "polygon": {"side": "501"},
     "cowl": {"rounds": "250"},
     "doubling-circle": {"doublings": "7", "last": "308"},
-    "crown": {"each": "202", "tube": "300"},
+    "crown": {"each": "120", "tube": "382"},
     "held-wing": {"cast_on": "401", "rows": "250", "wing_rows": "200", "edge_rows": "46"},
 }
 

@@ -60,7 +60,7 @@ CROWN = Construction(
     asks=(
         Question("wedges", N_("wedges"), 5, 3, 12, "wedges"),
         Question("each", N_("stitches in each"), 18, 4, 120),
-        Question("tube", N_("rounds of the tube"), 34, 4, 300, "rounds"),
+        Question("tube", N_("rounds of the tube"), 34, 4, 400, "rounds"),
     ),
     make=_make,
     use=Use.SCARVES,
