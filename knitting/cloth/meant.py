@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 from knitting.cloth.layout import Layout
+from knitting.cloth.sheet import FEW_STITCHES
 from knitting.curvature import Curvature
-
-FEW_STITCHES = 24
-"""A piece that begins with no more than these begins at a point."""
 
 
 def meant_to(layout: Layout) -> Curvature:

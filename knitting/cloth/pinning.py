@@ -6,10 +6,10 @@ from math import pi
 
 import numpy as np
 
-from knitting.cloth.sheet import Sheet
+from knitting.cloth.sheet import FEW_STITCHES, Sheet
 from knitting.cloth.zones import Numbers, Points, Zone
 
-_FEW, _LEAST_GAINS = 24, 2
+_LEAST_GAINS = 2
 _MOST_PULLED = 2.0
 """Times as long as it is that a last row may have to be."""
 _LINES = 48
@@ -19,7 +19,7 @@ def is_pinned_out(sheet: Sheet, zone: Zone, in_round: bool) -> bool:
     """Whether a piece is meant to be pinned out: it begins at few stitches, some rows gain all over, and its last row
     is about as long as a circle so far out."""
     gains = sum(map(sheet.gains_all_over, range(1, len(sheet.counts))))
-    if sheet.counts[0] > _FEW or gains < _LEAST_GAINS:
+    if sheet.counts[0] > FEW_STITCHES or gains < _LEAST_GAINS:
         return False
     wanted = (2 * pi if in_round else pi) * float(zone.left.imag[-1])
     length = abs(zone.right[-1] - zone.left[-1])

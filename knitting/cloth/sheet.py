@@ -36,7 +36,10 @@ class Interval(NamedTuple):
     last: float
 
 
+FEW_STITCHES = 24
+"""A piece that begins with no more than these begins at a point."""
 _ALL_OVER = 1.5
+"""Times as many stitches as before: nothing but shaping all along a row makes so many."""
 
 
 @dataclass(frozen=True)

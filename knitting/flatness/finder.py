@@ -13,8 +13,9 @@ from math import pi, radians, tan
 from typing import NamedTuple
 
 from knitting.cloth.layout import Layout, NoLayout
-from knitting.cloth.meant import FEW_STITCHES, meant_to
+from knitting.cloth.meant import meant_to
 from knitting.cloth.measuring import Measures, measure
+from knitting.cloth.sheet import FEW_STITCHES
 from knitting.curvature import Curvature
 from knitting.flatness.findings import Bend, Finding
 from knitting.flatness.folding import Fold, folds, leans_deg, plateaus, scatter_plateaus

@@ -11,32 +11,42 @@ from tests.browser.conftest import PHONE, wait_for_rows
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 
 
-def test_a_poncho_from_a_neck_that_is_too_narrow_to_its_collar(page, live_server, transactional_db):
-    """By mouse: the neck is mended before anything is begun, a row is knitted, a seam ticked off, the collar begun."""
+def by_mouse(target):
+    target.click()
+
+
+def by_keys(target):
+    target.focus()
+    target.press("Enter")
+
+
+@pytest.mark.parametrize("press", [by_mouse, by_keys])
+def test_a_poncho_from_a_neck_that_is_too_narrow_to_its_collar(page, live_server, transactional_db, press):
+    """The neck is mended before anything is begun, a row is knitted, a seam ticked off, the collar begun."""
     household_knitter()
     page.goto(f"{live_server.url}/begin/")
-    page.get_by_role("link", name="Mini poncho").click()
-    page.get_by_label("What it is called").fill("Gangway poncho")
+    press(page.get_by_role("link", name="Mini poncho"))
     with page.expect_response("**/things/begin/mini-poncho/?**"):
         page.get_by_label("the neck").select_option("round")
     expect(page.get_by_text("Collar: pick up")).to_be_visible()  # the new sums are there, and what is pressed in them
     expect(page.get_by_text("no head goes through")).to_be_visible()
-    page.get_by_role("button", name="Cast on 41").click()
+    press(page.get_by_role("button", name="Cast on 41"))
     expect(page.get_by_label("cast on")).to_have_value("41")
     expect(page.get_by_text("a grown head goes through.")).to_be_visible()
-    page.get_by_role("button", name="Begin this thing").click()
+    page.get_by_label("What it is called").fill("Gangway poncho")
+    press(page.get_by_role("button", name="Begin this thing"))
     expect(page.get_by_text("front: 40 rows; then back: 40 rows")).to_be_visible()
     thing = Thing.objects.get()
-    page.get_by_role("link", name="front", exact=True).click()
+    press(page.get_by_role("link", name="front", exact=True))
     page.wait_for_url("**/needles/**")
     expect(page.locator("html[data-offline=ready]")).to_be_attached()
     page.keyboard.press("Space")
     wait_for_rows(thing.members.get(name="front").piece, 1)
     expect(page.get_by_text("back: 40 rows")).to_be_visible()
-    page.get_by_role("link", name="Gangway poncho", exact=True).click()
-    page.get_by_role("button", name="It is sewn").first.click()
+    press(page.get_by_role("link", name="Gangway poncho", exact=True))
+    press(page.get_by_role("button", name="It is sewn").first)
     expect(page.get_by_text("sewn", exact=True)).to_be_visible()
-    page.get_by_role("button", name="Begin this piece").click()
+    press(page.get_by_role("button", name="Begin this piece"))
     expect(page.get_by_role("heading", name="Collar", exact=True)).to_be_visible()
     assert thing.members.get(name="collar").piece.results.worked.rows[0].start == 84
 
