@@ -142,11 +142,25 @@ def test_the_list_of_a_piece_and_that_of_the_whole_are_ticked_off(page, live_ser
     assert not thing.done_steps
 
 
-def test_a_press_is_not_lost_where_new_sums_come_while_it_is_held(page, live_server, transactional_db):
+@pytest.mark.parametrize("way", ["mouse", "keyboard"])
+def test_a_press_is_not_lost_where_new_sums_come_while_it_is_held(page, live_server, transactional_db, way):
     page.goto(f"{live_server.url}/things/begin/mini-poncho/")
     button = page.get_by_role("button", name="Cast on 41")
     button.hover()
-    page.mouse.down()
+    button.focus()
+    page.mouse.down() if way == "mouse" else page.keyboard.down("Space")
     page.evaluate("document.querySelector('#sums').replaceChildren()")
-    page.mouse.up()
+    page.mouse.up() if way == "mouse" else page.keyboard.up("Space")
+    expect(page.get_by_label("cast on")).to_have_value("41")
+
+
+def test_what_is_focused_stays_focused_when_new_sums_come(page, live_server, transactional_db):
+    page.goto(f"{live_server.url}/things/begin/mini-poncho/")
+    button = page.get_by_role("button", name="Cast on 41")
+    button.focus()
+    with page.expect_response("**/things/begin/mini-poncho/?**"):
+        page.evaluate("document.querySelector('form.thing-ask').dispatchEvent(new Event('sums'))")
+    expect(page.locator("#sums.htmx-settling, #sums.htmx-swapping")).to_have_count(0)
+    expect(button).to_be_focused()
+    page.keyboard.press("Enter")
     expect(page.get_by_label("cast on")).to_have_value("41")

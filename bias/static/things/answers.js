@@ -17,10 +17,18 @@ document.addEventListener("pointerdown", (event) => {
   held = closest(event, "[data-answer]");
 });
 
-document.addEventListener("pointerup", () => {
+document.addEventListener("keydown", (event) => {
+  held = event.key === " " ? closest(event, "[data-answer]") : null;
+});
+
+/** What was replaced under the finger gets no click from the browser. */
+function release() {
   if (held && !held.isConnected) take(held);
   held = null;
-});
+}
+
+document.addEventListener("pointerup", release);
+document.addEventListener("keyup", release);
 
 document.addEventListener("click", (event) => {
   const offer = closest(event, "[data-answer]");
