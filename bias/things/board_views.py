@@ -182,7 +182,7 @@ def _designed(sent: Mapping[str, str]) -> tuple[BoardDesign, Statement | None]:
     figures = {key: _figure(key, sent[key]) for key in ("rows", "columns", "ridges", "colours", "seed")}
     known = {turns.value: turns for turns in Turns}
     if sent["turns"] not in known:
-        raise Refused(sentence("A board is turned {turns}.", turns=", ".join(known)))
+        raise Refused(sentence("A board is turned in one of these ways: {turns}.", turns=", ".join(known)))
     return design(
         figures["rows"],
         figures["columns"],
@@ -203,7 +203,7 @@ def _palette(colours: int) -> tuple[str, ...]:
 def _figure(key: str, typed: str) -> int:
     found = whole_number(typed, 1_000_000)
     if found is None:
-        raise Refused(sentence("'{key}' needs a whole number, not '{value}'.", key=key, value=typed[:40]))
+        raise Refused(sentence("'{key}' needs a whole number from 0 up, not '{value}'.", key=key, value=typed[:40]))
     return found
 
 

@@ -73,5 +73,5 @@ def _pairs(answers: list[str]) -> dict[str, str]:
 def _whole(key: str, value: object) -> int:
     text = str(value)
     if not (text.isascii() and text.isdigit() and len(text) < 9):
-        raise UsageError(sentence("'{key}' needs a whole number, not '{value}'.", key=key, value=text[:40]))
+        raise UsageError(sentence("'{key}' needs a whole number from 0 up, not '{value}'.", key=key, value=text[:40]))
     return int(text)

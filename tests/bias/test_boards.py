@@ -30,9 +30,9 @@ def change_board(client, thing, **sent):
     [
         ({"rows": "0"}, "A board has 1 to 3,600 squares"),
         ({"rows": "61", "columns": "60"}, "not 61 by 60"),
-        ({"ridges": "many"}, "'ridges' needs a whole number, not 'many'."),
+        ({"ridges": "many"}, "'ridges' needs a whole number from 0 up, not 'many'."),
         ({"colours": "99"}, "A board has 2 to 12 colours, not 99."),
-        ({"turns": "askew"}, "A board is turned same, diamonds"),
+        ({"turns": "askew"}, "A board is turned in one of these ways: same, diamonds"),
     ],
 )
 def test_a_board_that_cannot_be_is_told_and_not_begun(client, knitter, given, says):
