@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from knitting.cloth.crossing import crosses_itself, distinct
 from knitting.cloth.gores import gores
 from knitting.cloth.joining import JoinedZones, join, unrolled
-from knitting.cloth.mesh import Mesh, build_mesh
+from knitting.cloth.mesh import MOST_NODES, Mesh, build_mesh
 from knitting.cloth.pinning import is_pinned_out, pinned_columns, pinned_out
 from knitting.cloth.relaxing import RelaxedMesh, relax
 from knitting.cloth.rim import Edge, polygon_area, rims
@@ -243,7 +243,7 @@ def _ways_to_lie(layout: Layout) -> Iterator[Layout]:
     if layout.sheet.whole:
         yield from _in_sectors(layout, WHOLE_TURN_DEG if layout.relaxed else HALF_TURN_DEG)
     if layout.sheet.whole and layout.relaxed:
-        untied = _meshed(layout, lambda mesh: untangled(mesh, layout.gauge.stitch_cm), fine=False)
+        untied = _meshed(layout, lambda mesh: untangled(mesh, layout.gauge.stitch_cm), MOST_NODES // 4)
         yield untied
         yield from _in_sectors(untied, HALF_TURN_DEG)
     yield _cut(layout, zones_apart(layout.zones, layout.walls, _gap_cm(layout)))
@@ -292,9 +292,9 @@ def _relaxed(layout: Layout, found: JoinedZones) -> Layout:
     return _meshed(layout, lay)
 
 
-def _meshed(layout: Layout, lay: Callable[[Mesh], RelaxedMesh], fine: bool = True) -> Layout:
+def _meshed(layout: Layout, lay: Callable[[Mesh], RelaxedMesh], most: int = MOST_NODES) -> Layout:
     """The same piece as a mesh that is laid by ``lay``."""
-    mesh = build_mesh(layout.zones, layout.walls, layout.gauge.stitch_cm, fine)
+    mesh = build_mesh(layout.zones, layout.walls, layout.gauge.stitch_cm, most)
     relaxed = lay(mesh)
     rows = np.arange(len(layout.sheet.counts))
     points = np.stack([_between(rows, mesh.samples, line) for line in relaxed.points.T], axis=1)

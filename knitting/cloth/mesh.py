@@ -15,7 +15,7 @@ from knitting.cloth.zones import Points, Zone, straightened
 
 Whole = NDArray[np.int64]
 
-_MOST_NODES = 900
+MOST_NODES = 900
 _LEAST_STITCHES = 4.0
 """Lines within a zone stand at least this far apart where it is widest."""
 _FAR_WIDER = 1.5
@@ -60,10 +60,12 @@ class Mesh:
         return np.stack([low[:, left], low[:, right], high[:, right], high[:, left]], axis=-1)
 
 
-def build_mesh(zones: Sequence[Zone], walls: Sequence[Wall], stitch_cm: float, fine: bool = True) -> Mesh:
-    """The mesh of all zones; a coarse one has a quarter of the nodes."""
-    most = _MOST_NODES if fine else _MOST_NODES // 4
-    columns = tuple(_columns(zones, walls, stitch_cm, _across(zones, most)))
+def build_mesh(
+    zones: Sequence[Zone], walls: Sequence[Wall], stitch_cm: float, most: int = MOST_NODES, by_edges: bool = False
+) -> Mesh:
+    """The mesh of all zones, of about so many nodes at the most; its quads are about as wide as high, or as its longest
+    edge is divided, ``by_edges``."""
+    columns = tuple(_columns(zones, walls, stitch_cm, _across(zones, most, by_edges)))
     lines = columns[-1].right + 1
     samples = _samples(zones, max(most // lines, 6))
     rest = np.stack([_rest(zones[column.zone], column, samples, stitch_cm) for column in columns], axis=1)
@@ -78,10 +80,13 @@ def build_mesh(zones: Sequence[Zone], walls: Sequence[Wall], stitch_cm: float, f
     return Mesh(samples, columns, lines, rest, alive, _nodes(columns, lines, alive, joined), opened)
 
 
-def _across(zones: Sequence[Zone], most: int) -> int:
-    """How many columns make quads that are about as wide as high."""
+def _across(zones: Sequence[Zone], most: int, by_edges: bool) -> int:
+    """How many columns make quads that are about as wide as high, or as the longest edge is divided."""
     wide = sum(float((zone.right - zone.left).real.max()) for zone in zones)
     high = max(float(zone.left.imag[-1]) for zone in zones)
+    if by_edges:
+        edges = (zones[0].left, zones[-1].right)
+        high = max(high, *(float(np.abs(np.diff(edge)).sum()) for edge in edges))
     return int(min(max((most * wide / max(high, 1e-6)) ** 0.5, 12), most / 8))
 
 

@@ -33,6 +33,7 @@ from knitting.plan.plan import (
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 _BOTH = (RIGHT_EDGE, LEFT_EDGE)
 _STILL = (1, 3, 5)
@@ -78,6 +79,7 @@ ASYMMETRIC = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ("start edge",)),
     rules=(
         N_("Three stitches more in six rows, then three fewer in six."),
         N_("The centre is set on an odd count."),

@@ -12,6 +12,7 @@ from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Plan, PlannedPart,
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -47,6 +48,7 @@ BIAS_SCARF = Construction(
     ),
     make=_make,
     use=Use.SCARVES,
+    worn=Wearing(PutOn.ACROSS_BACK, ("end edge",)),
     rules=(N_("The count stands still; the cloth moves half a stitch sideways in every row."),),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,

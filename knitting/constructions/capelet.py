@@ -24,6 +24,7 @@ from knitting.plan.plan import Beside, Finish, Line, LineKind, Plan, PlannedPart
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 _NAMES = ("right front", "right shoulder", "back", "left shoulder", "left front")
 
@@ -77,6 +78,7 @@ CAPELET = Construction(
     ),
     make=_make,
     use=Use.WORN,
+    worn=Wearing(PutOn.ROUND_NECK),
     rules=(N_("Every increase row gains two stitches a line."), N_("Right and left half are equal.")),
     care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.CUPS,

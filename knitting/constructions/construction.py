@@ -13,6 +13,7 @@ from knitting.forecast.stages import tab_rows
 from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, Line, LineKind, Plan, Shaping
 from knitting.statements import N_
 from knitting.stitches import DOUBLE_WORDS, INCREASE_WORDS, Leaning
+from knitting.wearing import Wearing
 
 Value = int | str | tuple[int, ...]
 Values = Mapping[str, Value]
@@ -83,6 +84,8 @@ class Construction:
     measures: tuple[WishedMeasure, ...]
     caveats: tuple[str, ...] = ()
     over_head: tuple[str, Callable[[Forecast], float]] | None = None
+    worn: Wearing | None = None
+    """How it is put on; ``None`` for what nobody wears, or on the head."""
     grows: str = ""
     """The question that makes it larger where there is more yarn; the one that its first measure follows if not set."""
 

@@ -23,6 +23,7 @@ from knitting.plan.plan import Beside, Finish, Line, LineKind, Plan, PlannedPart
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 FRONT = "front"
 
@@ -60,6 +61,7 @@ COWL = Construction(
     ),
     make=_make,
     use=Use.SCARVES,
+    worn=Wearing(PutOn.OVER_HEAD),
     rules=(N_("Every increase round gains two stitches, one on each side of the front."),),
     care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.TUBE,

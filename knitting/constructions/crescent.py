@@ -23,6 +23,7 @@ from knitting.problems import NOWHERE
 from knitting.rows import Tab
 from knitting.statements import N_
 from knitting.stitches import KNIT
+from knitting.wearing import ALONG_THE_TOP, PutOn, Wearing
 
 _BODY = 3
 """Stitches between the borders once the tab is done."""
@@ -66,6 +67,7 @@ CRESCENT = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ALONG_THE_TOP),
     rules=(N_("Both ends gain in right-side and in wrong-side rows."),),
     care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,

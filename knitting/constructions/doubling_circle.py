@@ -21,6 +21,7 @@ from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Group, ToEnd, Work
 from knitting.statements import N_
 from knitting.stitches import KNIT, STITCHES
+from knitting.wearing import ALONG_THE_TOP, PutOn, Wearing
 
 _FIRST_RING = 3
 """Rounds from the first doubling to the second; each later ring has twice as many."""
@@ -71,6 +72,7 @@ DOUBLING_CIRCLE = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ALONG_THE_TOP),
     rules=(
         N_("The count doubles in one row; between two doublings are twice as many rows as between the two before."),
     ),

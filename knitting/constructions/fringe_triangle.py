@@ -18,6 +18,7 @@ from knitting.plan.plan import Beside, Count, Finish, Line, LineKind, Plan, Plan
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -54,6 +55,7 @@ FRINGE_TRIANGLE = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ("last row",)),
     rules=(
         N_("The first increase row has room for two increases only."),
         N_("After it the count grows by four each time."),

@@ -32,6 +32,7 @@ from knitting.plan.plan import (
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 _BORDER = 3
 
@@ -81,6 +82,7 @@ HELD_WING = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ("first row",)),
     rules=(
         N_("The cast-on is odd: two equal wings and the centre stitch."),
         N_("The border row gains five stitches: one at the edge, one beside the centre, three cast on."),

@@ -25,6 +25,7 @@ from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -58,6 +59,7 @@ ROUND_PONCHO = Construction(
     ),
     make=_make,
     use=Use.WORN,
+    worn=Wearing(PutOn.OVER_HEAD),
     rules=(N_("Every increase round gains two stitches a line."), N_("Panels differ by one stitch at most.")),
     care=(Caution.PAUSE, Caution.CORDS, Caution.FIBRE),
     curvature=Curvature.CUPS,

@@ -20,6 +20,7 @@ from knitting.plan.plan import RIGHT_EDGE, Beside, Count, Plan, PlannedPart, Sha
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -51,6 +52,7 @@ SIDEWAYS_TRIANGLE = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ("end edge",)),
     rules=(
         N_("It shrinks as it grew, to the stitches that were cast on."),
         N_("The rhythm is even: it shapes on right-side rows."),

@@ -36,6 +36,7 @@ from knitting.plan.plan import (
     garter_tab,
 )
 from knitting.statements import N_
+from knitting.wearing import ALONG_THE_TOP, PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -106,6 +107,7 @@ TRIANGLE = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ALONG_THE_TOP),
     rules=(N_("The count grows by four each time."), N_("The middle of the tab is odd: one stitch is the centre.")),
     care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,

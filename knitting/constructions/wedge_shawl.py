@@ -25,6 +25,7 @@ from knitting.problems import NOWHERE
 from knitting.rows import Tab
 from knitting.statements import N_
 from knitting.stitches import KNIT
+from knitting.wearing import ALONG_THE_TOP, PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -63,6 +64,7 @@ WEDGE_SHAWL = Construction(
     ),
     make=_make,
     use=Use.SHAWLS,
+    worn=Wearing(PutOn.ACROSS_BACK, ALONG_THE_TOP),
     rules=(N_("The count grows by two for each wedge in every right-side row."),),
     care=(Caution.PAUSE, Caution.PINS, Caution.FIBRE),
     curvature=Curvature.FLAT,

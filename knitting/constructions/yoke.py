@@ -21,6 +21,7 @@ from knitting.plan.spacing import evenly
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
+from knitting.wearing import PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -46,6 +47,7 @@ YOKE = Construction(
     ),
     make=_make,
     use=Use.WORN,
+    worn=Wearing(PutOn.OVER_HEAD),
     rules=(
         N_("Every increase round gains four stitches a line."),
         N_("At least six stitches lie between two lines; panels differ by one stitch at most."),

@@ -22,6 +22,7 @@ from knitting.problems import NOWHERE
 from knitting.rows import CastOn, Group, Step, Work
 from knitting.statements import N_
 from knitting.stitches import KNIT, STITCHES
+from knitting.wearing import PutOn, Wearing
 
 
 def _make(values: Values) -> Plan:
@@ -60,6 +61,7 @@ ZIGZAG = Construction(
     ),
     make=_make,
     use=Use.SCARVES,
+    worn=Wearing(PutOn.ACROSS_BACK, ("start edge",)),
     rules=(N_("The cast-on is a whole number of zigzags: twice the leg and two stitches each."),),
     care=(Caution.PAUSE, Caution.FIBRE),
     curvature=Curvature.FLAT,

@@ -1,0 +1,144 @@
+"""How a garment hangs on a body once it is at rest: places, how far down it reaches, where it pulls."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import pi
+
+import numpy as np
+
+from knitting.measures import said_cm
+from knitting.statements import Statement, sentence
+from knitting.worn.body import Body
+from knitting.worn.cloth_net import ClothNet, Numbers
+from knitting.worn.draping import Cloth, Draping
+from knitting.worn.garment import Garment
+from knitting.worn.putting_on import put_on
+
+SECTORS = 24
+"""Directions in which the hem is told: so many all round, from the back over her left side, the front and the right."""
+_PULLS = 0.04
+_NEAR_CM = 1.0
+_BETWEEN = 5
+"""Places on every side of a quad by which the hem is found."""
+
+
+@dataclass(frozen=True, eq=False)
+class Worn:
+    """A garment at rest. ``places[node]`` in cm from the base of the neck: to the right as she is seen from the front,
+    upwards, to the front.
+
+    ``hem_cm`` is how far below the base of the neck the cloth reaches in each of ``SECTORS`` directions, ``nan`` where
+    there is none; ``back_cm``, ``front_cm`` and ``arm_cm`` (from the point of the shoulder) are 0 then. ``pull`` is the
+    stretch that 99 % of all sides of quads keep below (0.03: 3 %), ``pulled_row`` a row where it is so much. Stretch,
+    drape and yarn move all of it by a hand's breadth.
+    """
+
+    net: ClothNet
+    places: Numbers
+    hem_cm: Numbers
+    back_cm: float
+    front_cm: float
+    arm_cm: float
+    pull: float
+    pulled_row: int
+
+    @property
+    def said(self) -> tuple[Statement, ...]:
+        """What is seen, in sentences with the figures first."""
+        found = [_reaches(self.back_cm, self.arm_cm, self.front_cm)]
+        if self.pull >= _PULLS:
+            found.append(
+                sentence(
+                    "It pulls most near row {row}, by about {share:.0f} %.", row=self.pulled_row, share=100 * self.pull
+                )
+            )
+        found.append(sentence("Stretch, drape and yarn move this by a hand's breadth."))
+        return tuple(found)
+
+
+def cloth_on(garment: Garment, body: Body) -> Cloth:
+    """A garment put on a body, ready to fall."""
+    return Cloth(put_on(garment, body), body.figure)
+
+
+def worn(garment: Garment, body: Body) -> Worn:
+    """A garment as it hangs on a body, worked out at once."""
+    cloth = cloth_on(garment, body)
+    return worn_at(cloth, cloth.advanced(cloth.begun()), body)
+
+
+def worn_at(cloth: Cloth, state: Draping, body: Body) -> Worn:
+    """What is to be told of a cloth where it is now."""
+    hem = _hem(cloth.net, state.places)
+    stretch = cloth.stretch(state)
+    most = float(np.quantile(stretch, 0.99))
+    where = cloth.net.sides.pairs[int(np.argmin(np.abs(stretch - most)))]
+    return Worn(
+        net=cloth.net,
+        places=state.places,
+        hem_cm=hem,
+        back_cm=_lowest(hem, 0),
+        front_cm=_lowest(hem, SECTORS // 2),
+        arm_cm=_over_arm(hem, body),
+        pull=max(most, 0.0),
+        pulled_row=_row_of(cloth.net, int(where[0])),
+    )
+
+
+def _hem(net: ClothNet, places: Numbers) -> Numbers:
+    """How far down the cloth reaches in every direction."""
+    share = np.linspace(0.0, 1.0, _BETWEEN)[:, None, None]
+    pairs = net.sides.pairs
+    at = (places[pairs[:, 0]] * (1 - share) + places[pairs[:, 1]] * share).reshape(-1, 3)
+    turn = np.arctan2(at[:, 0], -at[:, 2]) % (2 * pi)
+    sector = np.floor(turn / (2 * pi) * SECTORS + 0.5).astype(np.int64) % SECTORS
+    lowest = np.full(SECTORS, np.inf)
+    np.minimum.at(lowest, sector, at[:, 1])
+    found: Numbers = np.where(np.isfinite(lowest), -lowest, np.nan)
+    return found
+
+
+def _lowest(hem: Numbers, middle: int) -> float:
+    """The deepest place in a direction and those on both sides of it; ``nan`` where there is no cloth."""
+    near = hem[[(middle + step) % SECTORS for step in (-1, 0, 1)]]
+    return float(np.nanmax(near)) if np.isfinite(near).any() else 0.0
+
+
+def _over_arm(hem: Numbers, body: Body) -> float:
+    """From the point of the shoulder down both arms, their mean."""
+    sides = [hem[SECTORS // 4], hem[3 * SECTORS // 4]]
+    known = [float(side) for side in sides if np.isfinite(side)]
+    return sum(known) / len(known) - body.shoulder_drop_cm if known else 0.0
+
+
+def _row_of(net: ClothNet, node: int) -> int:
+    for piece in net.pieces.values():
+        at = np.argwhere(piece.nodes == node)
+        if len(at):
+            return int(piece.rows[at[0][0]])
+    return 0
+
+
+def _reaches(back: float, arm: float, front: float) -> Statement:
+    """How far down, as far as there is cloth."""
+    if arm > _NEAR_CM and front > _NEAR_CM:
+        return sentence(
+            "About {back} down the back, about {arm} over the arm, about {front} in front.",
+            back=said_cm(back),
+            arm=said_cm(arm),
+            front=said_cm(front),
+        )
+    if arm > _NEAR_CM:
+        return sentence(
+            "About {back} down the back, about {arm} over the arm; it stands open in front.",
+            back=said_cm(back),
+            arm=said_cm(arm),
+        )
+    if front > _NEAR_CM:
+        return sentence(
+            "About {back} down the back, about {front} in front; it ends above the arm.",
+            back=said_cm(back),
+            front=said_cm(front),
+        )
+    return sentence("About {back} down the back; it ends above the arm.", back=said_cm(back))
