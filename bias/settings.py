@@ -71,6 +71,7 @@ INSTALLED_APPS = [
     "bias.charting",
     "bias.at_needles",
     "bias.printing",
+    "bias.worn",
     "bias.yarn_room",
     "bias.finishing",
     "bias.things",

@@ -11,6 +11,7 @@ urlpatterns = [
     path("", include("bias.charting.urls")),
     path("", include("bias.at_needles.urls")),
     path("", include("bias.printing.urls")),
+    path("", include("bias.worn.urls")),
     path("", include("bias.yarns.urls")),
     path("", include("bias.yarn_room.urls")),
     path("", include("bias.finishing.urls")),

@@ -13,7 +13,7 @@ class PutOn(Enum):
 
     ROUND_NECK = N_("round the neck, closed with a clasp")
     OVER_HEAD = N_("over the head")
-    ACROSS_BACK = N_("across the back, its ends hanging in front")
+    ACROSS_BACK = N_("across the back, pinned in front")
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,3 +27,5 @@ class Wearing:
 
 ALONG_THE_TOP = ("end edge", "start edge")
 """The edges at the neck of a piece that begins in the middle of its top and grows downwards."""
+ALONG_THE_SIDES = ("start edge", "end edge")
+"""The edges at the neck of a piece that ends in the middle of its top."""

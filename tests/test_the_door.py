@@ -19,6 +19,7 @@ APPS = (
     "printing",
     "serving",
     "things",
+    "worn",
     "writing",
     "yarn_room",
     "yarns",
@@ -33,7 +34,7 @@ VALUES = frozenset(
         "knitting.dialects.tokens", "knitting.dialects.dialect", "knitting.sorting.roles",
         "knitting.substitution", "knitting.yarn.metres", "knitting.yarn.outlook", "knitting.yarn.report",
         "knitting.assembly.board", "knitting.assembly.board_design", "knitting.assembly.joints",
-        "knitting.assembly.thing",
+        "knitting.assembly.thing", "knitting.worn.body",
         "knitting.yarn.scale_lines", "knitting.yarn.simulated_scale", "knitting.yarn.stripes", "knitting.yarn.weighing",
     }
 )  # fmt: skip

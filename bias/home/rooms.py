@@ -93,6 +93,16 @@ ROOMS = (
                     (("+", "-", "0"), _("nearer, further, the whole chart")),
                 ),
             ),
+            RoomPage(
+                "worn",
+                _("Worn"),
+                "worn",
+                keys=(
+                    (("←", "→", "↑", "↓"), _("turn what is worn, once the picture is chosen")),
+                    (("+", "-"), _("nearer, further")),
+                    ((_("Home"),), _("the front")),
+                ),
+            ),
         ),
     ),
     Room(

@@ -2,7 +2,7 @@
 
 from django.urls import path
 
-from bias.things import begin_views, board_views, print_views, views
+from bias.things import begin_views, board_views, print_views, views, worn_views
 
 urlpatterns = [
     path("things/begin/own/", begin_views.begin_own, name="begin-own-thing"),
@@ -25,6 +25,10 @@ urlpatterns = [
     path("things/<number:thing_id>/print/<number:printing_id>/", print_views.printing, name="thing-printing"),
     path("things/<number:thing_id>/print/<number:printing_id>/on/", print_views.go_on, name="thing-print-on"),
     path("things/<number:thing_id>/print/<number:printing_id>.pdf", print_views.pdf, name="thing-print-pdf"),
+    path("things/<number:thing_id>/worn/", worn_views.worn, name="thing-worn"),
+    path("things/<number:thing_id>/worn/on/", worn_views.go_on, name="thing-worn-on"),
+    path("things/<number:thing_id>/worn/cloth.bin", worn_views.data, name="thing-worn-data"),
+    path("things/<number:thing_id>/worn/bodies/", worn_views.bodies, name="thing-worn-bodies"),
     path("things/<number:thing_id>/thing.txt", views.text_file, name="thing-text"),
     path("things/<number:thing_id>/thing.json", views.json_file, name="thing-json"),
 ]

@@ -35,7 +35,7 @@ from knitting.plan.plan import (
 from knitting.problems import NOWHERE
 from knitting.rows import CastOn
 from knitting.statements import N_
-from knitting.wearing import PutOn, Wearing
+from knitting.wearing import ALONG_THE_SIDES, PutOn, Wearing
 
 _LAST = 5
 """Stitches at the end: one on each side of the double decrease would leave nothing to bind off."""
@@ -71,7 +71,7 @@ LONG_EDGE_TRIANGLE = Construction(
     asks=(Question("cast_on", N_("cast on"), 189, 13, 2_999, odd=True), DOUBLE, MARKING),
     make=_make,
     use=Use.SHAWLS,
-    worn=Wearing(PutOn.ACROSS_BACK, ("start edge", "end edge")),
+    worn=Wearing(PutOn.ACROSS_BACK, ALONG_THE_SIDES),
     rules=(
         N_("The cast-on is odd: two halves and the centre stitch."),
         N_("Four stitches fewer in every right-side row."),

@@ -5,13 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from types import MappingProxyType
-from typing import Annotated
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.spatial import ConvexHull
 
-from knitting.coding import Bounds
 from knitting.statements import N_
 
 Numbers = NDArray[np.float64]
@@ -30,6 +28,8 @@ BUST_CM = -24.0
 """Height at which the bust is measured, on a grown body."""
 _SHOULDER_CM = -8.2
 """Height of the joint of the shoulder, on a grown body."""
+BUST_LIMITS, NECK_LIMITS, SHOULDERS_LIMITS = (45.0, 170.0), (22.0, 60.0), (22.0, 60.0)
+"""Between these in centimetres a measure is believed."""
 _SHOULDERS = 39.0
 """Breadth of the shoulders of the body whose heights these are."""
 
@@ -92,9 +92,9 @@ class Figure:
 class Body:
     """A body by three measures in centimetres: round the bust, round the neck, across from shoulder to shoulder."""
 
-    bust_cm: Annotated[float, Bounds(40, 180)] = 92.0
-    neck_cm: Annotated[float, Bounds(20, 60)] = 36.0
-    shoulders_cm: Annotated[float, Bounds(20, 60)] = 39.0
+    bust_cm: float = 92.0
+    neck_cm: float = 36.0
+    shoulders_cm: float = 39.0
 
     @property
     def tall(self) -> float:

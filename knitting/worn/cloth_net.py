@@ -42,7 +42,7 @@ class Lengths:
 
 @dataclass(frozen=True, eq=False)
 class PieceNet:
-    """One piece of the net. ``nodes[k, line]`` stand on sampled boundaries between rows: ``rows[k]`` of them are below.
+    """One piece of the net. ``nodes[k, line]`` stand on boundaries between rows, after ``rows[k]`` rows of the piece.
 
     ``row_cm[k]`` is how long the boundary is, ``high_cm[k]`` how much cloth lies below it, ``shares[k, line]`` where on
     it a node stands (0 at the right-side start, 1 at the end), ``at_cm[k, line]`` its place on the cloth laid flat.
@@ -155,7 +155,7 @@ def _piece_net(layout: Layout, mesh: Mesh, nodes: Whole) -> PieceNet:
         for row, line in zip(mesh.samples.tolist(), shares, strict=True)
     ]
     high_cm = np.concatenate([[0.0], np.cumsum(up)])
-    return PieceNet(nodes, mesh.samples, row_cm, high_cm, shares, np.array(at_cm), walls)
+    return PieceNet(nodes, layout.first_row + mesh.samples, row_cm, high_cm, shares, np.array(at_cm), walls)
 
 
 _SIDES = ((0, 1), (3, 2), (0, 3), (1, 2))

@@ -15,7 +15,7 @@ from knitting.cloth.meant import goes_round
 from knitting.cloth.zones import Points
 from knitting.measures import said_cm
 from knitting.statements import Statement, sentence
-from knitting.wearing import PutOn, Wearing
+from knitting.wearing import ALONG_THE_SIDES, ALONG_THE_TOP, PutOn, Wearing
 from knitting.worn.body import Body
 
 _PINNED = 1.35
@@ -36,9 +36,12 @@ class Garment:
     def neck_cm(self) -> float:
         """What goes round the neck, unstretched: first rows, or the edge that lies at the nape."""
         if self.wearing.along:
-            line = edge_line(next(iter(self.pieces.values())), self.wearing.along)
-            return float(np.abs(np.diff(line)).sum())
+            return _line_cm(next(iter(self.pieces.values())), self.wearing.along)
         return sum(layout.rows[0].start * layout.gauge.stitch_cm for layout in self.pieces.values())
+
+
+def _line_cm(layout: Layout, along: tuple[str, ...]) -> float:
+    return float(np.abs(np.diff(edge_line(layout, along))).sum())
 
 
 def pinned_cm(body: Body) -> float:
@@ -97,10 +100,37 @@ def usual_wearing(layout: Layout) -> Wearing | None:
     """How a piece is probably worn of which no more is known than how it lies."""
     if goes_round(layout):
         return Wearing(PutOn.OVER_HEAD if layout.in_round else PutOn.ROUND_NECK)
-    longest = max(layout.rims[0], key=lambda edge: float(np.abs(np.diff(edge.points)).sum()))
-    if longest.name not in {each.value for each in EdgeName}:
-        return None
-    return Wearing(PutOn.ACROSS_BACK, (longest.name,))
+    lines = [along for along in _lines_of(layout) if _line_cm(layout, along) > 0]
+    return Wearing(PutOn.ACROSS_BACK, max(lines, key=lambda along: _straight_cm(layout, along))) if lines else None
+
+
+def _lines_of(layout: Layout) -> list[tuple[str, ...]]:
+    """The edges that may lie at the nape: each by itself, and both sides where the piece begins or ends in a point."""
+    edges = {edge.name for edge in layout.rims[0]}
+    both = [along for along, row in ((ALONG_THE_TOP, 0), (ALONG_THE_SIDES, -1)) if _is_point(layout, row)]
+    each = [(name.value,) for name in (EdgeName.START, EdgeName.END, EdgeName.LAST, EdgeName.FIRST)]
+    return [along for along in (*both, *each) if set(along) <= edges]
+
+
+def _is_point(layout: Layout, boundary: int) -> bool:
+    return layout.sheet.counts[boundary] * layout.gauge.stitch_cm < LEAST_FOR_A_HEAD_CM
+
+
+def _straight_cm(layout: Layout, along: tuple[str, ...]) -> float:
+    """How long a line is, less what it bends."""
+    line = edge_line(layout, along)
+    return float(abs(line[-1] - line[0])) ** 2 / _line_cm(layout, along)
+
+
+def ways_to_wear(layout: Layout, usual: Wearing | None) -> dict[str, Wearing]:
+    """Every way of putting a piece on that its edges allow, each by a key, the usual one first."""
+    found = [usual] if usual is not None else []
+    if not _is_point(layout, 0):
+        found.append(Wearing(PutOn.OVER_HEAD if layout.in_round else PutOn.ROUND_NECK))
+    if not layout.in_round:
+        long = [along for along in _lines_of(layout) if _line_cm(layout, along) >= LEAST_FOR_A_HEAD_CM]
+        found += [Wearing(PutOn.ACROSS_BACK, along) for along in long]
+    return {"-".join([each.how.name, *each.along]).lower().replace("_", "-").replace(" ", "-"): each for each in found}
 
 
 def garment_of_thing(assembly: Assembly, wearings: Mapping[str, Wearing | None]) -> Garment | None:

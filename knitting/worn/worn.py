@@ -9,7 +9,7 @@ import numpy as np
 
 from knitting.measures import said_cm
 from knitting.statements import Statement, sentence
-from knitting.worn.body import Body
+from knitting.worn.body import BUST_CM, Body
 from knitting.worn.cloth_net import ClothNet, Numbers
 from knitting.worn.draping import Cloth, Draping
 from knitting.worn.garment import Garment
@@ -18,35 +18,38 @@ from knitting.worn.putting_on import put_on
 SECTORS = 24
 """Directions in which the hem is told: so many all round, from the back over her left side, the front and the right."""
 _PULLS = 0.04
-_NEAR_CM = 1.0
+_NEAR_CM = 4.0
+"""Less cloth than this hangs down nowhere."""
+_BESIDE_FRONT = 4
+"""Ends hang in so many directions on both sides of the front."""
 _BETWEEN = 5
 """Places on every side of a quad by which the hem is found."""
 
 
-@dataclass(frozen=True, eq=False)
-class Worn:
-    """A garment at rest. ``places[node]`` in cm from the base of the neck: to the right as she is seen from the front,
-    upwards, to the front.
+@dataclass(frozen=True, slots=True)
+class Reach:
+    """How far down it hangs, in cm: below the base of the neck behind, in front and at its deepest beside the front,
+    and from the point of the shoulder over the arm; 0 where no cloth hangs.
 
-    ``hem_cm`` is how far below the base of the neck the cloth reaches in each of ``SECTORS`` directions, ``nan`` where
-    there is none; ``back_cm``, ``front_cm`` and ``arm_cm`` (from the point of the shoulder) are 0 then. ``pull`` is the
-    stretch that 99 % of all sides of quads keep below (0.03: 3 %), ``pulled_row`` a row where it is so much. Stretch,
-    drape and yarn move all of it by a hand's breadth.
+    ``pull`` is the stretch that 99 % of all sides of quads keep below (0.03: 3 %), ``pulled_row`` a row where it is so
+    much, and it ``slips`` where nothing of it is left above the bust. Stretch, drape and yarn move all of it by a
+    hand's breadth.
     """
 
-    net: ClothNet
-    places: Numbers
-    hem_cm: Numbers
     back_cm: float
     front_cm: float
+    ends_cm: float
     arm_cm: float
     pull: float
     pulled_row: int
+    slips: bool
 
     @property
     def said(self) -> tuple[Statement, ...]:
         """What is seen, in sentences with the figures first."""
-        found = [_reaches(self.back_cm, self.arm_cm, self.front_cm)]
+        if self.slips:
+            return (sentence("It does not stay on so: it slips off. Choose another edge for the neck."),)
+        found = [_reaches(self)]
         if self.pull >= _PULLS:
             found.append(
                 sentence(
@@ -55,6 +58,19 @@ class Worn:
             )
         found.append(sentence("Stretch, drape and yarn move this by a hand's breadth."))
         return tuple(found)
+
+
+@dataclass(frozen=True, eq=False)
+class Worn:
+    """A garment at rest. ``places[node]`` in cm from the base of the neck: to the right as she is seen from the front,
+    upwards, to the front. ``hem_cm`` is how far below the base of the neck the cloth reaches in each of ``SECTORS``
+    directions, ``nan`` where there is none.
+    """
+
+    net: ClothNet
+    places: Numbers
+    hem_cm: Numbers
+    reach: Reach
 
 
 def cloth_on(garment: Garment, body: Body) -> Cloth:
@@ -74,16 +90,20 @@ def worn_at(cloth: Cloth, state: Draping, body: Body) -> Worn:
     stretch = cloth.stretch(state)
     most = float(np.quantile(stretch, 0.99))
     where = cloth.net.sides.pairs[int(np.argmin(np.abs(stretch - most)))]
-    return Worn(
-        net=cloth.net,
-        places=state.places,
-        hem_cm=hem,
-        back_cm=_lowest(hem, 0),
-        front_cm=_lowest(hem, SECTORS // 2),
-        arm_cm=_over_arm(hem, body),
+    reach = Reach(
+        back_cm=_seen(_lowest(hem, 0)),
+        front_cm=_seen(_lowest(hem, SECTORS // 2)),
+        ends_cm=_seen(_lowest(hem, SECTORS // 2, _BESIDE_FRONT)),
+        arm_cm=_seen(_over_arm(hem, body)),
         pull=max(most, 0.0),
         pulled_row=_row_of(cloth.net, int(where[0])),
+        slips=bool(state.places[:, 1].max() < BUST_CM * body.tall),
     )
+    return Worn(cloth.net, state.places, hem, reach)
+
+
+def _seen(cm: float) -> float:
+    return cm if cm >= _NEAR_CM else 0.0
 
 
 def _hem(net: ClothNet, places: Numbers) -> Numbers:
@@ -99,9 +119,9 @@ def _hem(net: ClothNet, places: Numbers) -> Numbers:
     return found
 
 
-def _lowest(hem: Numbers, middle: int) -> float:
-    """The deepest place in a direction and those on both sides of it; ``nan`` where there is no cloth."""
-    near = hem[[(middle + step) % SECTORS for step in (-1, 0, 1)]]
+def _lowest(hem: Numbers, middle: int, beside: int = 1) -> float:
+    """The deepest place in a direction and so many on both sides of it; 0 where there is no cloth."""
+    near = hem[[(middle + step) % SECTORS for step in range(-beside, beside + 1)]]
     return float(np.nanmax(near)) if np.isfinite(near).any() else 0.0
 
 
@@ -120,25 +140,24 @@ def _row_of(net: ClothNet, node: int) -> int:
     return 0
 
 
-def _reaches(back: float, arm: float, front: float) -> Statement:
-    """How far down, as far as there is cloth."""
-    if arm > _NEAR_CM and front > _NEAR_CM:
+def _reaches(reach: Reach) -> Statement:
+    """How far down, as far as there is cloth, in whole centimetres."""
+    figures = (reach.back_cm, reach.arm_cm, reach.front_cm, reach.ends_cm)
+    down, over, before, low = (said_cm(round(each)) for each in figures)
+    if not reach.arm_cm:
         return sentence(
-            "About {back} down the back, about {arm} over the arm, about {front} in front.",
-            back=said_cm(back),
-            arm=said_cm(arm),
-            front=said_cm(front),
+            "About {back} down the back, about {ends} in front; it ends above the arm.", back=down, ends=low
         )
-    if arm > _NEAR_CM:
+    if not reach.front_cm:
         return sentence(
-            "About {back} down the back, about {arm} over the arm; it stands open in front.",
-            back=said_cm(back),
-            arm=said_cm(arm),
+            "About {back} down the back, about {arm} over the arm; its ends hang about {ends} in front.",
+            back=down,
+            arm=over,
+            ends=low,
         )
-    if front > _NEAR_CM:
-        return sentence(
-            "About {back} down the back, about {front} in front; it ends above the arm.",
-            back=said_cm(back),
-            front=said_cm(front),
-        )
-    return sentence("About {back} down the back; it ends above the arm.", back=said_cm(back))
+    return sentence(
+        "About {back} down the back, about {arm} over the arm, about {front} in front.",
+        back=down,
+        arm=over,
+        front=before,
+    )

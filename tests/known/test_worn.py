@@ -127,8 +127,9 @@ def test_what_is_worn_hangs_still_outside_the_body_and_hardly_stretched(key, siz
     outside, _ = body.figure.surface(state.places)
     assert outside.min() > -0.5
     assert np.quantile(cloth.stretch(state), 0.95) < 0.05
-    assert np.isfinite(state.places).all() and state.step == STEPS
-    assert found.back_cm > 0 or key == "cowl"
+    assert np.isfinite(state.places).all()
+    assert state.step == STEPS
+    assert found.reach.back_cm > 0 or key == "cowl"
     energies = [cloth.energy(state)]
     for _ in range(60):
         state = cloth.stepped(state)
@@ -149,7 +150,7 @@ def test_from_another_start_on_a_smoother_body_the_hem_is_nearly_the_same(key):
     both = np.isfinite(one.hem_cm) & np.isfinite(other.hem_cm)
     assert both.sum() >= SECTORS // 2
     assert np.abs(one.hem_cm - other.hem_cm)[both].mean() < 2.0
-    assert abs(one.back_cm - other.back_cm) < 2.0
+    assert abs(one.reach.back_cm - other.reach.back_cm) < 2.0
 
 
 REFUSED = [
@@ -175,9 +176,9 @@ def test_flat_things_are_not_worn():
 
 def test_what_is_seen_is_told_with_its_figures():
     _, _, found = at_rest("round-poncho", BODIES["medium"][1])
-    words = [said(each) for each in found.said]
+    words = [said(each) for each in found.reach.said]
+    back, arm, front = (round(each) for each in (found.reach.back_cm, found.reach.arm_cm, found.reach.front_cm))
     assert words == [
-        f"About {round(found.back_cm)} cm down the back, about {round(found.arm_cm)} cm over the arm, about "
-        f"{round(found.front_cm)} cm in front.",
+        f"About {back} cm down the back, about {arm} cm over the arm, about {front} cm in front.",
         "Stretch, drape and yarn move this by a hand's breadth.",
     ]
