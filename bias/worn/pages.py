@@ -41,6 +41,13 @@ class BodyChosen:
     body: Body
     here: bool
 
+    @property
+    def said_measures(self) -> str:
+        """Its three measures in a sentence."""
+        return _("{bust} round the bust, {neck} round the neck, {shoulders} across the shoulders.").format(
+            bust=said_cm(self.body.bust_cm), neck=said_cm(self.body.neck_cm), shoulders=said_cm(self.body.shoulders_cm)
+        )
+
 
 def bodies_of(owner: Any, asked: str) -> list[BodyChosen]:
     """Every body that can be chosen; her own is chosen where nothing is asked for and she gave her measures."""

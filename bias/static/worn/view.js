@@ -37,7 +37,7 @@ class WornView {
     const answers = await Promise.all(
       [this.canvas.dataset.skin, this.canvas.dataset.cloth].map((url) => fetch(url ?? "")),
     );
-    if (answers.some((answer) => !answer.ok)) {
+    if (answers.some((answer) => answer.status !== 200)) {
       frame.classList.add("is-flat");
       return;
     }
@@ -93,7 +93,7 @@ class WornView {
     if (!(event.key in keys) || event.ctrlKey || event.metaKey || event.altKey) return;
     event.preventDefault();
     keys[event.key]();
-    this.tell();
+    if (event.key !== "Home") this.tell();
   }
 
   /** @param {number} by @param {number} up */
