@@ -19,9 +19,9 @@ Places = NDArray[np.float64]
 _SMOOTH_CM = 1.0
 """Over about this length the limbs run into one another."""
 _FAR_CM = 90.0
-_MARCH_STEPS = 60
+_MARCH_STEPS = 36
 _AROUND = 72
-_FITTINGS = 8
+_FITTINGS = 3
 NECK_CM = 4.0
 """Height at which the neck is measured, on a grown body."""
 BUST_CM = -24.0

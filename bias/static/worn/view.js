@@ -48,6 +48,7 @@ class WornView {
     this.colour();
     this.fit();
     this.canvas.dataset.shown = "yes";
+    performance.mark("worn-shown");
     new ResizeObserver(() => this.fit()).observe(this.canvas);
     new MutationObserver(() => this.colour()).observe(document.documentElement, { attributeFilter: ["class"] });
     this.listen();
