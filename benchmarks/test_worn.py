@@ -51,7 +51,7 @@ def test_the_first_picture_and_a_frame(live_server):
         page.reload()
         page.wait_for_selector("canvas[data-shown]", timeout=60_000)
         first = page.evaluate(
-            """() => { const all = performance.getEntriesByType("resource").filter((each) => each.name.includes(".bin"));
+            """() => { const all = performance.getEntriesByType("resource").filter((one) => one.name.includes(".bin"));
             const there = Math.max(...all.map((each) => each.responseEnd));
             return performance.getEntriesByName("worn-shown")[0].startTime - there; }"""
         )

@@ -13,6 +13,7 @@ from bias.printing.pdf import bound_pdf, can_print, part_as_pdf
 from bias.printing.print_parts import PrintChoices, PrintPart, print_parts
 from bias.results import Results
 from bias.results.yarn import PieceYarn, yarn_of_piece
+from bias.worn.sheet import worn_sheet
 from bias.yarns.models import yarn_in_hand
 
 _LONGEST_STEP_S = 0.6
@@ -26,7 +27,7 @@ def ask(piece: Piece, choices: PrintChoices) -> Printing | None:
     found = Printing.objects.filter(revision=revision, choices=choices.as_json()).order_by("-pk").first()
     if found is not None:
         return found
-    wanted = len(print_parts(revision.results, choices, _yarn(piece, revision.results)))
+    wanted = len(_parts(piece, revision.results, choices))
     if not wanted:
         return None
     made = Printing.objects.create(revision=revision, choices=choices.as_json(), parts_in_all=wanted)
@@ -38,7 +39,7 @@ def ask(piece: Piece, choices: PrintChoices) -> Printing | None:
 def go_on(printing: Printing) -> int:
     """Make the next parts of a print of a piece for about half a second; how many are done then."""
     results, choices = printing.revision.results, PrintChoices(**printing.choices)
-    return make_parts(printing, print_parts(results, choices, _yarn(printing.revision.piece, results)), results.title)
+    return make_parts(printing, _parts(printing.revision.piece, results, choices), results.title)
 
 
 def make_parts(printing: MadeInParts, wanted: Sequence[PrintPart], title: str) -> int:
@@ -68,6 +69,10 @@ def _bind(printing: MadeInParts, title: str) -> None:
         printing.whole = whole
         printing.save(update_fields=["whole"])
         printing.parts.all().delete()
+
+
+def _parts(piece: Piece, results: Results, choices: PrintChoices) -> list[PrintPart]:
+    return print_parts(results, choices, _yarn(piece, results), worn_sheet(piece) if choices.worn else None)
 
 
 def _yarn(piece: Piece, found: Results) -> PieceYarn:

@@ -24,6 +24,7 @@ class PrintForm(forms.Form):
     words = _ticked(_("The rows in words, with the abbreviations"))
     chart = _ticked(_("The chart, cut to pages that overlap by two rows and columns"))
     yarn = _ticked(_("How much yarn it takes"))
+    worn = _ticked(_("How it is worn: folded, and how far down on each body that was tried"))
     dialect = forms.ChoiceField(label=_("In the words of"), choices=dialects)
     paper = forms.ChoiceField(label=_("Paper"), choices=[(paper, paper) for paper in PAPERS])
     cell = forms.ChoiceField(label=_("Cells of the chart"), choices=_CELLS)

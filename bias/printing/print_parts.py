@@ -8,6 +8,7 @@ from typing import Any
 
 from bias.results import CELL, Results, Window, chart_windows
 from bias.results.yarn import PieceYarn
+from bias.worn.sheet import WornSheet
 from knitting.saying.yarn import yarn_lines
 
 LINES_A_PART = 150
@@ -25,6 +26,7 @@ class PrintChoices:
     cloth: bool = True
     chart: bool = True
     yarn: bool = False
+    worn: bool = False
     paper: str = "A4"
     dialect: str = "us"
     cell: str = "middle"
@@ -44,14 +46,18 @@ class PrintPart:
     about: Mapping[str, Any]
 
 
-def print_parts(found: Results, choices: PrintChoices, yarn: PieceYarn | None = None) -> list[PrintPart]:
-    """Every part of a print in its order; ``yarn`` is what is told of the piece's yarn."""
+def print_parts(
+    found: Results, choices: PrintChoices, yarn: PieceYarn | None = None, worn: WornSheet | None = None
+) -> list[PrintPart]:
+    """Every part of a print in its order; ``yarn`` is what is told of the piece's yarn, ``worn`` how it hangs."""
     wanted: list[PrintPart] = []
     if choices.cloth and found.page is not None:
         wanted.append(_part("cloth", found))
     if choices.yarn and yarn is not None and found.worked.rows:
         picture = yarn.picture(found.title, alone=True)
         wanted.append(_part("yarn", found, told=yarn_lines(yarn.report), picture=picture))
+    if choices.worn and worn is not None:
+        wanted.append(_part("worn", found, sheet=worn))
     if choices.words:
         wanted += _words(found, choices)
     if choices.chart and found.worked.rows:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, fields
-from functools import cached_property
 from time import monotonic
 from typing import Any, TypeAlias
 
@@ -15,6 +14,7 @@ from bias.results.memory import digest
 from bias.results.pieces import Results
 from bias.results.plans import results_of_plan
 from bias.results.things import ThingResults
+from drawing import inks
 from drawing.folded_svg import folded_svg
 from drawing.hem_svg import hem_svg
 from drawing.worn_data import cloth_data, inks_in, skin_data
@@ -72,11 +72,10 @@ class Wearable:
         why = why_not_worn(self.garment, body) if self.garment is not None else None
         return said(why) if why is not None else ""
 
-    @cached_property
-    def folded_svg(self) -> str:
-        """It folded as it is put down."""
+    def folded(self, alone: bool = False) -> str:
+        """It folded as it is put down; ``alone`` with its own colours."""
         title = _("{title}, folded as it is worn").format(title=self.title)
-        return folded_svg(folded(self.assembly), title) if self.assembly.pieces else ""
+        return folded_svg(folded(self.assembly), title, inks.FOLDED if alone else "")
 
     @property
     def colours(self) -> list[str]:

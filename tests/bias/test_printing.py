@@ -6,14 +6,17 @@ import pytest
 from pypdf import PdfReader
 
 from bias.accounts.models import Knitter
-from bias.pieces.actions import keep_piece, revise
+from bias.pieces.actions import keep_piece, keep_plan, revise
 from bias.printing import actions
 from bias.printing.models import PrintedPart, Printing
 from bias.printing.pdf import part_as_pdf
 from bias.printing.print_parts import LINES_A_PART, PrintChoices, print_parts
 from bias.results import results_of_words
 from bias.yarns.models import PieceYarn
+from knitting.files import plan_text
+from tests.knitting.planning import made as planned
 
+NOTHING = {"paper": "A4", "dialect": "us", "cell": "middle"}
 ALL = {"words": "on", "cloth": "on", "chart": "on", "paper": "A4", "dialect": "us", "cell": "middle"}
 
 
@@ -143,3 +146,13 @@ def test_the_yarn_is_printed_as_it_is_known_before_anything_is_knitted(client, p
     found = text_of(made(client, piece, yarn="on", dialect="us", paper="A4", cell="middle"))
     assert "give or take" in found
     assert "before anything was weighed" in found
+
+
+def test_a_print_tells_how_far_down_it_hangs_and_works_out_the_usual_body(client, knitter):
+    piece = keep_plan(knitter, plan_text(planned("capelet")))
+    told = text_of(made(client, piece, worn="on", **NOTHING))
+    assert "cm down the back, about" in told
+    assert "medium" in told
+    assert "62" in told  # cm wide, of the folded drawing
+    flat = keep_plan(knitter, plan_text(planned("mitre")))
+    assert "nothing to print" in client.post(f"/pieces/{flat.pk}/print/", {"worn": "on", **NOTHING}).content.decode()
