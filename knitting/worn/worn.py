@@ -29,7 +29,7 @@ _BETWEEN = 5
 @dataclass(frozen=True, slots=True)
 class Reach:
     """How far down it hangs, in cm: below the base of the neck behind, in front and at its deepest beside the front,
-    and from the point of the shoulder over the arm; 0 where no cloth hangs.
+    and from the point of the shoulder over the arm; 0 where no cloth hangs, and in front of what is pinned there.
 
     ``pull`` is the stretch that 99 % of all sides of quads keep below (0.03: 3 %), ``pulled_row`` a row where it is so
     much, and it ``slips`` where nothing of it is left above the bust. Stretch, drape and yarn move all of it by a
@@ -92,7 +92,7 @@ def worn_at(cloth: Cloth, state: Draping, body: Body) -> Worn:
     where = cloth.net.sides.pairs[int(np.argmin(np.abs(stretch - most)))]
     reach = Reach(
         back_cm=_seen(_lowest(hem, 0)),
-        front_cm=_seen(_lowest(hem, SECTORS // 2)),
+        front_cm=0.0 if cloth.started.nape else _seen(_lowest(hem, SECTORS // 2)),  # open in front where it is pinned
         ends_cm=_seen(_lowest(hem, SECTORS // 2, _BESIDE_FRONT)),
         arm_cm=_seen(_over_arm(hem, body)),
         pull=max(most, 0.0),
