@@ -102,9 +102,8 @@ def wearable_piece(found: Results, plan: str, way: str) -> Wearable | None:
     construction = CONSTRUCTIONS.get(results_of_plan(plan).plan.construction) if plan else None
     usual = construction.worn if construction is not None else usual_wearing(layout)
     ways = ways_to_wear(layout, usual)
-    chosen = way if way in ways else NOT_WORN
-    if not way and usual is not None:
-        chosen = next(iter(ways), NOT_WORN)
+    chosen = way if way in ways or way == NOT_WORN or usual is None else next(iter(ways))
+    chosen = chosen if chosen in ways else NOT_WORN
     garment = garment_of_piece(layout, ways.get(chosen))
     offered = (*(WayOn(key, said_wearing(each)) for key, each in ways.items()), WayOn(NOT_WORN, _("not worn")))
     made_of = repr((found.text, found.later))

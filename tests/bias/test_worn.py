@@ -96,6 +96,12 @@ def test_flat_things_say_that_they_are_not_worn_and_may_be_put_on_all_the_same(c
     assert "falls into place" in shown(client.get(at(mitre, f"?way={way}")))
 
 
+@pytest.mark.parametrize("way", ["nonsense", "", "<b>"])
+def test_a_way_that_there_is_not_is_the_usual_one(client, capelet, way):
+    assert 'value="round-neck" selected' in shown(client.get(at(capelet, f"?way={way}")))
+    assert "This is not worn" in shown(client.get(at(capelet, "?way=none")))
+
+
 def test_what_cannot_hold_is_said_and_not_worked_out(client, knitter):
     wide = keep_plan(knitter, plan_text(made("round-poncho", cast_on=200)))
     answer = client.post(at(wide, "on/"))
