@@ -89,7 +89,7 @@ def worn_data(request: HttpRequest, wearable: Wearable | None) -> HttpResponse:
 def worn_bodies(request: HttpRequest, wearable: Wearable | None, addresses: Addresses) -> HttpResponse:
     """All bodies side by side; pressed, those that are not known yet are worked out one after the other."""
     if wearable is None:
-        raise Http404("That cannot be laid out.")
+        return render(request, "worn/_bodies.html", {"rows": ()})
     each = bodies_of(request.user, "")
     if request.method == "POST":
         left = [one for one in each if not wearable.why_not(one.body) and not _kept(request, wearable, one).ready]
