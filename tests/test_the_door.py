@@ -10,6 +10,7 @@ import pytest
 ROOT = Path(__file__).resolve().parents[1]
 APPS = (
     "accounts",
+    "archive",
     "at_needles",
     "charting",
     "finishing",

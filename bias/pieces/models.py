@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import datetime, timedelta
 from typing import Any
+from uuid import uuid4
 
 from django.conf import settings
 from django.db import models
@@ -87,6 +88,9 @@ class Piece(models.Model):
     """One thing to knit."""
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="pieces")
+    uid = models.UUIDField(
+        default=uuid4, editable=False, help_text="what it is known by on every server: it comes in again as itself"
+    )
     title = models.CharField(max_length=200)
     begun_at = models.DateTimeField(auto_now_add=True)
     touched_at = models.DateTimeField(auto_now=True)
@@ -106,7 +110,10 @@ class Piece(models.Model):
 
     class Meta:
         ordering = ["-touched_at", "-id"]
-        constraints = [models.UniqueConstraint(fields=["owner", "form_id"], name="one_piece_a_form")]
+        constraints = [
+            models.UniqueConstraint(fields=["owner", "form_id"], name="one_piece_a_form"),
+            models.UniqueConstraint(fields=["owner", "uid"], name="one_piece_a_uid"),
+        ]
 
     def __str__(self) -> str:
         return self.title

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import uuid4
 
 from django.conf import settings
 from django.db import models
@@ -39,6 +40,9 @@ class Thing(models.Model):
     """Several pieces that become one. How they meet is kept as its text; each piece has its own log and place."""
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="things")
+    uid = models.UUIDField(
+        default=uuid4, editable=False, help_text="what it is known by on every server: it comes in again as itself"
+    )
     title = models.CharField(max_length=LONGEST_TITLE)
     joined = models.TextField(help_text="its pieces by name and how they meet, as JSON")
     board = models.TextField(blank=True, default="", help_text="a board of squares as JSON; empty for other things")
@@ -54,7 +58,10 @@ class Thing(models.Model):
 
     class Meta:
         ordering = ["-touched_at", "-id"]
-        constraints = [models.UniqueConstraint(fields=["owner", "form_id"], name="one_thing_a_form")]
+        constraints = [
+            models.UniqueConstraint(fields=["owner", "form_id"], name="one_thing_a_form"),
+            models.UniqueConstraint(fields=["owner", "uid"], name="one_thing_a_uid"),
+        ]
 
     def __str__(self) -> str:
         return self.title

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from typing import Any
+from uuid import uuid4
 
 from django.conf import settings
 from django.core.validators import MaxValueValidator, MinValueValidator, RegexValidator
@@ -48,6 +49,9 @@ class Yarn(models.Model):
     """A yarn on the shelf, as its label tells it."""
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="yarns")
+    uid = models.UUIDField(
+        default=uuid4, editable=False, help_text="what it is known by on every server: it comes in again as itself"
+    )
     name = models.CharField(_("name"), max_length=80)
     fibre = models.CharField(_("fibre"), max_length=80, blank=True, default="")
     weight = models.PositiveSmallIntegerField(
@@ -72,6 +76,7 @@ class Yarn(models.Model):
 
     class Meta:
         ordering = ["name", "pk"]
+        constraints = [models.UniqueConstraint(fields=["owner", "uid"], name="one_yarn_a_uid")]
 
     def __str__(self) -> str:
         return self.name
