@@ -3,7 +3,9 @@
 import io
 import json
 import zipfile
+from fnmatch import fnmatch
 
+import jsonschema
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.serializers.json import DjangoJSONEncoder
@@ -12,6 +14,7 @@ from django.db import models
 from bias.accounts.models import Knitter, Ways
 from bias.archive import incoming, outgoing
 from bias.archive.models import Incoming, Outgoing
+from bias.archive.schema import basket_schema
 from bias.archive.tables import COLUMNS, LEFT_OUT
 from bias.at_needles.models import Event
 from bias.home.demo import load_demo
@@ -128,6 +131,18 @@ def test_the_file_is_read_by_people_and_other_programs(client, demo):
         assert json.loads(whole.read("basket.json"))["format"] == "bias-basket"
         assert any(name.endswith("/plan.json") for name in names)
         assert any(name.startswith("things/") for name in names)
+
+
+def test_every_file_is_as_its_schema_says(client, demo):
+    parts = basket_schema()["properties"]
+    found = set()
+    with zipfile.ZipFile(io.BytesIO(taken_out(client))) as whole:
+        for name in whole.namelist():
+            for pattern, schema in parts.items():
+                if fnmatch(name, pattern):
+                    found.add(pattern)
+                    jsonschema.validate(json.loads(whole.read(name)), schema)
+    assert found == set(parts)
 
 
 def test_another_knitter_of_the_same_server_gets_the_same_with_ids_of_her_own(client, django_user_model, knitter):
