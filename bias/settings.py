@@ -75,6 +75,7 @@ INSTALLED_APPS = [
     "bias.yarn_room",
     "bias.finishing",
     "bias.things",
+    "bias.sharing",
     "bias.archive",
 ]
 MIDDLEWARE = [

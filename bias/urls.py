@@ -16,6 +16,7 @@ urlpatterns = [
     path("", include("bias.yarn_room.urls")),
     path("", include("bias.finishing.urls")),
     path("", include("bias.things.urls")),
+    path("", include("bias.sharing.urls")),
     path("", include("bias.archive.urls")),
     path("", include("bias.accounts.urls")),
     path("sign-in/", SignInView.as_view(), name="sign-in"),

@@ -19,6 +19,7 @@ APPS = (
     "planning",
     "printing",
     "serving",
+    "sharing",
     "things",
     "worn",
     "writing",

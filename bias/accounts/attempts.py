@@ -1,8 +1,9 @@
-"""How often a wrong password may be tried: of one name from one place, of one name, from one place."""
+"""How often something may be tried: a wrong password of one name from one place, a link that leads nowhere."""
 
 from __future__ import annotations
 
 import hashlib
+from collections.abc import Mapping
 from contextlib import suppress
 from dataclasses import dataclass
 
@@ -13,45 +14,55 @@ from django.http import HttpRequest
 WITHIN_S = 300
 _OF_A_NAME_FROM_A_PLACE, _FROM_A_PLACE, _OF_A_NAME = 5, 20, 50
 """Wrong passwords within that time after which no other is tried."""
+_LINKS_FROM_A_PLACE = 30
 
 
 @dataclass(frozen=True, slots=True)
-class Attempts:
-    """The wrong passwords of late that count for one sign-in."""
+class Tries:
+    """What was tried in vain of late: how often each sort of it may be, and which of it is forgotten after one that was
+    right."""
 
-    name: str
-    place: str
+    limits: Mapping[str, int]
+    slips: str = ""
 
     @staticmethod
-    def of(request: HttpRequest) -> Attempts:
-        """Those of the name that is given, from the address that it comes from."""
-        header = "HTTP_X_REAL_IP" if settings.BIAS_BEHIND_PROXY else "REMOTE_ADDR"
-        return Attempts(request.POST.get("username", "").casefold(), request.META.get(header, ""))
-
-    def _limits(self) -> dict[str, int]:
-        return {
-            _key("both", self.name, self.place): _OF_A_NAME_FROM_A_PLACE,
-            _key("place", self.place): _FROM_A_PLACE,
-            _key("name", self.name): _OF_A_NAME,
+    def at_signing_in(request: HttpRequest) -> Tries:
+        """Passwords of the name that is given, from the address that it comes from."""
+        name, place = request.POST.get("username", "").casefold(), _place(request)
+        both = _key("both", name, place)
+        limits = {
+            both: _OF_A_NAME_FROM_A_PLACE,
+            _key("place", place): _FROM_A_PLACE,
+            _key("name", name): _OF_A_NAME,
         }
+        return Tries(limits, both)
+
+    @staticmethod
+    def at_links(request: HttpRequest) -> Tries:
+        """Links that lead nowhere, from the address that they come from."""
+        return Tries({_key("link", _place(request)): _LINKS_FROM_A_PLACE})
 
     @property
     def too_many(self) -> bool:
-        """Whether no other password is tried for now, be it right or wrong."""
-        limits = self._limits()
-        counted = cache.get_many(limits)
-        return any(counted.get(key, 0) >= most for key, most in limits.items())
+        """Whether nothing else is tried for now, be it right or wrong."""
+        counted = cache.get_many(self.limits)
+        return any(counted.get(key, 0) >= most for key, most in self.limits.items())
 
     def note_wrong(self) -> None:
-        """One wrong password more."""
-        for key in self._limits():
+        """One more that was wrong."""
+        for key in self.limits:
             cache.add(key, 0, WITHIN_S)
             with suppress(ValueError):  # it ended between the two
                 cache.incr(key)
 
     def forget(self) -> None:
-        """The right password from this place: what was wrong before it was a slip."""
-        cache.delete(_key("both", self.name, self.place))
+        """The right one from this place: what was wrong before it was a slip."""
+        cache.delete(self.slips)
+
+
+def _place(request: HttpRequest) -> str:
+    header = "HTTP_X_REAL_IP" if settings.BIAS_BEHIND_PROXY else "REMOTE_ADDR"
+    return str(request.META.get(header, ""))
 
 
 def _key(*parts: str) -> str:

@@ -11,7 +11,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
-from bias.accounts.attempts import WITHIN_S, Attempts
+from bias.accounts.attempts import WITHIN_S, Tries
 from bias.serving.error_pages import too_often
 
 _AT_ONCE, _IN_LINE = 1, 3
@@ -28,8 +28,8 @@ class SignInView(LoginView):
 
     def post(self, request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
         """Try a password when it is its turn."""
-        attempts = Attempts.of(request)
-        if attempts.too_many:
+        tries = Tries.at_signing_in(request)
+        if tries.too_many:
             minutes = WITHIN_S // 60
             words = ngettext(
                 "Too many wrong passwords: wait {minutes} minute, then try again.",
@@ -47,12 +47,12 @@ class SignInView(LoginView):
 
     def form_valid(self, form: AuthenticationForm) -> HttpResponse:
         """The right password."""
-        Attempts.of(self.request).forget()
+        Tries.at_signing_in(self.request).forget()
         return super().form_valid(form)
 
     def form_invalid(self, form: AuthenticationForm) -> HttpResponse:
         """A wrong one."""
-        Attempts.of(self.request).note_wrong()
+        Tries.at_signing_in(self.request).note_wrong()
         return super().form_invalid(form)
 
 

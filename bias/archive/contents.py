@@ -16,6 +16,7 @@ from bias.accounts.models import ways_of
 from bias.archive.tables import told, told_all
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
+from bias.sharing.models import TakenPiece
 from bias.things.models import Thing
 from bias.worn.models import OwnBody
 from bias.yarns.models import Yarn
@@ -51,6 +52,7 @@ def files_of_piece(piece: Piece) -> Files:
     revisions = list(piece.revisions.order_by("number"))
     events = list(piece.events.order_by("received_at", "pk"))
     draft, sketch = piece.drafts.filter(owner=piece.owner).first(), Sketch.objects.filter(piece=piece).first()
+    taken = TakenPiece.objects.filter(piece=piece).first()
     yarns = [
         {**told(kept), "yarn": str(kept.yarn.uid) if kept.yarn is not None else None}
         for kept in piece.yarns.select_related("yarn").order_by("pk")
@@ -61,6 +63,7 @@ def files_of_piece(piece: Piece) -> Files:
         "yarns": yarns,
         "draft": told(draft) if draft is not None else None,
         "sketch": told(sketch) if sketch is not None else None,
+        "taken_from": told(taken) if taken is not None else None,
     }
     yield f"{at}/piece.json", _json(about)
     for revision in revisions:

@@ -20,6 +20,7 @@ from bias.at_needles.models import Event
 from bias.home.demo import load_demo
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
+from bias.sharing.models import TakenPiece
 from bias.things.actions import begin_own, tick
 from bias.things.models import Thing
 from bias.writing.actions import keep_draft
@@ -66,6 +67,7 @@ def all_of(owner):
             "events": [row(each) for each in piece.events.order_by("pk")],
             "copies": [row(each) for each in piece.copies.all()],
             "yarns": [{**row(each), "yarn": each.yarn and each.yarn.uid} for each in piece.yarns.order_by("colour")],
+            "taken": [row(each) for each in TakenPiece.objects.filter(piece=piece)],
             "drafts": [row(each) for each in piece.drafts.all()],
         }
         for piece in Piece.objects.filter(owner=owner).order_by("uid")
@@ -95,6 +97,7 @@ def demo(knitter):
     yarn.lots.create(name="12 b", whole=4, opened_grams=31.5)
     keep_whole(pieces[0], yarn, "A")
     keep_draft(knitter, pieces[1], "Title: half typed")
+    TakenPiece.objects.create(piece=pieces[2], owner=knitter, title="Gangway", who="wren", revision=2)
     return knitter
 
 

@@ -19,9 +19,20 @@ from tests.searching import some_of
 
 POSTED = 405
 """What an address answers that is only for presses."""
-MISSING = ("print-pdf", "worn-data", "everything-file", "unreadable-text", "yarn", "could", "could-card", "begin-thing")
-"""A print or an archive that is not whole has no file, what never hung no numbers, what can be read no text that cannot
-be; the shelf may be empty, and earlier releases had no things."""
+SHARED = ("shared", "shared-words", "shared-chart")
+MISSING = (
+    "print-pdf",
+    "worn-data",
+    "everything-file",
+    *SHARED,
+    "unreadable-text",
+    "yarn",
+    "could",
+    "could-card",
+    "begin-thing",
+)
+"""A print or an archive that is not whole has no file, what never hung no numbers; no link leads anywhere here; what
+can be read has no text that cannot be; the shelf may be empty, and earlier releases had no things."""
 OF_PLANS = (
     "plan-row", "plan-row-group", "plan-lies", "plan-json", "plan-chart-stitch", "plan-chart-json", "plan-chart-svg",
     "stitches-edge", "stitches-fits",

@@ -1,0 +1,1 @@
+"""Pieces shared by a link: read without an account, taken into a basket of one's own."""

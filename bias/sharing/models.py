@@ -1,0 +1,82 @@
+"""Links by which a piece is read, and where a taken piece came from."""
+
+from __future__ import annotations
+
+import hashlib
+import secrets
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+from django.utils import timezone
+
+from bias.pieces.models import Piece
+
+_BYTES = 16
+TOKEN_LETTERS = 22
+"""How long the secret part of a link is: 128 random bits."""
+
+
+class SharedLinkQuerySet(models.QuerySet["SharedLink"]):
+    """Links, found by their secret alone."""
+
+    def open(self) -> SharedLinkQuerySet:
+        """Those that were not taken back and have not ended, to pieces that are not put away."""
+        still = Q(ends_at=None) | Q(ends_at__gt=timezone.now())
+        return self.filter(still, taken_back_at=None, piece__put_away_at=None)
+
+    def of_secret(self, secret: str) -> SharedLink | None:
+        """The open link of a secret; nothing where there is none."""
+        found = self.open().filter(digest=_digest(secret)).select_related("piece__owner")
+        return found.first()
+
+
+class SharedLink(models.Model):
+    """A link to a piece. Its secret is shown once, when it is made; only a digest of it is kept."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="shared_links")
+    digest = models.CharField(max_length=64, unique=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    ends_at = models.DateTimeField(null=True, blank=True, help_text="when it ends by itself")
+    taken_back_at = models.DateTimeField(null=True, blank=True)
+    says_who = models.BooleanField(default=False, help_text="whether readers see the name of its knitter")
+
+    objects = SharedLinkQuerySet.as_manager()
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+
+    def __str__(self) -> str:
+        return f"{self.piece}: {self.made_at:%Y-%m-%d}"
+
+    @classmethod
+    def make(cls, piece: Piece, ends_at: Any, says_who: bool) -> tuple[SharedLink, str]:
+        """A new link, with its secret."""
+        secret = secrets.token_urlsafe(_BYTES)
+        link = cls.objects.create(piece=piece, digest=_digest(secret), ends_at=ends_at, says_who=says_who)
+        return link, secret
+
+    @property
+    def who(self) -> str:
+        """Who shares it, if she wishes that to be seen."""
+        return str(self.piece.owner.get_username()) if self.says_who else ""
+
+
+class TakenPiece(models.Model):
+    """Where a piece was taken from. The link may be gone; what it said stays."""
+
+    piece = models.OneToOneField(Piece, on_delete=models.CASCADE, related_name="taken_from")
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    link = models.ForeignKey(SharedLink, on_delete=models.SET_NULL, null=True, related_name="taken")
+    title = models.CharField(max_length=200)
+    who = models.CharField(max_length=150, blank=True, default="")
+    revision = models.PositiveIntegerField(help_text="which revision of it was taken")
+    taken_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.piece}: {self.title}"
+
+
+def _digest(secret: str) -> str:
+    return hashlib.sha256(secret.encode("utf-8", "replace")).hexdigest()

@@ -1,0 +1,13 @@
+"""Addresses of what is shared."""
+
+from django.urls import path
+
+from bias.sharing import views
+
+urlpatterns = [
+    path("pieces/<number:piece_id>/share/", views.share, name="share"),
+    path("shared/<str:secret>/", views.shared, name="shared"),
+    path("shared/<str:secret>/words.txt", views.words, name="shared-words"),
+    path("shared/<str:secret>/chart.svg", views.chart, name="shared-chart"),
+    path("shared/<str:secret>/take/", views.take, name="take-shared"),
+]

@@ -1,0 +1,138 @@
+"""Sharing a piece by a link, and reading one that is shared: without an account, and never its log, notes or shelf."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.contrib.auth.decorators import login_not_required
+from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.urls import reverse
+from django.utils.translation import gettext as _
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
+
+from bias.accounts.attempts import WITHIN_S, Tries
+from bias.parsing import whole_number
+from bias.pieces.models import Piece
+from bias.results import Results, dialects
+from bias.results.yarn import yarn_of_piece
+from bias.serving.error_pages import too_often
+from bias.sharing import actions
+from bias.sharing.models import TOKEN_LETTERS, SharedLink
+from knitting.saying.yarn import said_colour
+
+_DAYS = (7, 30, 90, 365)
+_LONGEST_DAYS = 3_650
+_BEHIND_LINKS = ").,;:]>\"'!?\N{RIGHT DOUBLE QUOTATION MARK}\N{RIGHT SINGLE QUOTATION MARK}"
+"""What stands behind a link that was copied out of a sentence."""
+
+
+@require_http_methods(["GET", "POST"])
+def share(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The link of a piece: made, renewed, taken back. Its secret is shown once, in the answer to the press."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    shown = ""
+    if request.method == "POST" and request.POST.get("do") == "take-back":
+        actions.take_back(piece)
+    elif request.method == "POST":
+        days = whole_number(request.POST.get("days"), _LONGEST_DAYS)
+        secret = actions.share(piece, days, bool(request.POST.get("says_who")))
+        shown = request.build_absolute_uri(reverse("shared", args=[secret]))
+    link = piece.shared_links.open().first()
+    about = {"piece": piece, "link": link, "shown": shown, "days": _DAYS, "taken": _taken_from(piece)}
+    return render(request, "sharing/share.html", about)
+
+
+@login_not_required
+@require_safe
+def shared(request: HttpRequest, secret: str) -> HttpResponse:
+    """A shared piece as its reader sees it, in the words that she reads."""
+    if (clean := secret.rstrip(_BEHIND_LINKS)) != secret and len(clean) == TOKEN_LETTERS:
+        return redirect("shared", clean)
+    link, refused = _link(request, secret)
+    if link is None:
+        return refused
+    found = link.piece.results
+    dialect = request.GET.get("dialect", "")
+    dialect = dialect if dialect in dict(dialects()) else found.reading.dialect.code
+    about: dict[str, Any] = {
+        "link": link,
+        "secret": secret,
+        "title": link.piece.title,
+        "results": found,
+        "svg": found.cloth_svg(),
+        "dialect": dialect,
+        "dialects": dialects(),
+        "lines": found.written(dialect).splitlines(),
+        "glossary": found.glossary(dialect),
+        "yarn": _yarn(found),
+    }
+    return _unlisted(render(request, "sharing/shared.html", about))
+
+
+@login_not_required
+@require_safe
+def words(request: HttpRequest, secret: str) -> HttpResponse:
+    """Its words as a file, in the words of a dialect."""
+    link, refused = _link(request, secret)
+    if link is None:
+        return refused
+    found = link.piece.results
+    dialect = request.GET.get("dialect", "")
+    text = found.written(dialect) if dialect in dict(dialects()) else link.piece.words
+    answer = HttpResponse(text, content_type="text/plain; charset=utf-8")
+    answer["Content-Disposition"] = 'attachment; filename="pattern.txt"'
+    return _unlisted(answer)
+
+
+@login_not_required
+@require_safe
+def chart(request: HttpRequest, secret: str) -> HttpResponse:
+    """Its chart as a drawing."""
+    link, refused = _link(request, secret)
+    if link is None:
+        return refused
+    found = link.piece.results
+    if not found.charted:
+        raise Http404("There is no chart of it.")
+    return _unlisted(HttpResponse(found.chart_alone(""), content_type="image/svg+xml"))
+
+
+@require_POST
+def take(request: HttpRequest, secret: str) -> HttpResponse:
+    """A piece of one's own that begins as the shared one."""
+    link, refused = _link(request, secret)
+    if link is None:
+        return refused
+    if link.piece.owner_id == request.user.pk:
+        return redirect("piece", link.piece.pk)
+    return redirect("piece", actions.take(request.user, link).pk)
+
+
+def _link(request: HttpRequest, secret: str) -> tuple[SharedLink | None, HttpResponse]:
+    """The link of a secret, or what is answered where there is none; who guesses is soon asked to wait."""
+    tries = Tries.at_links(request)
+    if tries.too_many:
+        why = _("Too many links that lead nowhere: wait a few minutes, then try again.")
+        return None, too_often(request, why, WITHIN_S)
+    link = SharedLink.objects.of_secret(secret) if len(secret) == TOKEN_LETTERS else None
+    if link is None or not link.piece.current.readable:
+        tries.note_wrong()
+        return None, _unlisted(render(request, "sharing/gone.html", status=404))
+    return link, HttpResponse()
+
+
+def _yarn(found: Results) -> list[str]:
+    """What each colour takes, for whoever knits it with yarn of her own."""
+    report = yarn_of_piece(found, (), (), (), 0).report if found.worked.rows else None
+    return [said_colour(each) for each in report.colours] if report is not None else []
+
+
+def _unlisted(answer: HttpResponse) -> HttpResponse:
+    """An answer that no search engine keeps."""
+    answer["X-Robots-Tag"] = "noindex, nofollow"
+    return answer
+
+
+def _taken_from(piece: Piece) -> Any:
+    return getattr(piece, "taken_from", None)
