@@ -14,7 +14,7 @@ from django.http import HttpRequest
 WITHIN_S = 300
 _OF_A_NAME_FROM_A_PLACE, _FROM_A_PLACE, _OF_A_NAME = 5, 20, 50
 """Wrong passwords within that time after which no other is tried."""
-_LINKS_FROM_A_PLACE = 30
+_LINKS_FROM_A_PLACE, _REMARKS_FROM_A_PLACE = 30, 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,6 +41,11 @@ class Tries:
     def at_links(request: HttpRequest) -> Tries:
         """Links that lead nowhere, from the address that they come from."""
         return Tries({_key("link", _place(request)): _LINKS_FROM_A_PLACE})
+
+    @staticmethod
+    def at_remarks(request: HttpRequest) -> Tries:
+        """Remarks that are left, from the address that they come from: each counts."""
+        return Tries({_key("remark", _place(request)): _REMARKS_FROM_A_PLACE})
 
     @property
     def too_many(self) -> bool:

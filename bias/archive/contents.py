@@ -63,6 +63,7 @@ def files_of_piece(piece: Piece) -> Files:
         "yarns": yarns,
         "draft": told(draft) if draft is not None else None,
         "sketch": told(sketch) if sketch is not None else None,
+        "remarks": told_all(piece.remarks.order_by("pk")),
         "taken_from": told(taken) if taken is not None else None,
     }
     yield f"{at}/piece.json", _json(about)

@@ -1,6 +1,6 @@
 """The one door to the core: words or a plan in, all results out, kept by their content."""
 
-from bias.results.counts import CountMeaning, meaning_of, observation_of, possible_rows
+from bias.results.counts import CountMeaning, SaidCounts, meaning_of, observation_of, possible_rows, said_counts
 from bias.results.fabrics import EdgeView, edge_view, swatch
 from bias.results.finding import FoundWord, made_as, words_like
 from bias.results.memory import digest, forget_all, remembered
@@ -55,6 +55,7 @@ __all__ = [
     "PlanResults",
     "Results",
     "RowGroup",
+    "SaidCounts",
     "StripPart",
     "Substitution",
     "Technique",
@@ -88,6 +89,7 @@ __all__ = [
     "results_of_words",
     "row_context",
     "row_count",
+    "said_counts",
     "said_steps",
     "swatch",
     "technique",

@@ -18,6 +18,8 @@ from knitting.diagnosis import (
     whereabouts,
 )
 from knitting.rows import Side
+from knitting.saying.diagnosis import said_verdict, said_wrong_counts
+from knitting.saying.mistakes import said_mistakes
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +56,28 @@ def meaning_of(found: Results, row: int, seen: Observation) -> CountMeaning:
         return CountMeaning(answer, (), ())
     whatever = options(worked, row, seen.counts, worked.piece.headers.gauge)
     return CountMeaning(answer, whatever, whereabouts(worked, seen))
+
+
+@dataclass(frozen=True, slots=True)
+class SaidCounts:
+    """What counts mean after a row, in words: how they differ, what may have happened, likeliest first; or why they are
+    none of that row's."""
+
+    verdict: str
+    explanations: tuple[str, ...] = ()
+    refusal: str = ""
+
+
+def said_counts(found: Results, row: int, counts: Sequence[int]) -> SaidCounts:
+    """What the counts between marks that somebody else gives mean after a row (from 1)."""
+    try:
+        answer = meaning_of(found, row, observation_of(found, counts, about=row)).diagnosis
+    except WrongCounts as wrong:
+        return SaidCounts("", refusal=said_wrong_counts(wrong))
+    if answer.verdict.is_right:
+        return SaidCounts(said_verdict(answer.verdict))
+    explained = tuple(said_mistakes(found.worked, each.mistakes) for each in answer.explanations)
+    return SaidCounts(said_verdict(answer.verdict), explained)
 
 
 def possible_rows(found: Results, seen: Observation) -> tuple[PossibleRow, ...]:

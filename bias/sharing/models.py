@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+import re
 import secrets
 from typing import Any
 
@@ -76,6 +77,35 @@ class TakenPiece(models.Model):
 
     def __str__(self) -> str:
         return f"{self.piece}: {self.title}"
+
+
+LONGEST_REMARK, LONGEST_NAME, LONGEST_COUNTS = 600, 60, 200
+
+
+class Remark(models.Model):
+    """What a reader says of a row of a shared piece, with her counts if she gives them; and the answer."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="remarks")
+    link = models.ForeignKey(SharedLink, on_delete=models.SET_NULL, null=True, related_name="remarks")
+    row = models.PositiveIntegerField(default=0, help_text="after which row, counted from 1; 0 of the whole")
+    text = models.CharField(max_length=LONGEST_REMARK)
+    counts = models.CharField(max_length=LONGEST_COUNTS, blank=True, default="", help_text="between marks, as typed")
+    name = models.CharField(max_length=LONGEST_NAME, blank=True, default="")
+    revision = models.PositiveIntegerField(help_text="the revision that was read")
+    made_at = models.DateTimeField(auto_now_add=True)
+    answer = models.CharField(max_length=LONGEST_REMARK, blank=True, default="")
+    resolved_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["row", "made_at", "pk"]
+
+    def __str__(self) -> str:
+        return f"{self.piece}, row {self.row}: {self.text[:40]}"
+
+    @property
+    def counted(self) -> tuple[int, ...]:
+        """The counts as numbers."""
+        return tuple(int(each) for each in re.findall(r"[0-9]{1,6}", self.counts))
 
 
 def _digest(secret: str) -> str:

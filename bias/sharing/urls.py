@@ -6,6 +6,7 @@ from bias.sharing import views
 
 urlpatterns = [
     path("pieces/<number:piece_id>/share/", views.share, name="share"),
+    path("pieces/<number:piece_id>/remarks/", views.all_remarks, name="remarks"),
     path("shared/<str:secret>/", views.shared, name="shared"),
     path("shared/<str:secret>/words.txt", views.words, name="shared-words"),
     path("shared/<str:secret>/chart.svg", views.chart, name="shared-chart"),

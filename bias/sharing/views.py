@@ -17,7 +17,8 @@ from bias.pieces.models import Piece
 from bias.results import Results, dialects
 from bias.results.yarn import yarn_of_piece
 from bias.serving.error_pages import too_often
-from bias.sharing import actions
+from bias.sharing import actions, remarks
+from bias.sharing.forms import RemarkForm
 from bias.sharing.models import TOKEN_LETTERS, SharedLink
 from knitting.saying.yarn import said_colour
 
@@ -40,19 +41,26 @@ def share(request: HttpRequest, piece_id: int) -> HttpResponse:
         shown = request.build_absolute_uri(reverse("shared", args=[secret]))
     link = piece.shared_links.open().first()
     about = {"piece": piece, "link": link, "shown": shown, "days": _DAYS, "taken": _taken_from(piece)}
+    about["open_remarks"] = piece.remarks.filter(resolved_at=None).count()
     return render(request, "sharing/share.html", about)
 
 
 @login_not_required
-@require_safe
+@require_http_methods(["GET", "HEAD", "POST"])
 def shared(request: HttpRequest, secret: str) -> HttpResponse:
-    """A shared piece as its reader sees it, in the words that she reads."""
+    """A shared piece as its reader sees it, in the words that she reads; a remark of hers is sent here."""
     if (clean := secret.rstrip(_BEHIND_LINKS)) != secret and len(clean) == TOKEN_LETTERS:
         return redirect("shared", clean)
     link, refused = _link(request, secret)
     if link is None:
         return refused
     found = link.piece.results
+    form = RemarkForm(len(found.worked.rows), request.POST if request.method == "POST" else None)
+    why = ""
+    if request.method == "POST" and form.is_valid():
+        why = _leave(request, link, form)
+        if not why:
+            return redirect(f"{request.path}?left=1#remarks")
     dialect = request.GET.get("dialect", "")
     dialect = dialect if dialect in dict(dialects()) else found.reading.dialect.code
     about: dict[str, Any] = {
@@ -66,8 +74,24 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
         "lines": found.written(dialect).splitlines(),
         "glossary": found.glossary(dialect),
         "yarn": _yarn(found),
+        "form": form,
+        "why": why,
+        "left": request.GET.get("left") == "1",
+        "answered": link.piece.remarks.exclude(answer=""),
     }
-    return _unlisted(render(request, "sharing/shared.html", about))
+    status = 422 if why or form.errors else 200
+    return _unlisted(render(request, "sharing/shared.html", about, status=status))
+
+
+def _leave(request: HttpRequest, link: SharedLink, form: RemarkForm) -> str:
+    """Keep a remark; why it was not kept, or nothing."""
+    tries = Tries.at_remarks(request)
+    if tries.too_many:
+        return _("That were many remarks in a few minutes: wait a little, then send this one.")
+    tries.note_wrong()
+    if not remarks.leave(link, form.cleaned_data):
+        return _("There are more remarks here than its writer can answer: try again later.")
+    return ""
 
 
 @login_not_required
@@ -96,6 +120,18 @@ def chart(request: HttpRequest, secret: str) -> HttpResponse:
     if not found.charted:
         raise Http404("There is no chart of it.")
     return _unlisted(HttpResponse(found.chart_alone(""), content_type="image/svg+xml"))
+
+
+@require_http_methods(["GET", "POST"])
+def all_remarks(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The remarks of a piece by row, with what the counts in them mean; an answer is sent here."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    if request.method == "POST":
+        remark_id = whole_number(request.POST.get("remark")) or 0
+        remarks.answer(piece, remark_id, request.POST.get("answer", "").strip(), bool(request.POST.get("resolved")))
+        return redirect("remarks", piece_id)
+    about = {"piece": piece, "rows": remarks.by_row(piece, piece.results)}
+    return render(request, "sharing/remarks.html", about)
 
 
 @require_POST

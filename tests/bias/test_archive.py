@@ -67,6 +67,7 @@ def all_of(owner):
             "events": [row(each) for each in piece.events.order_by("pk")],
             "copies": [row(each) for each in piece.copies.all()],
             "yarns": [{**row(each), "yarn": each.yarn and each.yarn.uid} for each in piece.yarns.order_by("colour")],
+            "remarks": [row(each) for each in piece.remarks.order_by("made_at")],
             "taken": [row(each) for each in TakenPiece.objects.filter(piece=piece)],
             "drafts": [row(each) for each in piece.drafts.all()],
         }
@@ -97,6 +98,7 @@ def demo(knitter):
     yarn.lots.create(name="12 b", whole=4, opened_grams=31.5)
     keep_whole(pieces[0], yarn, "A")
     keep_draft(knitter, pieces[1], "Title: half typed")
+    pieces[0].remarks.create(row=3, text="one fewer here", counts="24, 1, 23", name="Dunnock", revision=1, answer="yes")
     TakenPiece.objects.create(piece=pieces[2], owner=knitter, title="Gangway", who="wren", revision=2)
     return knitter
 

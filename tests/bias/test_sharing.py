@@ -12,7 +12,8 @@ from django.utils.html import escape
 from bias.accounts.models import Knitter
 from bias.pieces.actions import keep_piece, keep_plan, put_away
 from bias.pieces.models import Piece
-from bias.sharing.models import SharedLink, TakenPiece
+from bias.results import said_counts
+from bias.sharing.models import Remark, SharedLink, TakenPiece
 from bias.yarns.actions import keep_whole
 from bias.yarns.models import Yarn
 from knitting.files import plan_text
@@ -148,3 +149,82 @@ def test_taking_needs_an_account(client, piece, reader):
     where = link_of(client, piece)
     assert reader.post(f"{where}take/").headers["Location"].startswith("/sign-in/")
     assert not TakenPiece.objects.exists()
+
+
+def remark(reader, where, **given):
+    return reader.post(where, {"row": "3", "text": "I have one fewer here", **given})
+
+
+def test_remarks_are_gathered_by_row_and_tried_by_the_finder_of_mistakes(client, piece, reader):
+    where = link_of(client, piece)
+    right = piece.results.worked.rows[2].after.counts
+    fewer = ", ".join(str(each) for each in (right[0] - 1, *right[1:]))
+    for name in ("Dunnock", "Wren"):
+        answer = remark(reader, where, counts=fewer, name=name)
+        assert answer.headers["Location"] == f"{where}?left=1#remarks"
+    remark(reader, where, row="", text="A lovely shawl <b>")
+    remark(reader, where, row="5", counts="1, 2, 3, 4, 5, 6, 7")
+    page = shown(client.get(f"/pieces/{piece.pk}/remarks/"))
+    assert "After row 3 (" in page
+    assert "2 readers made one mistake:" in page
+    assert "Say it in the words." in page
+    assert "A lovely shawl &lt;b&gt;" in page
+    assert escape(said_counts(piece.results, 5, range(1, 8)).refusal) in page
+    assert said_counts(piece.results, 5, range(1, 8)).refusal
+    assert "4 remarks of readers wait" in shown(client.get(f"/pieces/{piece.pk}/share/"))
+
+
+def test_an_answer_stands_where_the_next_reader_sees_it(client, piece, reader):
+    where = link_of(client, piece)
+    remark(reader, where)
+    (left,) = Remark.objects.all()
+    assert "I have one fewer here" not in shown(reader.get(where))  # the writer decides what others read
+    client.post(
+        f"/pieces/{piece.pk}/remarks/", {"remark": left.pk, "answer": "Row 3 has four of them.", "resolved": "1"}
+    )
+    assert "Row 3 has four of them." in shown(reader.get(where))
+    left.refresh_from_db()
+    assert left.resolved_at is not None
+
+
+def test_the_same_remark_sent_twice_is_one(client, piece, reader):
+    where = link_of(client, piece)
+    remark(reader, where)
+    remark(reader, where)
+    assert Remark.objects.count() == 1
+
+
+REFUSED = [
+    ({"text": ""}, "This field is required."),
+    ({"text": "x" * 601}, "at most 600 characters"),
+    ({"row": "99999"}, "and no row &#x27;99999&#x27;."),
+    ({"row": "<b>"}, "no row &#x27;&lt;b&gt;&#x27;."),
+]
+
+
+@pytest.mark.parametrize(("given", "why"), REFUSED)
+def test_a_remark_that_cannot_be_is_given_back_as_it_was_typed(client, piece, reader, given, why):
+    where = link_of(client, piece)
+    answer = remark(reader, where, name="Dunnock", **given)
+    assert answer.status_code == 422
+    assert why in shown(answer)
+    assert 'value="Dunnock"' in shown(answer)
+    assert not Remark.objects.exists()
+
+
+def test_who_writes_too_many_is_asked_to_wait(client, piece, reader):
+    where = link_of(client, piece)
+    answers = [remark(reader, where, text=f"number {at}").status_code for at in range(14)]
+    assert answers[:12] == [302] * 12
+    assert answers[12:] == [422, 422]
+    assert Remark.objects.count() == 12
+
+
+def test_nobody_answers_remarks_of_anothers_piece(client, piece, reader, django_user_model):
+    where = link_of(client, piece)
+    remark(reader, where)
+    stranger = Client()
+    stranger.force_login(django_user_model.objects.create_user("stranger", password="a long enough word"))
+    own = keep_piece(django_user_model.objects.get(username="stranger"), SHAWL)
+    stranger.post(f"/pieces/{own.pk}/remarks/", {"remark": Remark.objects.get().pk, "answer": "mine now"})
+    assert Remark.objects.get().answer == ""
