@@ -159,8 +159,11 @@ CSRF_FAILURE_VIEW = "bias.serving.error_pages.no_token"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "formatters": {"without_texts": {"()": "bias.serving.request_log.WithoutTexts"}},
-    "handlers": {"server": {"class": "logging.StreamHandler", "formatter": "without_texts"}},
+    "formatters": {
+        "text": {"()": "bias.serving.request_log.WithoutTexts"},
+        "json": {"()": "bias.serving.request_log.AsJson"},
+    },
+    "handlers": {"server": {"class": "logging.StreamHandler", "formatter": env.str("BIAS_LOG", "text")}},
     "loggers": {
         "django.request": {"handlers": ["server"], "level": "ERROR"},
         "django.security": {"handlers": ["server"], "level": "WARNING"},

@@ -3,6 +3,7 @@
 from django.urls import include, path
 
 from bias.accounts.sign_in import SignInView, SignOutView
+from bias.serving.health import health
 
 urlpatterns = [
     path("", include("bias.home.urls")),
@@ -19,6 +20,7 @@ urlpatterns = [
     path("", include("bias.sharing.urls")),
     path("", include("bias.archive.urls")),
     path("", include("bias.accounts.urls")),
+    path("health/", health, name="health"),
     path("sign-in/", SignInView.as_view(), name="sign-in"),
     path("sign-out/", SignOutView.as_view(), name="sign-out"),
 ]

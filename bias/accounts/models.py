@@ -14,6 +14,8 @@ from django.utils.translation import gettext_lazy as _lazy
 class Knitter(AbstractUser):
     """Somebody who owns pieces."""
 
+    closed_at = models.DateTimeField(null=True, blank=True, help_text="since when the account is closed")
+
 
 class Ways(models.Model):
     """How a knitter works and reads: what holds for all her pieces at the needles. Empty stays as it is written."""

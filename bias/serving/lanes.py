@@ -26,7 +26,7 @@ MOST_WAITING = 10
 LONGEST_WAIT_S = 20.0
 _LARGEST = 8_000_000
 """Bytes of a request that are handed on; a larger one is refused anyway."""
-_BESIDE = ("/static/", "/sw.js", "/sign-in/")
+_BESIDE = ("/static/", "/sw.js", "/sign-in/", "/health/")
 _PRESS = "/needles/events/"
 _BUSY = "bias.busy"
 

@@ -1,0 +1,99 @@
+"""The knitters of a server by the command, and whether all is well by the address for who watches."""
+
+import io
+import json
+import logging
+from datetime import timedelta
+
+import pytest
+from django.core.management import CommandError, call_command
+from django.db import DatabaseError, connection
+from django.test import Client
+from django.utils import timezone
+
+from bias.accounts.models import Knitter
+from bias.pieces.actions import keep_piece
+from bias.pieces.models import Piece
+from bias.serving import health
+from bias.serving.request_log import AsJson
+from tests.bias.pressing import SHAWL
+
+RIGHT = "a long pass phrase"
+
+
+def knitter_command(monkeypatch, *words, typed=f"{RIGHT}\n"):
+    said = io.StringIO()
+    monkeypatch.setattr("sys.stdin", io.StringIO(typed))
+    call_command("knitter", *words, stdout=said)
+    return said.getvalue()
+
+
+@pytest.mark.django_db
+def test_a_knitter_is_added_signs_in_and_is_listed(monkeypatch, settings):
+    settings.BIAS_HOUSEHOLD = False
+    assert "wren can sign in now." in knitter_command(monkeypatch, "add", "wren")
+    assert Client().login(username="wren", password=RIGHT)
+    assert "wren: 0 pieces, last here" in knitter_command(monkeypatch, "list")
+
+
+WRONG = [
+    (("add", "wren"), "short\n", "at least 12 characters"),
+    (("add", "a name / with a slash"), f"{RIGHT}\n", "valid username"),
+    (("add",), "", "Whom?"),
+    (("close", "nobody"), "", "There is no knitter nobody."),
+]
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(("words", "typed", "why"), WRONG)
+def test_what_cannot_be_is_told_and_nobody_is_made(monkeypatch, words, typed, why):
+    with pytest.raises(CommandError, match=why.replace("?", r"\?")):
+        knitter_command(monkeypatch, *words, typed=typed)
+    assert not Knitter.objects.exists()
+
+
+def test_a_closed_account_lets_nobody_in_and_goes_after_two_weeks(monkeypatch, settings, django_user_model, db):
+    settings.BIAS_HOUSEHOLD = False
+    wren = django_user_model.objects.create_user("wren", password=RIGHT)
+    keep_piece(wren, SHAWL)
+    browser = Client()
+    browser.force_login(wren)
+    assert "gone for good in 14 days" in knitter_command(monkeypatch, "close", "wren")
+    assert browser.get("/").headers["Location"].startswith("/sign-in/")
+    assert not Client().login(username="wren", password=RIGHT)
+    assert "wren is open again." in knitter_command(monkeypatch, "open", "wren")
+    assert Client().login(username="wren", password=RIGHT)
+    knitter_command(monkeypatch, "close", "wren")
+    Knitter.objects.update(closed_at=timezone.now() - timedelta(days=14, seconds=1))
+    assert "Gone for good after 14 days: wren" in knitter_command(monkeypatch, "list")
+    assert not Piece.objects.exists()
+
+
+def test_a_name_is_taken_whatever_its_capitals(monkeypatch, django_user_model, db):
+    django_user_model.objects.create_user("wren", password=RIGHT)
+    with pytest.raises(CommandError, match="already"):
+        knitter_command(monkeypatch, "add", "Wren")
+
+
+@pytest.mark.django_db(transaction=True)
+def test_all_is_well_where_the_database_takes_writing_and_there_is_room(client, monkeypatch):
+    answer = client.get("/health/")
+    assert (answer.status_code, answer.json()["well"], answer.json()["database"]) == (200, True, "ok")
+    monkeypatch.setattr(health, "LEAST_ROOM_MB", 10**12)
+    assert client.get("/health/").status_code == 503
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_database_that_does_not_answer_is_told_by_its_kind(client, monkeypatch):
+    def broken(*_given, **_more):
+        raise DatabaseError("disk I/O error in /home/wren")
+
+    monkeypatch.setattr(connection, "cursor", broken)
+    assert health._database() == "DatabaseError"
+
+
+def test_a_log_of_json_has_one_line_a_record():
+    record = logging.LogRecord("bias.slow", logging.WARNING, "x.py", 1, "took %.1f s", (1.5,), None)
+    told = json.loads(AsJson().format(record))
+    assert (told["level"], told["from"]) == ("WARNING", "bias.slow")
+    assert told["message"] == "took 1.5 s"
