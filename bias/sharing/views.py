@@ -96,6 +96,15 @@ def _leave(request: HttpRequest, link: SharedLink, form: RemarkForm) -> str:
 
 @login_not_required
 @require_safe
+def copied(_request: HttpRequest, secret: str, behind: str) -> HttpResponse:
+    """A link with what stood behind it in the sentence that it was copied from."""
+    if behind.strip(_BEHIND_LINKS):
+        raise Http404("Nothing is shared there.")
+    return redirect("shared", secret)
+
+
+@login_not_required
+@require_safe
 def words(request: HttpRequest, secret: str) -> HttpResponse:
     """Its words as a file, in the words of a dialect."""
     link, refused = _link(request, secret)

@@ -12,7 +12,17 @@ from bias.yarns.models import Lot, PieceYarn, Yarn
 from tests.addresses import address, patterns
 
 WAYS = ("get", "head", "post", "put", "patch", "delete", "options", "trace")
-OPEN = {"health", "sign-in", "sign-out", "service-worker", "manifest", "shared", "shared-words", "shared-chart"}
+OPEN = {
+    "health",
+    "sign-in",
+    "sign-out",
+    "service-worker",
+    "manifest",
+    "shared",
+    "shared-words",
+    "shared-chart",
+    "shared-copied",
+}
 """What is open to somebody who is not signed in; what is shared to who has the link (``test_sharing``)."""
 NOTHING_HERE = {302, 403, 404, 405}
 EVERY = {pattern.name: pattern for pattern in patterns()}

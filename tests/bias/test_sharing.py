@@ -100,8 +100,10 @@ def test_a_link_that_was_renewed_taken_back_or_has_ended_leads_nowhere(client, p
 @pytest.mark.parametrize("behind", [")", ".", ").", "]", ">", "’", '"'])
 def test_a_link_that_was_copied_out_of_a_sentence_still_leads_there(client, piece, reader, behind):
     where = link_of(client, piece)
-    answer = reader.get(f"{where.rstrip('/')}{behind}/")
-    assert (answer.status_code, answer.get("Location")) == (302, where)
+    for copied in (f"{where.rstrip('/')}{behind}/", f"{where}{behind}"):
+        answer = reader.get(copied)
+        assert (answer.status_code, answer.get("Location")) == (302, where)
+    assert reader.get(f"{where}something{behind}").status_code == 404
 
 
 @pytest.mark.parametrize("secret", ["a", "a" * 22, "../../etc", "%00" * 22, "a" * 500])

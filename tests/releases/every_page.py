@@ -19,7 +19,7 @@ from tests.searching import some_of
 
 POSTED = 405
 """What an address answers that is only for presses."""
-SHARED = ("shared", "shared-words", "shared-chart")
+SHARED = ("shared", "shared-words", "shared-chart", "shared-copied")
 MISSING = (
     "print-pdf",
     "worn-data",
