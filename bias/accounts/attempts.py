@@ -28,7 +28,12 @@ class Tries:
     @staticmethod
     def at_signing_in(request: HttpRequest) -> Tries:
         """Passwords of the name that is given, from the address that it comes from."""
-        name, place = request.POST.get("username", "").casefold(), _place(request)
+        return Tries.of_name(request, request.POST.get("username", ""))
+
+    @staticmethod
+    def of_name(request: HttpRequest, given: str) -> Tries:
+        """Passwords of a name, from the address that they come from."""
+        name, place = given.casefold(), _place(request)
         both = _key("both", name, place)
         limits = {
             both: _OF_A_NAME_FROM_A_PLACE,

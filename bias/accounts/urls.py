@@ -4,4 +4,7 @@ from django.urls import path
 
 from bias.accounts import views
 
-urlpatterns = [path("ways/", views.ways, name="ways")]
+urlpatterns = [
+    path("ways/", views.ways, name="ways"),
+    path("ways/close/", views.close_account, name="close-account"),
+]

@@ -6,6 +6,7 @@ import logging
 from datetime import timedelta
 
 import pytest
+from django.core.cache import cache
 from django.core.management import CommandError, call_command
 from django.db import DatabaseError, connection
 from django.test import Client
@@ -16,6 +17,7 @@ from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
 from bias.serving import health
 from bias.serving.request_log import AsJson
+from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL
 
 RIGHT = "a long pass phrase"
@@ -97,3 +99,37 @@ def test_a_log_of_json_has_one_line_a_record():
     told = json.loads(AsJson().format(record))
     assert (told["level"], told["from"]) == ("WARNING", "bias.slow")
     assert told["message"] == "took 1.5 s"
+
+
+@pytest.fixture
+def wren(settings, django_user_model, db):
+    """A browser in which Wren has signed in."""
+    settings.BIAS_HOUSEHOLD = False
+    cache.clear()
+    browser = Client()
+    browser.force_login(django_user_model.objects.create_user("wren", password=RIGHT))
+    yield browser
+    cache.clear()
+
+
+def test_she_closes_her_own_account_with_her_password(wren):
+    assert "Take everything out as one file first" in shown(wren.get("/ways/close/"))
+    refused = wren.post("/ways/close/", {"password": "another long phrase"})
+    assert (refused.status_code, "Nothing was closed." in shown(refused)) == (422, True)
+    assert Knitter.objects.get().closed_at is None
+    assert wren.post("/ways/close/", {"password": RIGHT}).headers["Location"] == "/sign-in/"
+    closed = Knitter.objects.get()
+    assert (closed.is_active, closed.closed_at is None) == (False, False)
+    assert wren.get("/").headers["Location"].startswith("/sign-in/")
+
+
+def test_a_password_is_not_guessed_there(wren):
+    for _ in range(5):
+        wren.post("/ways/close/", {"password": "another long phrase"})
+    assert wren.post("/ways/close/", {"password": RIGHT}).status_code == 429
+    assert Knitter.objects.get().is_active
+
+
+def test_a_household_has_no_account_to_close(client, knitter):
+    assert client.get("/ways/close/").status_code == 404
+    assert "Close my account" not in shown(client.get("/ways/"))

@@ -21,6 +21,7 @@ POSTED = 405
 """What an address answers that is only for presses."""
 SHARED = ("shared", "shared-words", "shared-chart", "shared-copied")
 MISSING = (
+    "close-account",
     "print-pdf",
     "worn-data",
     "everything-file",
@@ -32,7 +33,8 @@ MISSING = (
     "begin-thing",
 )
 """A print or an archive that is not whole has no file, what never hung no numbers; no link leads anywhere here; what
-can be read has no text that cannot be; the shelf may be empty, and earlier releases had no things."""
+can be read has no text that cannot be; a household closes no account; the shelf may be empty, and earlier releases had
+no things."""
 OF_PLANS = (
     "plan-row", "plan-row-group", "plan-lies", "plan-json", "plan-chart-stitch", "plan-chart-json", "plan-chart-svg",
     "stitches-edge", "stitches-fits",
