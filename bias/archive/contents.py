@@ -19,6 +19,7 @@ from bias.planning.models import Sketch
 from bias.sharing.models import TakenPiece
 from bias.things.models import Thing
 from bias.worn.models import OwnBody
+from bias.writing.models import Draft
 from bias.yarns.models import Yarn
 
 FORMAT, VERSION = "bias-basket", 1
@@ -32,6 +33,7 @@ _LOG_COLUMNS = ("happened_at", "kind", "copy", "row", "revision", "id", "takes_b
 def files_of_basket(owner: Any) -> Files:
     """What is told of the whole: the format with its version, her ways and measures, her yarns."""
     body = OwnBody.objects.filter(owner=owner).first()
+    draft = Draft.objects.filter(owner=owner, piece=None).first()
     whole = {
         "format": FORMAT,
         "version": VERSION,
@@ -40,6 +42,7 @@ def files_of_basket(owner: Any) -> Files:
         "things": Thing.objects.of(owner).count(),
         "ways": told(ways_of(owner)),
         "body": told(body) if body is not None else None,
+        "draft": told(draft) if draft is not None else None,
     }
     yarns = Yarn.objects.filter(owner=owner).prefetch_related("lots").order_by("pk")
     yield BASKET, _json(whole)

@@ -26,6 +26,8 @@ from bias.things.models import Member, StepDone, Thing
 from bias.worn.models import OwnBody
 from bias.writing.models import Draft
 from bias.yarns.models import Lot, PieceYarn, Yarn
+from knitting.files.thing_json import board_from_text, thing_from_text
+from knitting.statements import Refused
 
 _LONGEST_STEP_S = 0.6
 MOST_BYTES, MOST_UNPACKED, MOST_FILES, MOST_IN_ONE = 200_000_000, 1_000_000_000, 100_000, 60_000_000
@@ -67,7 +69,7 @@ def _wanted(taken: Incoming) -> list[str]:
             if len(infos) > MOST_FILES or sum(each.file_size for each in infos) > MOST_UNPACKED:
                 raise NotTaken(_("There is more in that file than any basket holds: it is not unpacked."))
             about = _json_in(whole, BASKET)
-    except (zipfile.BadZipFile, OSError, EOFError) as why:
+    except (zipfile.BadZipFile, OSError, EOFError, NotRead) as why:
         raise NotTaken(_("That is no file that Bias made, or only a part of one. Take it out once more.")) from why
     if not isinstance(about, dict) or about.get("format") != FORMAT:
         raise NotTaken(_("That file was made by another program: there is no 'basket.json' of Bias in it."))
@@ -87,12 +89,13 @@ def go_on(taken: Incoming) -> Incoming:
     """Take the next in for about half a second."""
     begun = monotonic()
     with alone_with(taken.path) as alone:
-        if not alone:
+        if not alone or not taken.still_there() or taken.ready:
             return taken
-        taken.refresh_from_db()
-        if taken.ready:
+        try:
+            wanted = _wanted(taken)
+        except NotTaken:  # the file was lost on the way: it is asked for once more
+            forget([taken])
             return taken
-        wanted = _wanted(taken)
         with zipfile.ZipFile(taken.path) as whole:
             names = set(whole.namelist())
             while taken.done < len(wanted) and monotonic() - begun < _LONGEST_STEP_S:
@@ -116,7 +119,7 @@ def _take(taken: Incoming, whole: zipfile.ZipFile, names: set[str], name: str) -
                 came = _take_piece(taken.owner, whole, names, name)
             else:
                 came = _take_thing(taken.owner, _json_in(whole, name))
-    except (NotRead, IntegrityError, NotTaken, zipfile.BadZipFile, KeyError) as why:
+    except (NotRead, Refused, IntegrityError, NotTaken, zipfile.BadZipFile, KeyError) as why:
         taken.told.setdefault("unread", []).append(f"{name}: {why}"[:200])
         return
     for what in came:
@@ -144,6 +147,8 @@ def _take_basket(owner: Any, whole: zipfile.ZipFile, names: set[str]) -> list[st
         Ways.objects.create(knitter=owner, **read(Ways, about["ways"]))
     if about.get("body") and not OwnBody.objects.filter(owner=owner).exists():
         OwnBody.objects.create(owner=owner, **read(OwnBody, about["body"]))
+    if about.get("draft") and not Draft.objects.filter(owner=owner, piece=None).exists():
+        _made(Draft(owner=owner), read(Draft, about["draft"]))
     came = []
     for given in _listed(_json_in(whole, "yarns.json")) if "yarns.json" in names else ():
         columns = read(Yarn, given)
@@ -165,26 +170,40 @@ def _take_piece(owner: Any, whole: zipfile.ZipFile, names: set[str], name: str) 
     events = [read(Event, each) for each in _listed(_json_in(whole, f"{at}log.json"))]
     if not revisions:
         raise NotRead(f"{at}revisions")
+    if not all(isinstance(each.get("data", {}), dict) for each in events):
+        raise NotRead(f"{at}log.json")
     piece = Piece.objects.filter(owner=owner, uid=columns["uid"]).first()
     if piece is not None:
         return _completed(piece, revisions, events)
     piece = _made(Piece(owner=owner), columns)
     for each in revisions:
         _made(Revision(piece=piece), each)
-    Copy.objects.bulk_create([Copy(piece=piece, **read(Copy, each)) for each in _listed(given.get("copies"))])
+    for each in _listed(given.get("copies")):
+        _made(Copy(piece=piece), read(Copy, each))
     for each in _listed(given.get("yarns")):
         yarn = _of(Yarn, owner, each.get("yarn"))
         PieceYarn.objects.create(piece=piece, yarn=yarn, **read(PieceYarn, each))
     if given.get("draft"):
         _made(Draft(owner=owner, piece=piece), read(Draft, given["draft"]))
     if given.get("sketch"):
-        Sketch.objects.create(piece=piece, **read(Sketch, given["sketch"]))
+        Sketch.objects.create(piece=piece, **_sketch(given["sketch"]))
     for each in _listed(given.get("remarks")):
         _made(Remark(piece=piece), read(Remark, each))
     if given.get("taken_from"):
         _made(TakenPiece(piece=piece, owner=owner), read(TakenPiece, given["taken_from"]))
     _take_events(piece, events)
     return ["pieces"]
+
+
+def _sketch(given: Any) -> Told:
+    """A sketch whose plans are texts, one of which is the one that it stands at."""
+    columns = read(Sketch, given)
+    plans = columns.get("plans")
+    if not isinstance(plans, list) or not all(isinstance(each, str) for each in plans):
+        raise NotRead("Sketch.plans")
+    if not 0 <= columns.get("at", 0) < len(plans):
+        raise NotRead("Sketch.at")
+    return columns
 
 
 def _completed(piece: Piece, revisions: list[Told], events: list[Told]) -> list[str]:
@@ -239,6 +258,9 @@ def _renamed(piece: Piece, event: Told) -> Told:
 
 def _take_thing(owner: Any, given: Any) -> list[str]:
     columns = read(Thing, given)
+    thing_from_text(columns["joined"])
+    if columns.get("board"):
+        board_from_text(columns["board"])
     if Thing.objects.filter(owner=owner, uid=columns["uid"]).exists():
         return ["things known"]
     thing = _made(Thing(owner=owner), columns)

@@ -33,6 +33,14 @@ class InSteps(models.Model):
         """The file."""
         return folder() / f"{self.file_id}.zip"
 
+    def still_there(self) -> bool:
+        """Whether nobody took it out meanwhile, as a second tab that begins anew does; it is read as it is now."""
+        try:
+            self.refresh_from_db()
+        except type(self).DoesNotExist:
+            return False
+        return True
+
     @property
     def percent(self) -> int:
         """How far it is, in hundredths."""

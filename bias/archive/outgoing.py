@@ -41,9 +41,8 @@ def go_on(made: Outgoing) -> Outgoing:
     """Put the next into the file for about half a second. One that broke off in the middle is begun anew."""
     begun = monotonic()
     with alone_with(made.path) as alone:
-        if not alone:
+        if not alone or not made.still_there():
             return made
-        made.refresh_from_db()
         if not made.ready and not _sound(made):
             made.path.unlink(missing_ok=True)
             made.done = made.entries = 0

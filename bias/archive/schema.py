@@ -51,6 +51,7 @@ def basket_schema() -> dict[str, Any]:
         "things": {"type": "integer"},
         "ways": _row(Ways),
         "body": _or_nothing(_row(OwnBody)),
+        "draft": _or_nothing(_row(Draft)),
     }
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",

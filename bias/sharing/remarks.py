@@ -18,6 +18,10 @@ MOST_REMARKS = 400
 """Of a piece that are not resolved: who finds more has a word in the pattern to change first."""
 
 
+_MOST_TRIED = 12
+"""Different counts that are tried for one page: each may take a moment, and readers can send any."""
+
+
 @dataclass(frozen=True, slots=True)
 class RemarkView:
     """A remark with what its counts mean, if it gives some."""
@@ -57,8 +61,9 @@ def answer(piece: Piece, remark_id: int, words: str, resolved: bool) -> None:
 def by_row(piece: Piece, found: Results) -> list[RowRemarks]:
     """The remarks of a piece, row by row; where several made one mistake it is said once, for the words to say it."""
     gathered = []
+    tried: dict[tuple[int, tuple[int, ...]], SaidCounts] = {}
     for row, remarks in groupby(piece.remarks.all(), key=lambda remark: remark.row):
-        views = [RemarkView(remark, _meaning(found, remark)) for remark in remarks]
+        views = [RemarkView(remark, _meaning(found, remark, tried)) for remark in remarks]
         meanings = [view.meaning for view in views if view.meaning is not None]
         explained = Counter(each.explanations[0] for each in meanings if each.explanations)
         often = explained.most_common(1)
@@ -68,7 +73,11 @@ def by_row(piece: Piece, found: Results) -> list[RowRemarks]:
     return gathered
 
 
-def _meaning(found: Results, remark: Remark) -> SaidCounts | None:
-    if not remark.counted or not 1 <= remark.row <= len(found.worked.rows):
+def _meaning(found: Results, remark: Remark, tried: dict[tuple[int, tuple[int, ...]], SaidCounts]) -> SaidCounts | None:
+    """What the counts of a remark that waits mean; the same counts are tried once, and only so many on one page."""
+    asked = (remark.row, remark.counted)
+    if remark.resolved_at is not None or not remark.counted or not 1 <= remark.row <= len(found.worked.rows):
         return None
-    return said_counts(found, remark.row, remark.counted)
+    if asked not in tried and len(tried) < _MOST_TRIED:
+        tried[asked] = said_counts(found, *asked)
+    return tried.get(asked)

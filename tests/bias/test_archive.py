@@ -18,12 +18,14 @@ from bias.archive.schema import basket_schema
 from bias.archive.tables import COLUMNS, LEFT_OUT
 from bias.at_needles.models import Event
 from bias.home.demo import load_demo
+from bias.home.demo_things import load_demo_things
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
 from bias.sharing.models import TakenPiece
 from bias.things.actions import begin_own, tick
 from bias.things.models import Thing
 from bias.writing.actions import keep_draft
+from bias.writing.models import Draft
 from bias.yarns.actions import keep_whole
 from bias.yarns.models import Yarn
 from tests.bias.pages import shown
@@ -92,6 +94,7 @@ def all_of(owner):
 def demo(knitter):
     """All demo pieces, two of them joined to a thing with something done about it, and a yarn with its lots."""
     pieces = load_demo(knitter)
+    load_demo_things(knitter)
     thing = begin_own(knitter, "Two of a kind", pieces[:2])
     tick(thing, "weave in all ends")
     yarn = Yarn.objects.create(owner=knitter, name="Estuary", price="6.50", ball_grams=50, ball_metres=105)
@@ -117,7 +120,7 @@ def test_a_whole_basket_goes_out_and_comes_in_equal_and_twice_without_change(cli
     Yarn.objects.all().delete()
     said = brought_in(client, data)
     assert "31 pieces came in." in said
-    assert "1 thing came in." in said
+    assert "things came in." in said
     assert "yarns came in." in said
     assert "left out" not in said
     assert all_of(demo) == before
@@ -195,7 +198,24 @@ def zipped(**files):
     return out.getvalue()
 
 
+UID = "00000000-0000-4000-8000-000000000001"
 OURS = json.dumps({"format": "bias-basket", "version": 1})
+EVENT = {"id": UID, "kind": "row", "row": 1, "happened_at": "2027-03-01T10:00:00+00:00", "takes_back": UID}
+BENT_THING = {"uid": UID, "title": "Bent", "joined": "no thing"}
+
+
+def bent_piece(log=(), **beside):
+    """A file with one piece of which something is not as it should be."""
+    piece = {"uid": UID, "title": "Bent", **beside}
+    revision = {"number": 1, "written": SHAWL, "plan": ""}
+    inside = {
+        "pieces__1__piece.json": piece,
+        "pieces__1__revisions__1.json": revision,
+        "pieces__1__log.json": list(log),
+    }
+    return zipped(**{"basket.json": OURS}, **{name: json.dumps(each) for name, each in inside.items()})
+
+
 NONSENSE = [
     (b"", "The submitted file is empty|no file that Bias made"),
     (b"no zip at all", "no file that Bias made, or only a part of one"),
@@ -207,6 +227,12 @@ NONSENSE = [
     (zipped(**{"basket.json": OURS, "pieces__1__piece.json": '{"uid": "no id", "title": 3}'}), "could not be read"),
     (zipped(**{"basket.json": OURS, "things__1.json": '{"title": "no uid"}'}), "could not be read"),
     (zipped(**{"basket.json": OURS, "pieces__1__piece.json": "[" * 100_000}), "could not be read"),
+    (zipped(**{"basket.json": "{"}), "no file that Bias made"),
+    (zipped(**{"basket.json": "[" * 100_000}), "no file that Bias made"),
+    (zipped(**{"basket.json": OURS, "things__1.json": json.dumps(BENT_THING)}), "could not be read"),
+    (bent_piece(log=[{**EVENT, "data": ["no", "object"]}]), "could not be read"),
+    (bent_piece(sketch={"started_from": 1, "plans": 5, "at": 3}), "could not be read"),
+    (bent_piece(sketch={"started_from": 1, "plans": ["{}"], "at": 3}), "could not be read"),
 ]
 
 
@@ -269,3 +295,27 @@ def test_ways_come_in_where_she_has_none(client, knitter):
     Ways.objects.update(dialect="uk")
     brought_in(client, data)
     assert Ways.objects.get().dialect == "uk"
+
+
+def test_a_second_tab_that_begins_anew_breaks_nothing(client, knitter):
+    keep_piece(knitter, SHAWL)
+    first = outgoing.ask(knitter)
+    outgoing.ask(knitter)
+    assert not outgoing.go_on(first).ready
+    data = taken_out(client)
+    early = incoming.look_at(knitter, SimpleUploadedFile("bias.zip", data))
+    incoming.look_at(knitter, SimpleUploadedFile("bias.zip", data))
+    assert not incoming.go_on(early).ready
+    Incoming.objects.get().path.unlink()
+    assert client.post("/everything/in/on/", headers={"HX-Request": "true"}).status_code == 200
+    assert not Incoming.objects.exists()
+
+
+def test_what_is_typed_for_no_piece_yet_goes_with_it(client, knitter):
+    keep_draft(knitter, None, "Title: half typed\nCast on 9 sts.")
+    data = taken_out(client)
+    Draft.objects.all().delete()
+    brought_in(client, data)
+    assert Draft.objects.get().words.startswith("Title: half typed")
+    brought_in(client, data)
+    assert Draft.objects.count() == 1

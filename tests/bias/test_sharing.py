@@ -13,6 +13,7 @@ from bias.accounts.models import Knitter
 from bias.pieces.actions import keep_piece, keep_plan, put_away
 from bias.pieces.models import Piece
 from bias.results import said_counts
+from bias.sharing import remarks
 from bias.sharing.models import Remark, SharedLink, TakenPiece
 from bias.yarns.actions import keep_whole
 from bias.yarns.models import Yarn
@@ -230,3 +231,12 @@ def test_nobody_answers_remarks_of_anothers_piece(client, piece, reader, django_
     own = keep_piece(django_user_model.objects.get(username="stranger"), SHAWL)
     stranger.post(f"/pieces/{own.pk}/remarks/", {"remark": Remark.objects.get().pk, "answer": "mine now"})
     assert Remark.objects.get().answer == ""
+
+
+def test_only_so_many_different_counts_are_tried_for_one_page(client, piece, monkeypatch):
+    tried = []
+    monkeypatch.setattr(remarks, "said_counts", lambda *asked: tried.append(asked) or said_counts(*asked))
+    for at in range(40):
+        piece.remarks.create(row=3, text="off", counts=f"{at % 20}, 1", revision=1)
+    assert client.get(f"/pieces/{piece.pk}/remarks/").status_code == 200
+    assert len(tried) == 12
