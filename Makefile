@@ -82,6 +82,7 @@ icons: setup-dev browser  ## the icons of the installed application, from the ma
 lock: setup-dev  ## pin the dependencies anew, by hash
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/base.in -o requirements/base.txt
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/scale.in -o requirements/scale.txt
+	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/server.in -o requirements/server.txt
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/dev.in -o requirements/dev.txt
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/fuzz.in -o requirements/fuzz.txt
 

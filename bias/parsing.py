@@ -23,6 +23,20 @@ class NumberConverter:
         return str(value)
 
 
+class Base36Converter(NumberConverter):
+    """The number of a knitter as links for a new password have it: letters and figures, never a hyphen."""
+
+    regex = "[0-9A-Za-z]{1,13}"
+
+    def to_python(self, value: str) -> str:  # type: ignore[override]
+        """As it stands there."""
+        return value
+
+    def to_url(self, value: str) -> str:  # type: ignore[override]
+        """As it is."""
+        return value
+
+
 def whole_number(typed: str | None, most: int = LARGEST) -> int | None:
     """A whole number as it was typed, at most ``most``; ``None`` where it is none.
 

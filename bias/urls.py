@@ -2,7 +2,6 @@
 
 from django.urls import include, path
 
-from bias.accounts.sign_in import SignInView, SignOutView
 from bias.serving.health import health
 
 urlpatterns = [
@@ -21,8 +20,6 @@ urlpatterns = [
     path("", include("bias.archive.urls")),
     path("", include("bias.accounts.urls")),
     path("health/", health, name="health"),
-    path("sign-in/", SignInView.as_view(), name="sign-in"),
-    path("sign-out/", SignOutView.as_view(), name="sign-out"),
 ]
 
 handler400 = "bias.serving.error_pages.bad_request"

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 from django.urls import URLPattern, URLResolver, get_resolver
 
 GIVEN = {"row": 1, "part": 1, "row_group": 0, "number": 2, "form": "csv", "key": "mitre", "yarn_id": 1, "thing_id": 1}
-GIVEN |= {"secret": "no-secret-of-any-link.", "behind": "nothing"}
+GIVEN |= {"pk": 1, "uidb36": "1", "key": "mitre", "secret": "no-secret-of-any-link.", "behind": "nothing"}
 """What stands in an address beside a piece and a print."""
 
 
@@ -24,6 +24,6 @@ def address(pattern: URLPattern, values: Mapping[str, object]) -> str:
     """An address with values for everything that may vary in it."""
     found = str(pattern.pattern)
     for name, converter in pattern.pattern.converters.items():
-        for kind in ("number", "str", "slug"):
+        for kind in ("number", "str", "slug", "base36"):
             found = found.replace(f"<{kind}:{name}>", converter.to_url({**GIVEN, **values}[name]))
     return f"/{found}"

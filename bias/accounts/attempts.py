@@ -28,12 +28,12 @@ class Tries:
     @staticmethod
     def at_signing_in(request: HttpRequest) -> Tries:
         """Passwords of the name that is given, from the address that it comes from."""
-        return Tries.of_name(request, request.POST.get("username", ""))
+        return Tries.of_name(request, request.POST.get("login", ""))
 
     @staticmethod
     def of_name(request: HttpRequest, given: str) -> Tries:
         """Passwords of a name, from the address that they come from."""
-        name, place = given.casefold(), _place(request)
+        name, place = given.casefold(), place_of(request)
         both = _key("both", name, place)
         limits = {
             both: _OF_A_NAME_FROM_A_PLACE,
@@ -45,12 +45,12 @@ class Tries:
     @staticmethod
     def at_links(request: HttpRequest) -> Tries:
         """Links that lead nowhere, from the address that they come from."""
-        return Tries({_key("link", _place(request)): _LINKS_FROM_A_PLACE})
+        return Tries({_key("link", place_of(request)): _LINKS_FROM_A_PLACE})
 
     @staticmethod
     def at_remarks(request: HttpRequest) -> Tries:
         """Remarks that are left, from the address that they come from: each counts."""
-        return Tries({_key("remark", _place(request)): _REMARKS_FROM_A_PLACE})
+        return Tries({_key("remark", place_of(request)): _REMARKS_FROM_A_PLACE})
 
     @property
     def too_many(self) -> bool:
@@ -70,7 +70,8 @@ class Tries:
         cache.delete(self.slips)
 
 
-def _place(request: HttpRequest) -> str:
+def place_of(request: HttpRequest) -> str:
+    """The address that a request comes from, told by the server in front where there is one."""
     header = "HTTP_X_REAL_IP" if settings.BIAS_BEHIND_PROXY else "REMOTE_ADDR"
     return str(request.META.get(header, ""))
 

@@ -1,11 +1,13 @@
-"""On a household machine the one knitter is signed in by herself."""
+"""On a household machine a knitter is signed in by herself."""
 
 from collections.abc import Callable
+from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import login
+from django.contrib.auth.hashers import make_password
 from django.core.exceptions import PermissionDenied
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.utils.translation import gettext as _
 
 from bias.accounts.models import Knitter
@@ -25,10 +27,12 @@ _FORWARDED = (
 
 def household_knitter() -> Knitter:
     """The one knitter of this machine, made at the first call."""
-    knitter, made = Knitter.objects.get_or_create(username=HOUSEHOLD_NAME)
-    if made:
-        knitter.set_unusable_password()
-        knitter.save(update_fields=["password"])
+    return Knitter.objects.filter(username=HOUSEHOLD_NAME).first() or add_household_knitter(HOUSEHOLD_NAME)
+
+
+def add_household_knitter(name: str) -> Knitter:
+    """One more knitter of this machine, without a password; the one that there is where two ask at once."""
+    knitter, _made = Knitter.objects.get_or_create(username=name, defaults={"password": make_password(None)})
     return knitter
 
 
@@ -46,3 +50,9 @@ class HouseholdMiddleware:
             if not request.user.is_authenticated:
                 login(request, household_knitter(), backend="django.contrib.auth.backends.ModelBackend")
         return self.get_response(request)
+
+    def process_view(self, request: HttpRequest, *_view: Any) -> None:
+        """Where nobody signs in there is no account to look after."""
+        match = request.resolver_match
+        if settings.BIAS_HOUSEHOLD and match is not None and match.route.startswith("account/"):
+            raise Http404("On a household machine there are no accounts.")

@@ -1,12 +1,16 @@
-"""The knitter, and her own ways."""
+"""The knitter, what lets her in, and her own ways."""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from datetime import timedelta
 from typing import Any
 
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.utils import timezone
+from django.utils.crypto import salted_hmac
 from django.utils.translation import gettext as _
 from django.utils.translation import gettext_lazy as _lazy
 
@@ -15,6 +19,66 @@ class Knitter(AbstractUser):
     """Somebody who owns pieces."""
 
     closed_at = models.DateTimeField(null=True, blank=True, help_text="since when the account is closed")
+    signed_out_at = models.DateTimeField(null=True, blank=True, help_text="when she last signed out everywhere")
+
+    def get_session_auth_hash(self) -> str:
+        """What a session must know to go on: the password that it began with, and no signing out everywhere since."""
+        return self._since_signed_out(super().get_session_auth_hash())
+
+    def get_session_auth_fallback_hash(self) -> Iterator[str]:
+        """The same by earlier secrets of the site."""
+        yield from map(self._since_signed_out, super().get_session_auth_fallback_hash())
+
+    @property
+    def is_keeper(self) -> bool:
+        """Whether she keeps this server: the first knitter of it, who may invite others."""
+        return self.is_staff
+
+    def _since_signed_out(self, known: str) -> str:
+        if self.signed_out_at is None:
+            return known
+        text = f"{known} {self.signed_out_at.isoformat()}"
+        return str(salted_hmac("bias.accounts.signed-out", text, algorithm="sha256").hexdigest())
+
+
+class Invitation(models.Model):
+    """A link by which one person may make an account, once. Its secret is shown when it is made and not kept."""
+
+    KEPT_FOR = timedelta(days=14)
+
+    digest = models.CharField(max_length=64, unique=True)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, null=True, related_name="invited")
+    made_at = models.DateTimeField(auto_now_add=True)
+    ends_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True, blank=True)
+    used_by = models.OneToOneField(
+        settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="invitation"
+    )
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+
+    def __str__(self) -> str:
+        return f"{self.made_at:%Y-%m-%d}"
+
+    @property
+    def is_open(self) -> bool:
+        """Whether somebody may still use it."""
+        return self.used_at is None and self.ends_at > timezone.now()
+
+
+class RecoveryCode(models.Model):
+    """One of the codes by which a knitter who forgot her password chooses another, each once."""
+
+    knitter = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="recovery_codes")
+    digest = models.CharField(max_length=64)
+    used_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["knitter", "digest"], name="one_of_each_code")]
+
+    def __str__(self) -> str:
+        return str(self.knitter)
 
 
 class Ways(models.Model):

@@ -1,22 +1,35 @@
-"""Signing in and out."""
+"""Signing in, up and out."""
 
 from __future__ import annotations
 
 from threading import BoundedSemaphore
 from typing import Any
 
-from django.contrib.auth.forms import AuthenticationForm
-from django.contrib.auth.views import LoginView, LogoutView
+from allauth.account.views import LoginView, LogoutView, SignupView
+from django.db import transaction
+from django.forms import Form
 from django.http import HttpRequest, HttpResponse
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
+from bias.accounts import invitations
 from bias.accounts.attempts import WITHIN_S, Tries
 from bias.serving.error_pages import too_often
 
 _AT_ONCE, _IN_LINE = 1, 3
 """Passwords that a process tries at once: each takes the whole of a processor for a moment; and those that may wait."""
 _MOMENT_S = 5
+
+
+def too_many_passwords(request: HttpRequest) -> HttpResponse:
+    """No other password is tried for now."""
+    minutes = WITHIN_S // 60
+    words = ngettext(
+        "Too many wrong passwords: wait {minutes} minute, then try again.",
+        "Too many wrong passwords: wait {minutes} minutes, then try again.",
+        minutes,
+    )
+    return too_often(request, words.format(minutes=minutes), WITHIN_S)
 
 
 class SignInView(LoginView):
@@ -28,32 +41,52 @@ class SignInView(LoginView):
 
     def post(self, request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
         """Try a password when it is its turn."""
-        tries = Tries.at_signing_in(request)
-        if tries.too_many:
-            minutes = WITHIN_S // 60
-            words = ngettext(
-                "Too many wrong passwords: wait {minutes} minute, then try again.",
-                "Too many wrong passwords: wait {minutes} minutes, then try again.",
-                minutes,
-            )
-            return too_often(request, words.format(minutes=minutes), WITHIN_S)
+        if Tries.at_signing_in(request).too_many:
+            return too_many_passwords(request)
         if not self.line.acquire(blocking=False):
             return too_often(request, _("Others are signing in just now: try again in a few seconds."), _MOMENT_S)
         try:
             with self.turn:
-                return super().post(request, *args, **kwargs)
+                answer: HttpResponse = super().post(request, *args, **kwargs)
+                return answer
         finally:
             self.line.release()
 
-    def form_valid(self, form: AuthenticationForm) -> HttpResponse:
+    def form_valid(self, form: Form) -> HttpResponse:
         """The right password."""
         Tries.at_signing_in(self.request).forget()
-        return super().form_valid(form)
+        answer: HttpResponse = super().form_valid(form)
+        return answer
 
-    def form_invalid(self, form: AuthenticationForm) -> HttpResponse:
+    def form_invalid(self, form: Form) -> HttpResponse:
         """A wrong one."""
         Tries.at_signing_in(self.request).note_wrong()
-        return super().form_invalid(form)
+        answer: HttpResponse = super().form_invalid(form)
+        return answer
+
+    def get_context_data(self, **kwargs: Any) -> dict[str, Any]:
+        """Also whether an account may be made from here."""
+        return {**super().get_context_data(**kwargs), "may_sign_up": invitations.may_sign_up(self.request)}
+
+
+class SignUpView(SignupView):
+    """Makes an account, and uses the invitation up that led here, in one."""
+
+    template_name = "accounts/sign_up.html"
+    template_name_signup_closed = "accounts/sign_up_closed.html"
+
+    @transaction.atomic
+    def form_valid(self, form: Form) -> HttpResponse:
+        """Of two that use one invitation at once, one makes an account."""
+        invitation = invitations.use(self.request)
+        if invitation is None and not invitations.may_sign_up(self.request):
+            closed: HttpResponse = self.closed()
+            return closed
+        answer: HttpResponse = super().form_valid(form)
+        if invitation is not None:
+            invitation.used_by = self.user
+            invitation.save(update_fields=["used_by"])
+        return answer
 
 
 class SignOutView(LogoutView):
@@ -63,8 +96,11 @@ class SignOutView(LogoutView):
     that the worker kept are let go by the page that follows, and by the worker itself.
     """
 
+    template_name = "accounts/sign_out.html"
+
     def dispatch(self, request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
         """The way to signing in, with the word to the browser."""
-        answer = super().dispatch(request, *args, **kwargs)
-        answer.headers["Clear-Site-Data"] = '"cache"'
+        answer: HttpResponse = super().dispatch(request, *args, **kwargs)
+        if request.method == "POST":
+            answer.headers["Clear-Site-Data"] = '"cache"'
         return answer

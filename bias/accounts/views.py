@@ -10,11 +10,11 @@ from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods
 
 from bias.accounts.actions import keep_ways
-from bias.accounts.attempts import WITHIN_S, Tries
+from bias.accounts.attempts import Tries
 from bias.accounts.closing import KEPT_FOR, close
 from bias.accounts.forms import WaysForm
 from bias.accounts.models import Knitter, ways_of
-from bias.serving.error_pages import too_often
+from bias.accounts.sign_in import too_many_passwords
 
 
 @require_http_methods(["GET", "HEAD", "POST"])
@@ -43,11 +43,11 @@ def close_account(request: HttpRequest) -> HttpResponse:
     if request.method == "POST":
         tries = Tries.of_name(request, knitter.get_username())
         if tries.too_many:
-            return too_often(request, _("Too many wrong passwords: wait a few minutes, then try again."), WITHIN_S)
+            return too_many_passwords(request)
         if knitter.check_password(request.POST.get("password", "")):
             close(knitter)
             logout(request)
-            return redirect("sign-in")
+            return redirect("account_login")
         tries.note_wrong()
         why = _("That is not your password. Nothing was closed.")
     about = {"why": why, "days": KEPT_FOR.days}

@@ -3,7 +3,7 @@
 from django.apps import AppConfig
 from django.urls import register_converter
 
-from bias.parsing import NumberConverter
+from bias.parsing import Base36Converter, NumberConverter
 
 
 class ServingConfig(AppConfig):
@@ -16,3 +16,4 @@ class ServingConfig(AppConfig):
         from bias.serving import checks  # noqa: F401
 
         register_converter(NumberConverter, "number")
+        register_converter(Base36Converter, "base36")

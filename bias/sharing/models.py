@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import hashlib
 import re
-import secrets
 from typing import Any
 
 from django.conf import settings
@@ -12,11 +10,8 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
+from bias.accounts.secrets import digest, new_secret
 from bias.pieces.models import Piece
-
-_BYTES = 16
-TOKEN_LETTERS = 22
-"""How long the secret part of a link is: 128 random bits."""
 
 
 class SharedLinkQuerySet(models.QuerySet["SharedLink"]):
@@ -29,7 +24,7 @@ class SharedLinkQuerySet(models.QuerySet["SharedLink"]):
 
     def of_secret(self, secret: str) -> SharedLink | None:
         """The open link of a secret; nothing where there is none."""
-        found = self.open().filter(digest=_digest(secret)).select_related("piece__owner")
+        found = self.open().filter(digest=digest(secret)).select_related("piece__owner")
         return found.first()
 
 
@@ -54,8 +49,8 @@ class SharedLink(models.Model):
     @classmethod
     def make(cls, piece: Piece, ends_at: Any, says_who: bool) -> tuple[SharedLink, str]:
         """A new link, with its secret."""
-        secret = secrets.token_urlsafe(_BYTES)
-        link = cls.objects.create(piece=piece, digest=_digest(secret), ends_at=ends_at, says_who=says_who)
+        secret = new_secret()
+        link = cls.objects.create(piece=piece, digest=digest(secret), ends_at=ends_at, says_who=says_who)
         return link, secret
 
     @property
@@ -106,7 +101,3 @@ class Remark(models.Model):
     def counted(self) -> tuple[int, ...]:
         """The counts as numbers."""
         return tuple(int(each) for each in re.findall(r"[0-9]{1,6}", self.counts))
-
-
-def _digest(secret: str) -> str:
-    return hashlib.sha256(secret.encode("utf-8", "replace")).hexdigest()

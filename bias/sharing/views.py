@@ -12,6 +12,7 @@ from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.accounts.attempts import WITHIN_S, Tries
+from bias.accounts.secrets import LETTERS
 from bias.parsing import whole_number
 from bias.pieces.models import Piece
 from bias.results import Results, dialects
@@ -19,7 +20,7 @@ from bias.results.yarn import yarn_of_piece
 from bias.serving.error_pages import too_often
 from bias.sharing import actions, remarks
 from bias.sharing.forms import RemarkForm
-from bias.sharing.models import TOKEN_LETTERS, SharedLink
+from bias.sharing.models import SharedLink
 from knitting.saying.yarn import said_colour
 
 _DAYS = (7, 30, 90, 365)
@@ -49,7 +50,7 @@ def share(request: HttpRequest, piece_id: int) -> HttpResponse:
 @require_http_methods(["GET", "HEAD", "POST"])
 def shared(request: HttpRequest, secret: str) -> HttpResponse:
     """A shared piece as its reader sees it, in the words that she reads; a remark of hers is sent here."""
-    if (clean := secret.rstrip(_BEHIND_LINKS)) != secret and len(clean) == TOKEN_LETTERS:
+    if (clean := secret.rstrip(_BEHIND_LINKS)) != secret and len(clean) == LETTERS:
         return redirect("shared", clean)
     link, refused = _link(request, secret)
     if link is None:
@@ -160,7 +161,7 @@ def _link(request: HttpRequest, secret: str) -> tuple[SharedLink | None, HttpRes
     if tries.too_many:
         why = _("Too many links that lead nowhere: wait a few minutes, then try again.")
         return None, too_often(request, why, WITHIN_S)
-    link = SharedLink.objects.of_secret(secret) if len(secret) == TOKEN_LETTERS else None
+    link = SharedLink.objects.of_secret(secret) if len(secret) == LETTERS else None
     if link is None or not link.piece.current.readable:
         tries.note_wrong()
         return None, _unlisted(render(request, "sharing/gone.html", status=404))

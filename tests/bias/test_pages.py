@@ -137,8 +137,8 @@ def test_outside_a_household_signing_in_is_required(client, piece):
         assert client.get(address).status_code == 302
         assert client.get(address)["Location"].startswith("/sign-in/")
     Knitter.objects.create_user(username="wren", password="a long pass phrase")
-    assert "do not go together" in client.post("/sign-in/", {"username": "wren", "password": "no"}).content.decode()
-    client.post("/sign-in/", {"username": "wren", "password": "a long pass phrase"})
+    assert "do not go together" in client.post("/sign-in/", {"login": "wren", "password": "no"}).content.decode()
+    client.post("/sign-in/", {"login": "wren", "password": "a long pass phrase"})
     assert client.get("/").status_code == 200
     assert client.get(f"/pieces/{piece.pk}/").status_code == 404
 

@@ -75,8 +75,8 @@ def test_a_full_disk_is_said_and_presses_go_on_waiting(calm, shawl, full_disk):
 
 def test_signing_in_with_a_full_disk_is_told_what_is_wrong(calm, full_disk, settings, django_user_model):
     settings.BIAS_HOUSEHOLD = False
-    wren = {"username": "wren", "password": "a long pass phrase"}
-    django_user_model.objects.create_user(**wren)
+    wren = {"login": "wren", "password": "a long pass phrase"}
+    django_user_model.objects.create_user(wren["login"], password=wren["password"])
     calm.cookies.clear()
     full_disk()
     answer = calm.post("/sign-in/", wren)

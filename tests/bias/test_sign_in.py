@@ -7,8 +7,8 @@ from bias.accounts.models import Knitter
 from bias.accounts.sign_in import SignInView
 from tests.bias.pages import shown
 
-RIGHT = {"username": "wren", "password": "a long pass phrase"}
-WRONG = {"username": "wren", "password": "another long phrase"}
+RIGHT = {"login": "wren", "password": "a long pass phrase"}
+WRONG = {"login": "wren", "password": "another long phrase"}
 
 
 @pytest.fixture(autouse=True)
@@ -16,7 +16,7 @@ def outside(settings, db):
     """A site that people sign in to, and Wren with a password."""
     settings.BIAS_HOUSEHOLD = False
     cache.clear()
-    yield Knitter.objects.create_user(**RIGHT)
+    yield Knitter.objects.create_user(RIGHT["login"], password=RIGHT["password"])
     cache.clear()
 
 
@@ -46,8 +46,8 @@ def test_others_cannot_lock_a_knitter_out_of_her_own_place(client):
 
 def test_one_place_cannot_try_every_name(client):
     for at in range(20):
-        tried(client, {**WRONG, "username": f"knitter {at}"})
-    assert tried(client, {**WRONG, "username": "somebody else"}).status_code == 429
+        tried(client, {**WRONG, "login": f"knitter {at}"})
+    assert tried(client, {**WRONG, "login": "somebody else"}).status_code == 429
 
 
 def test_behind_a_server_in_front_the_place_is_told_by_it(client, settings):

@@ -22,6 +22,7 @@ POSTED = 405
 SHARED = ("shared", "shared-words", "shared-chart", "shared-copied")
 MISSING = (
     "close-account",
+    "join",
     "print-pdf",
     "worn-data",
     "everything-file",
@@ -60,7 +61,12 @@ def addresses() -> Iterator[tuple[str, bool]]:
                 continue
             known = {"piece_id": piece.pk if piece else 0, "printing_id": prints.get(piece.pk if piece else 0)}
             written = piece is not None and not piece.is_planned
-            missing = pattern.name in MISSING or "thing_id" in wanted or (written and pattern.name in OF_PLANS)
+            missing = (
+                pattern.name in MISSING
+                or "thing_id" in wanted
+                or str(pattern.pattern).startswith("account/")
+                or (written and pattern.name in OF_PLANS)
+            )
             yield address(pattern, known), missing
 
 
