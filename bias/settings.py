@@ -97,6 +97,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "bias.accounts.household.HouseholdMiddleware",
     "allauth.account.middleware.AccountMiddleware",
+    "bias.accounts.units.UnitsMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "bias.home.unreadable.UnreadableMiddleware",

@@ -13,7 +13,7 @@ from drawing.marks import letters
 from drawing.svg import Place
 from knitting.cloth import Layout, bends, measure, outlines, texture_patches, upright
 from knitting.cloth.zones import Points
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.saying.language import _
 from knitting.stitches import Look
 
@@ -126,8 +126,8 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: flo
     measures = measure(layout)
     title = _("{title}, {width} by {height}").format(
         title=layout.worked.piece.title or _("The cloth"),
-        width=said_cm(measures.width_cm),
-        height=said_cm(measures.height_cm),
+        width=said_length(measures.width_cm),
+        height=said_length(measures.height_cm),
     )
     coarse, fine = _rows(layout, places, fit.scale * layout.gauge.row_cm)
     return ClothPage(
@@ -143,8 +143,8 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: flo
         textures=_textures(layout, fit),
         first_row=layout.first_row,
         tab=rounded(places[0]) if layout.from_tab else (),
-        wide=said_cm(measures.width_cm),
-        high=said_cm(measures.height_cm),
+        wide=said_length(measures.width_cm),
+        high=said_length(measures.height_cm),
         growth=_growth(layout, places),
         places=places,
         columns=layout.columns,

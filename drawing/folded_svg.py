@@ -7,7 +7,7 @@ import numpy as np
 from drawing import svg
 from knitting.assembly.folding import Folded
 from knitting.cloth.zones import Points
-from knitting.measures import said_cm
+from knitting.measures import said_length
 
 _WIDTH, _HEIGHT, _ASIDE, _MARGIN = 560.0, 320.0, 104.0, 16.0
 _BEHIND = (7.0, -5.0)
@@ -28,7 +28,7 @@ def folded_svg(folded: Folded, title: str, style: str = "") -> str:
         parts.append(svg.tag("path", d=svg.path(page.places(layer, behind), closed=True), class_=name))
     if folded.open is not None:
         parts.append(svg.tag("path", d=svg.path(page.places(folded.open)), class_="folded-open"))
-    parts += [_wide(page, said_cm(folded.width_cm)), _high(page, said_cm(folded.height_cm))]
+    parts += [_wide(page, said_length(folded.width_cm)), _high(page, said_length(folded.height_cm))]
     return svg.picture(parts, _WIDTH, page.height, title, "folded")
 
 

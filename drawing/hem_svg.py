@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from math import isfinite
 
 from drawing import svg
-from knitting.measures import said_cm
+from knitting.measures import said_length
 
 _WIDE, _HIGH, _MARGIN = 480.0, 180.0, 34.0
 _LEAST_CM = 20.0
@@ -35,7 +35,7 @@ def hem_svg(hem_cm: Sequence[float], directions: Sequence[str], title: str, styl
         if isfinite(deep) and deep > 0:
             y = _MARGIN + deep * scale
             parts.append(svg.tag("circle", cx=f"{x:.1f}", cy=f"{y:.1f}", r="3.5", class_="hem-dot"))
-            figure = svg.text(said_cm(round(deep)))
+            figure = svg.text(said_length(round(deep)))
             parts.append(
                 svg.tag("text", figure, x=f"{x:.1f}", y=f"{y + 18:.1f}", text_anchor="middle", class_="hem-figure")
             )

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from datetime import timedelta
-from typing import Any
+from typing import Any, ClassVar
 
 from django.conf import settings
-from django.contrib.auth.models import AbstractUser
+from django.contrib.auth.models import AbstractUser, UserManager
 from django.db import models
 from django.utils import timezone
 from django.utils.crypto import salted_hmac
@@ -15,8 +15,18 @@ from django.utils.translation import gettext as _
 from django.utils.translation import gettext_lazy as _lazy
 
 
+class KnitterManager(UserManager["Knitter"]):
+    """Knitters, each read with her ways: nearly every page says a length, and in her units."""
+
+    def get_queryset(self) -> models.QuerySet[Knitter]:
+        """Knitters with their ways."""
+        return super().get_queryset().select_related("ways")
+
+
 class Knitter(AbstractUser):
     """Somebody who owns pieces."""
+
+    objects: ClassVar[KnitterManager] = KnitterManager()
 
     closed_at = models.DateTimeField(null=True, blank=True, help_text="since when the account is closed")
     signed_out_at = models.DateTimeField(null=True, blank=True, help_text="when she last signed out everywhere")
@@ -106,6 +116,12 @@ class Ways(models.Model):
         LARGE = "large", _lazy("large")
         LARGEST = "largest", _lazy("largest")
 
+    class Units(models.TextChoices):
+        """In what lengths are said. What is typed says its unit itself."""
+
+        CM = "", _lazy("centimetres, metres of yarn")
+        INCHES = "in", _lazy("inches, yards of yarn")
+
     class Pedal(models.TextChoices):
         """Which keys of a page-turner or a foot pedal work a row and take it back."""
 
@@ -136,12 +152,21 @@ class Ways(models.Model):
         choices=Pedal.choices,
     )
     volume = models.PositiveSmallIntegerField(_lazy("how loud rows are read aloud, in percent"), default=100)
+    units = models.CharField(_lazy("lengths are said in"), max_length=8, blank=True, default="", choices=Units.choices)
+    needles = models.CharField(
+        _lazy("needles that I own, in mm"), max_length=200, blank=True, default="", help_text="thinnest first"
+    )
 
     class Meta:
         verbose_name_plural = "ways"
 
     def __str__(self) -> str:
         return _("Ways of {knitter}").format(knitter=self.knitter)
+
+    @property
+    def own_needles(self) -> list[str]:
+        """The sizes that she owns, in millimetres, as they are written."""
+        return self.needles.split(", ") if self.needles else []
 
 
 def ways_of(knitter: Any) -> Ways:

@@ -47,7 +47,8 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
         Thing: ("uid", "title", "joined", "board", "number", "begun_at", "touched_at", "put_away_at"),
         Member: ("copy", "name"),
         StepDone: ("step", "done_at"),
-        Ways: ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume"),
+        Ways: ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume")
+        + ("units", "needles"),
         OwnBody: ("bust_cm", "neck_cm", "shoulders_cm"),
     }
 )  # fmt: skip

@@ -17,7 +17,7 @@ from bias.results.yarn import yarn_of_piece
 from bias.yarns.models import yarn_in_hand
 from knitting.assembly.finishing import FinishingStep, ends_to_weave_in, pins
 from knitting.log import Ticked, not_taken_back
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.saying.finishing import EDGES, said_edge, said_step
 from knitting.saying.statements import said_words
 from knitting.saying.yarn import said_tails
@@ -80,4 +80,4 @@ def _sides(found: Results) -> list[tuple[str, str]]:
     """The straight sides to pin to, by the edge that each belongs to."""
     if not found.laid:
         return []
-    return [(said_edge(side.edge), said_cm(side.length)) for side in found.measures.sides]
+    return [(said_edge(side.edge), said_length(side.length)) for side in found.measures.sides]

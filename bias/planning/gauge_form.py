@@ -25,9 +25,9 @@ _WAYS = (("swatch", _lazy("a swatch")), ("guess", _lazy("a guess from the yarn")
 _THINNEST_MM, _THICKEST_MM = 1, 30
 
 
-def _figure(size: int = 4) -> forms.CharField:
+def _figure(size: int = 4, **more: str) -> forms.CharField:
     """A figure as it was typed: what is wrong with it is said of two at once."""
-    attributes = {"class": "word number", "size": size, "inputmode": "decimal"}
+    attributes = {"class": "word number", "size": size, "inputmode": "decimal", **more}
     return forms.CharField(required=False, widget=forms.TextInput(attributes))
 
 
@@ -50,7 +50,7 @@ class GaugeForm(forms.Form):
     over = _figure(3)
     gauge_unit = _word([("cm", "cm"), ("in", _lazy("inches"))])
     weight = _word(_weights)
-    needle = _figure()
+    needle = _figure(list="own-needles")
     fabric = _word(lambda: [(key, said_fabric(key)) for key in FABRICS])
 
     @classmethod

@@ -12,7 +12,7 @@ from bias.parsing import decimal
 from bias.pieces.differences import line_differences, said_difference
 from bias.results import in_its_words, results_of_words
 from knitting.forecast.forecast import Forecast, forecast_of
-from knitting.measures import Gauge, said_cm, said_number
+from knitting.measures import Gauge, said_length, said_number
 from knitting.plan_editing.refusals import CannotEdit
 from knitting.saying.statements import said_refusal
 from knitting.sizing.parameters import Parameter, following_measures
@@ -108,7 +108,9 @@ def _offers(knob: Parameter) -> Iterator[RepeatsOffer]:
 def _measures(forecast: Forecast) -> str:
     """Width and length of a plan: those that may be wished for it first."""
     width, length = following_measures(forecast.plan)[:2]
-    return _("{width} by {height}").format(width=said_cm(width.of(forecast)), height=said_cm(length.of(forecast)))
+    return _("{width} by {height}").format(
+        width=said_length(width.of(forecast)), height=said_length(length.of(forecast))
+    )
 
 
 def beside_the_original(written: str, plan: str) -> dict[str, Any]:

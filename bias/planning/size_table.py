@@ -12,7 +12,7 @@ from bias.results import results_of_plan
 from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.metres import metres_of
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.plan.plan import Plan
 from knitting.saying.statements import said, said_words
 from knitting.sizing.parameters import Parameter, following_measures
@@ -74,7 +74,7 @@ def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: l
         rows.append(
             (
                 said_words(stick.words),
-                tuple(said_cm(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses),
+                tuple(said_length(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses),
             )
         )
     rows.append((_("yarn, a guess"), tuple(f"{metres_of(forecast):.0f} m" for forecast in courses)))

@@ -23,7 +23,7 @@ from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answers_of
 from knitting.forecast.metres import metres_of
-from knitting.measures import CM_PER_INCH, said_cm, said_number
+from knitting.measures import CM_PER_INCH, said_length, said_number
 from knitting.sizing.parameters import FollowingMeasure, Parameter, following_measures, parameters
 from knitting.sizing.sizes import NearestSizes, fitting_yarn, nearest_sizes
 
@@ -74,7 +74,7 @@ def _shown(request: HttpRequest, source: str) -> dict[str, Any]:
         "asked": [(asked, answers.values[asked.key]) for asked in answers.construction.asks] if answers else [],
         "gauge_form": GaugeForm.sent(request.POST.dict()) if request.POST.get("do") == "gauge" else GaugeForm.of(plan),
         "said_gauge": said_gauge(plan),
-        "sticks": [(stick, said_cm(stick.of(found.forecast))) for stick in sticks],
+        "sticks": [(stick, said_length(stick.of(found.forecast))) for stick in sticks],
         "knobs": turning,
         "yarn_needed": f"{metres_of(found.forecast):.0f}",
         "svg": found.results.cloth_svg(),
@@ -131,4 +131,4 @@ def _offers(found: NearestSizes, knob: Parameter, say: Any) -> list[SizeOffer]:
 
 
 def _said_length(cm: float, inches: bool) -> str:
-    return f"{cm / CM_PER_INCH:.1f} in" if inches else said_cm(cm)
+    return f"{cm / CM_PER_INCH:.1f} in" if inches else said_length(cm)

@@ -14,6 +14,8 @@ from typing import Any, ParamSpec, TypeVar
 from cachetools import LRUCache
 from django.utils.translation import get_language
 
+from knitting.measures import said_units
+
 MOST_BYTES = 96_000_000
 """About as much as a process keeps; what was used longest ago goes first."""
 _SMALL = 60_000
@@ -37,7 +39,7 @@ _work: ContextVar[list[tuple[str, float]] | None] = ContextVar("work", default=N
 def remembered(
     weigh: Callable[[Any], int] = _bytes_kept,
 ) -> Callable[[Callable[_Arguments, _Result]], Callable[_Arguments, _Result]]:
-    """Has a function do the same thing once in a language, while its result is remembered.
+    """Has a function do the same thing once in a language and in units, while its result is remembered.
 
     ``weigh`` tells about how many bytes a result takes once all of it was asked for; a text weighs its length, other
     things what they say of themselves as ``bytes_kept``. Two threads may both do it the first time.
@@ -111,4 +113,4 @@ def digest(text: str) -> str:
 def _key(*parts: object) -> Hashable:
     """Parts by which something is remembered; long texts by their short names."""
     short = (digest(each) if isinstance(each, str) and len(each) > _LONGEST_KEY else each for each in parts)
-    return (get_language(), *short)
+    return (get_language(), said_units(), *short)

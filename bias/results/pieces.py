@@ -29,7 +29,7 @@ from knitting.formatter import format_piece
 from knitting.in_pattern.asked import is_patterned
 from knitting.in_pattern.next_row import NewStitch, new_stitches_in_next_row
 from knitting.in_pattern.piece_in_pattern import cells
-from knitting.measures import Gauge, said_area, said_cm
+from knitting.measures import Gauge, said_area, said_length
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.misreadings import said_misreading
@@ -107,7 +107,7 @@ class Results:
     def said_size(self) -> str:
         """Width and height of the cloth, as they are said."""
         return _("{width} by {height}").format(
-            width=said_cm(self.measures.width_cm), height=said_cm(self.measures.height_cm)
+            width=said_length(self.measures.width_cm), height=said_length(self.measures.height_cm)
         )
 
     @property
@@ -117,7 +117,7 @@ class Results:
         area = said_area(self.measures.area_cm2)
         if isinstance(self.layout, Layout) and self.layout.in_round:
             rounds = _("{first} round the first round, {last} the last").format(
-                first=said_cm(self.measures.first_cm), last=said_cm(self.measures.last_cm)
+                first=said_length(self.measures.first_cm), last=said_length(self.measures.last_cm)
             )
             return f"{area}; {rounds}."
         return _("{area}, corners of {corners}.").format(area=area, corners=corners) if corners else f"{area}."
@@ -260,7 +260,7 @@ class Results:
     @property
     def said_marks(self) -> list[tuple[str, str]]:
         """The marks with the lengths of their lines, as they are said."""
-        return [(name, said_cm(length)) for name, length in self.measures.marks_cm.items()]
+        return [(name, said_length(length)) for name, length in self.measures.marks_cm.items()]
 
     def cloth_alone(self, size: str = "24cm") -> str:
         """The cloth as an SVG that stands alone, so wide, or nothing."""

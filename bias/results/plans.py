@@ -21,7 +21,7 @@ from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.gauges import Swatch
 from knitting.in_pattern.growing_edges import GrowingEdges
 from knitting.in_pattern.whole_repeats import whole_at
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.plan.plan import LineKind, Plan
 from knitting.plan.split import RowSplit
 from knitting.recognise.recognition import Recognition, recognise
@@ -143,7 +143,7 @@ class PlanResults:
             return ""
         found = measure(lay_flat(self.results.worked, before))
         return _("{width} by {height} before washing").format(
-            width=said_cm(found.width_cm), height=said_cm(found.height_cm)
+            width=said_length(found.width_cm), height=said_length(found.height_cm)
         )
 
     @cached_property

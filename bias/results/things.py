@@ -26,7 +26,7 @@ from knitting.assembly.thing import Standing, Thing, edges, matched, standing
 from knitting.cloth import Layout
 from knitting.constructions import CONSTRUCTIONS
 from knitting.files.assembly_json import assembly_json
-from knitting.measures import Gauge, said_cm
+from knitting.measures import Gauge, said_length
 from knitting.plan.plan import Plan
 from knitting.saying.assemblies import (
     said_edge_of,
@@ -113,10 +113,10 @@ class ThingResults:
         if not assembly.pieces:
             return []
         as_worn = folded(assembly)
-        found = [(_("neck"), said_cm(self.neck.cm))] if self.neck is not None else []
-        found += [(_("folded, wide"), said_cm(as_worn.width_cm)), (_("high"), said_cm(as_worn.height_cm))]
+        found = [(_("neck"), said_length(self.neck.cm))] if self.neck is not None else []
+        found += [(_("folded, wide"), said_length(as_worn.width_cm)), (_("high"), said_length(as_worn.height_cm))]
         outside = openings(assembly)[-1:] if assembly.seams else ()
-        return [*found, *((_("round the outside"), said_cm(each.cm)) for each in outside)]
+        return [*found, *((_("round the outside"), said_length(each.cm)) for each in outside)]
 
     @cached_property
     def neck_mends(self) -> list[str]:
@@ -138,7 +138,9 @@ class ThingResults:
         """Every edge that can be joined."""
         layouts = self.standing.assembly.pieces
         return [
-            EdgeLine(edge_value(span), said_edge_of(span.piece, span.edge), said_cm(edge_cm(layouts[span.piece], span)))
+            EdgeLine(
+                edge_value(span), said_edge_of(span.piece, span.edge), said_length(edge_cm(layouts[span.piece], span))
+            )
             for span in edges(self.standing)
         ]
 

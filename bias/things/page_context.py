@@ -19,7 +19,7 @@ from bias.things.boards import board_results, squares_done
 from bias.things.finishing import StepView, steps_of_pieces
 from bias.things.models import Member, Thing
 from knitting.assembly.joints import OnTop, Seam
-from knitting.saying.yarn import said_metres
+from knitting.measures import said_metres
 
 _MOST_NEXT = 3
 

@@ -15,7 +15,7 @@ from bias.results.worn import Wearable, hem_drawing, named_bodies, said_worn
 from bias.worn import actions
 from bias.worn.forms import BodyForm
 from bias.worn.models import OwnBody
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.worn.body import Body
 
 OWN = "own"
@@ -45,7 +45,9 @@ class BodyChosen:
     def said_measures(self) -> str:
         """Its three measures in a sentence."""
         return _("{bust} round the bust, {neck} round the neck, {shoulders} across the shoulders.").format(
-            bust=said_cm(self.body.bust_cm), neck=said_cm(self.body.neck_cm), shoulders=said_cm(self.body.shoulders_cm)
+            bust=said_length(self.body.bust_cm),
+            neck=said_length(self.body.neck_cm),
+            shoulders=said_length(self.body.shoulders_cm),
         )
 
 
@@ -112,7 +114,7 @@ def _row(request: HttpRequest, wearable: Wearable, one: BodyChosen) -> dict[str,
     told = kept.told if kept.ready and not why else None
     if told is not None and told["slips"]:
         why, told = said_worn(told)[0], None
-    figures = [said_cm(round(told[key])) if told[key] else "" for key in _FIGURES] if told else []
+    figures = [said_length(round(told[key])) if told[key] else "" for key in _FIGURES] if told else []
     return {"body": one, "why": why, "told": told, "figures": figures, "share": round(100 * kept.share)}
 
 
@@ -155,7 +157,7 @@ def _figures(told: Mapping[str, Any]) -> list[tuple[str, str]]:
     found = [(name, told[key]) for name, key in zip(names, _FIGURES, strict=True)]
     if told["front_cm"]:
         found = found[:3]
-    return [(name, said_cm(round(cm))) for name, cm in found if cm]
+    return [(name, said_length(round(cm))) for name, cm in found if cm]
 
 
 def measures_refused(request: HttpRequest, form: BodyForm, back: str) -> HttpResponse:

@@ -13,9 +13,8 @@ from bias.at_needles.worked_copy import WorkedCopy, worked_copy_of
 from bias.parsing import decimal
 from bias.results import results_of_plan
 from bias.yarn_room.views import found_yarn
-from knitting.measures import Gauge, said_cm
+from knitting.measures import Gauge, said_length, said_metres
 from knitting.saying.statements import said_words
-from knitting.saying.yarn import said_metres
 from knitting.sizing.could_become import SPARE
 from knitting.sizing.parameters import following_measures, parameters
 from knitting.sizing.sizes import fitting_yarn
@@ -91,10 +90,10 @@ def _largest(copy: WorkedCopy, report: YarnReport) -> str:
     size = measures[0].of(found.nearest.forecast)
     words = _("The largest that this yarn allows, nine times in ten: {size} {measure}, {metres}.")
     said = words.format(
-        size=said_cm(size), measure=said_words(measures[0].words), metres=said_metres(found.nearest.comes_to)
+        size=said_length(size), measure=said_words(measures[0].words), metres=said_metres(found.nearest.comes_to)
     )
     if found.larger is None:
         return said
     up = _("The next size up, {size}, takes {metres}.")
-    next_size = said_cm(measures[0].of(found.larger.forecast))
+    next_size = said_length(measures[0].of(found.larger.forecast))
     return f"{said} {up.format(size=next_size, metres=said_metres(found.larger.comes_to))}"

@@ -19,8 +19,9 @@ from bias.results.yarn import striped_source, stripes_of
 from bias.yarn_room.views import found_yarn
 from bias.yarns.actions import keep_grams
 from bias.yarns.models import Yarn, inks_of
+from knitting.measures import said_metres
 from knitting.saying.statements import said_refusal
-from knitting.saying.yarn import said_grams, said_metres
+from knitting.saying.yarn import said_grams
 from knitting.statements import Refused
 from knitting.yarn.stripes import Bands, StripePlan
 from knitting.yarn.weighing import Yarn as YarnInHand

@@ -19,6 +19,7 @@ from bias.yarns.forms import PieceYarnForm
 from bias.yarns.models import PieceYarn as KeptYarn
 from bias.yarns.models import Yarn, yarn_in_hand
 from knitting.log import Weighed, not_taken_back
+from knitting.measures import said_metres
 from knitting.saying.events import event_details
 from knitting.saying.yarn import (
     said_ball_end,
@@ -27,7 +28,6 @@ from knitting.saying.yarn import (
     said_last_safe,
     said_loop,
     said_lots,
-    said_metres,
     said_tails,
     said_turn,
     said_weigh_next,

@@ -20,8 +20,7 @@ from bias.yarns.models import PieceYarn, Yarn
 from knitting.constructions import CONSTRUCTIONS
 from knitting.files import plan_text
 from knitting.gauges import YarnGuess, guess
-from knitting.measures import said_cm
-from knitting.saying.yarn import said_metres
+from knitting.measures import said_length, said_metres
 from knitting.sizing.could_become import Becoming, becoming
 
 _MOST_TOGETHER = 8
@@ -166,7 +165,7 @@ def could_card(request: HttpRequest, key: str) -> HttpResponse:
     if found is not None:
         about |= {
             "silhouette": results_of_plan(plan_text(found.forecast.plan)).results.silhouette_svg(),
-            "measures": [(measure.words, said_cm(cm)) for measure, cm in found.measures],
+            "measures": [(measure.words, said_length(cm)) for measure, cm in found.measures],
             "metres": said_metres(found.metres),
             "left": _balls_left(yarns, found.metres),
         }

@@ -12,7 +12,7 @@ from knitting.assembly.picking import picked
 from knitting.assembly.spans import EdgeName, Span, edge_cm
 from knitting.cloth import Layout
 from knitting.coding import AtMost
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.statements import Refused, Statement, sentence
 
 MOST_PIECES, MOST_JOINTS = 24, 60
@@ -113,8 +113,8 @@ def _unfit(assembly: Assembly, joint: Joint) -> Statement | None:
         return None
     return sentence(
         "{longer} and {shorter} are too unequal to be sewn. Along {share:.0f} % of the longer edge they match.",
-        longer=said_cm(max(a_cm, b_cm)),
-        shorter=said_cm(min(a_cm, b_cm)),
+        longer=said_length(max(a_cm, b_cm)),
+        shorter=said_length(min(a_cm, b_cm)),
         share=100 * min(a_cm, b_cm) / max(a_cm, b_cm),
     )
 
@@ -124,8 +124,8 @@ def _too_long(a_cm: float, at_cm: float) -> Statement | None:
         return None
     return sentence(
         "{longer} do not lie on {shorter}. Choose a longer edge for it, or lay the shorter one on this.",
-        longer=said_cm(a_cm),
-        shorter=said_cm(at_cm),
+        longer=said_length(a_cm),
+        shorter=said_length(at_cm),
     )
 
 

@@ -11,7 +11,7 @@ from knitting.assembly.ready_made import READY_MADE, assembled
 from knitting.command_line.making import UsageError
 from knitting.command_line.reading import read_gauge
 from knitting.files.assembly_json import assembly_json, board_json
-from knitting.measures import GUESS_IN_GARTER, said_cm
+from knitting.measures import GUESS_IN_GARTER, said_length
 from knitting.saying.assemblies import assembly_lines
 from knitting.statements import sentence
 
@@ -54,7 +54,7 @@ def _board(options: argparse.Namespace) -> tuple[str, bool]:
     told = board_json(made, in_turn, sums)
     lines = [
         f"{told['picked']} sides picked up, {told['joined']} joined, {told['sewn']} sewn",
-        f"{said_cm(sums.width_cm)} by {said_cm(sums.height_cm)}, {made.first_row} stitches in every first row",
+        f"{said_length(sums.width_cm)} by {said_length(sums.height_cm)}, {made.first_row} stitches in every first row",
         "order: " + " ".join(f"{row + 1}.{column + 1}" for row, column in in_turn.squares),
     ]
     return "\n".join(lines) + "\n", True

@@ -10,7 +10,7 @@ from dataclasses import replace
 
 from knitting.command_line.reading import gauge_of, read_as_words, read_gauge, worked_file
 from knitting.files.yarn_json import stripes_json, yarn_json
-from knitting.measures import GUESS_IN_GARTER, Gauge, said_cm
+from knitting.measures import GUESS_IN_GARTER, Gauge, said_length
 from knitting.needle.worked import WorkedPiece
 from knitting.saying.statements import said_words
 from knitting.saying.yarn import yarn_lines
@@ -89,7 +89,7 @@ def _could(options: argparse.Namespace) -> tuple[str, bool]:
         return json.dumps(table, indent=2) + "\n", True
     lines = []
     for each in found:
-        sizes = ", ".join(f"{said_words(measure.words)} {said_cm(cm)}" for measure, cm in each.measures)
+        sizes = ", ".join(f"{said_words(measure.words)} {said_length(cm)}" for measure, cm in each.measures)
         lines.append(f"{each.construction.key}: {sizes}; {each.metres:.0f} m")
     return "\n".join(lines) + "\n", True
 

@@ -31,7 +31,7 @@ from knitting.constructions.yoke import YOKE
 from knitting.constructions.zigzag import ZIGZAG
 from knitting.curvature import Curvature
 from knitting.forecast.forecast import Forecast
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.statements import Sentence, sentence
 
 _ALL = (
@@ -71,7 +71,9 @@ def over_head(forecast: Forecast) -> Sentence | None:
         return None
     words, of = construction.over_head
     return sentence(
-        "{where}: {width} before stretch. It must pass over a head.", where=sentence(words), width=said_cm(of(forecast))
+        "{where}: {width} before stretch. It must pass over a head.",
+        where=sentence(words),
+        width=said_length(of(forecast)),
     )
 
 

@@ -9,7 +9,7 @@ from knitting.assembly.joints import Assembly, Ease, OnTop, ease
 from knitting.assembly.openings import LEAST_FOR_A_HEAD_CM, Head, NeckMend, Opening, neck_mends, openings
 from knitting.assembly.picking import Picked, picked
 from knitting.assembly.spans import EdgeName, Span, ridged
-from knitting.measures import said_cm
+from knitting.measures import in_units, said_length
 from knitting.saying.language import _, ngettext
 from knitting.statements import N_
 
@@ -47,7 +47,7 @@ def said_folded(assembly: Assembly) -> str:
     """How large a thing is, folded as it is worn."""
     as_worn = folded(assembly)
     words = _("Folded as it is worn it is {width} wide and {height} high.")
-    return words.format(width=said_cm(as_worn.width_cm), height=said_cm(as_worn.height_cm))
+    return words.format(width=said_length(as_worn.width_cm), height=said_length(as_worn.height_cm))
 
 
 def said_span(span: Span) -> str:
@@ -74,8 +74,8 @@ def said_seam(assembly: Assembly, a: Span, b: Span) -> str:
     return words.format(
         a=said_span(a),
         b=said_span(b),
-        a_cm=said_cm(a_cm),
-        b_cm=said_cm(b_cm),
+        a_cm=said_length(a_cm),
+        b_cm=said_length(b_cm),
         how=_(_EASED[eased]),
         percent=100 * differs,
     )
@@ -87,8 +87,8 @@ def said_on_top(assembly: Assembly, joint: OnTop) -> str:
     return words.format(
         a=said_span(joint.a),
         at=said_span(joint.at),
-        a_cm=said_cm(assembly.length_cm(joint.a)),
-        at_cm=said_cm(assembly.length_cm(joint.at)),
+        a_cm=said_length(assembly.length_cm(joint.a)),
+        at_cm=said_length(assembly.length_cm(joint.at)),
     )
 
 
@@ -133,9 +133,9 @@ def said_openings(assembly: Assembly) -> list[str]:
     if not found:
         return []
     if not assembly.seams:
-        return [_("Round the neck it is {cm}, open in front.").format(cm=said_cm(opening.cm)) for opening in found]
+        return [_("Round the neck it is {cm}, open in front.").format(cm=said_length(opening.cm)) for opening in found]
     *inner, outer = found
-    outside = _("Round the outside it is {cm}.").format(cm=said_cm(outer.cm))
+    outside = _("Round the outside it is {cm}.").format(cm=said_length(outer.cm))
     return [*(said_opening(opening) for opening in inner), outside]
 
 
@@ -160,7 +160,9 @@ def said_opening(opening: Opening) -> str:
     """An opening, what it stretches to, and whose head goes through where it is that large."""
     spans = _(" and the ").join(said_span(span) for span in opening.spans)
     if opening.cm < LEAST_FOR_A_HEAD_CM:
-        return _("Open along the {spans}: {cm}.").format(spans=spans, cm=said_cm(opening.cm))
-    low, high = opening.stretched_cm
-    words = _("Open along the {spans}: {cm}, stretched {low:.0f} to {high:.0f} cm; {head}.")
-    return words.format(spans=spans, cm=said_cm(opening.cm), low=low, high=high, head=_(_HEADS[opening.head]))
+        return _("Open along the {spans}: {cm}.").format(spans=spans, cm=said_length(opening.cm))
+    (low, _unit), (high, unit) = map(in_units, opening.stretched_cm)
+    words = _("Open along the {spans}: {cm}, stretched {low:.0f} to {high:.0f} {unit}; {head}.")
+    return words.format(
+        spans=spans, cm=said_length(opening.cm), low=low, high=high, unit=unit, head=_(_HEADS[opening.head])
+    )

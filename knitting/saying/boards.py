@@ -5,7 +5,7 @@ from __future__ import annotations
 from knitting.assembly.board import Board, Joining, Order, Side, Square
 from knitting.assembly.board_design import SquareSide, square_sides
 from knitting.assembly.finishing import BoardSums
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.saying.language import _
 from knitting.statements import N_
 
@@ -51,7 +51,7 @@ def board_lines(of: Board, order: Order, sums: BoardSums) -> list[str]:
     joined = _("{picked} sides are picked up, {joined} joined as one goes, {sewn} sewn.")
     lines = [
         _("{squares} squares, {width} by {height}.").format(
-            squares=of.squares, width=said_cm(sums.width_cm), height=said_cm(sums.height_cm)
+            squares=of.squares, width=said_length(sums.width_cm), height=said_length(sums.height_cm)
         ),
         joined.format(
             picked=order.count(Joining.PICKED), joined=order.count(Joining.JOINED), sewn=order.count(Joining.SEWN)

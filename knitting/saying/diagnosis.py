@@ -5,7 +5,7 @@ from __future__ import annotations
 from knitting.diagnosis.options import HiddenInRow, HiddenStitch, LeftAsItIs, MendedInPlace, Option, RippedRows
 from knitting.diagnosis.verdicts import Matters, NoSuch, Verdict, WhatDiffers, WrongCounts
 from knitting.diagnosis.whereabouts import PossibleRow, RowLook
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.rows import Side
 from knitting.saying.language import _, ngettext
 from knitting.saying.mistakes import mended
@@ -97,7 +97,7 @@ def _left(facts: LeftAsItIs) -> tuple[str, str]:
     wide = ""
     if facts.wider_cm is not None:
         wide = _(", about {cm} wider") if facts.wider_cm > 0 else _(", about {cm} narrower")
-        wide = wide.format(cm=said_cm(abs(facts.wider_cm)))
+        wide = wide.format(cm=said_length(abs(facts.wider_cm)))
     return says.format(stitches=counted(facts.ends, "stitches"), instead=facts.instead, wide=wide), cost
 
 

@@ -5,9 +5,10 @@ from __future__ import annotations
 from types import MappingProxyType
 
 from knitting.log import BallJoined, Counted, Event, Measured, NeedleChanged, Noted, OnScale, Ticked, Weighed, WentOn
-from knitting.measures import said_number
+from knitting.measures import Gauge, said_number
 from knitting.saying.finishing import said_step
 from knitting.saying.language import _
+from knitting.saying.pieces import said_gauge
 from knitting.statements import N_
 
 TITLES = MappingProxyType(
@@ -53,8 +54,7 @@ def event_details(event: Event) -> str:
             size, length = said_number(event.size_mm), said_number(event.length_cm)
             return _("{size} mm, {length} cm").format(size=size, length=length)
         case Measured():
-            stitches, rows = said_number(event.stitches), said_number(event.rows)
-            return _("{stitches} stitches and {rows} rows to 10 cm").format(stitches=stitches, rows=rows)
+            return said_gauge(Gauge(event.stitches, event.rows))
         case Counted():
             return " · ".join(map(str, event.counts))
     return event.reason

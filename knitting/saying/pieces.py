@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from knitting.fabric import FABRICS
 from knitting.in_pattern.next_row import NewStitch
-from knitting.measures import Gauge, said_number
+from knitting.measures import Gauge, said_number, said_to
 from knitting.needle.worked import WorkedRow
 from knitting.pace import Pace
 from knitting.rows import Side
@@ -54,8 +54,9 @@ def said_gauge(gauge: Gauge) -> str:
     >>> said_gauge(Gauge(21.5, 30))
     '21.5 stitches and 30 rows to 10 cm'
     """
-    sentence = _("{stitches} stitches and {rows} rows to 10 cm")
-    return sentence.format(stitches=said_number(gauge.stitches), rows=said_number(gauge.rows))
+    (stitches, length), (rows, _length) = said_to(gauge.stitches), said_to(gauge.rows)
+    sentence = _("{stitches} stitches and {rows} rows to {length}")
+    return sentence.format(stitches=said_number(stitches), rows=said_number(rows), length=length)
 
 
 def said_side(row: WorkedRow) -> str:

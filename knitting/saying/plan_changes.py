@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.plan.changes import (
     CallIt,
     CastOnInstead,
@@ -50,7 +50,7 @@ def said_end(until: End) -> str:
         case Repeats(times):
             return _("once") if times == 1 else counted(times, "times")
         case Length(cm):
-            return _("for {length}").format(length=said_cm(cm))
+            return _("for {length}").format(length=said_length(cm))
         case YarnShare(share):
             return _("until {share} of the yarn is used").format(share=f"{share:.0%}")
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from knitting.measures import said_number
+from knitting.measures import said_fine_length, said_length, said_metres, said_number
 from knitting.saying.language import _, ngettext
 from knitting.saying.sentences import counted
 from knitting.yarn.balls import BallEnd
@@ -26,26 +26,17 @@ def yarn_lines(report: YarnReport) -> list[str]:
 
 def said_loop(report: YarnReport) -> str:
     """What all is counted from: the yarn of one stitch, and where that is known from."""
-    length = said_number(report.loop_cm) if report.loop_cm >= 10 else f"{report.loop_cm:.2f}"
+    length = said_fine_length(report.loop_cm)
     gauge = report.gauge
     if gauge.guessed:
-        return _("A stitch takes {length} cm of yarn at a guess: no gauge is known.").format(length=length)
+        return _("A stitch takes {length} of yarn at a guess: no gauge is known.").format(length=length)
     if gauge.washed is None:
-        told = _("A stitch takes about {length} cm of yarn; it is not told whether the gauge was washed.")
+        told = _("A stitch takes about {length} of yarn; it is not told whether the gauge was washed.")
         return told.format(length=length)
-    told = _("A stitch takes {length} cm of yarn, by the washed gauge.")
+    told = _("A stitch takes {length} of yarn, by the washed gauge.")
     if not gauge.washed:
-        told = _("A stitch takes {length} cm of yarn, by the unwashed gauge.")
+        told = _("A stitch takes {length} of yarn, by the unwashed gauge.")
     return told.format(length=length)
-
-
-def said_metres(metres: float) -> str:
-    """Metres as they are said: whole ones from 20 up.
-
-    >>> said_metres(141.4), said_metres(2.34)
-    ('141 m', '2.3 m')
-    """
-    return f"{metres:.0f} m" if metres >= 20 else f"{said_number(metres)} m"
 
 
 def said_grams(grams: float) -> str:
@@ -183,9 +174,9 @@ def said_tails(report: YarnReport) -> str:
     cast_on, bind_off = report.tails_cm
     told = []
     if cast_on:
-        told.append(_("Leave a tail of {cm:.0f} cm for the cast-on.").format(cm=cast_on))
+        told.append(_("Leave a tail of {length} for the cast-on.").format(length=said_length(round(cast_on))))
     if bind_off:
-        told.append(_("Keep {cm:.0f} cm for the bind-off.").format(cm=bind_off))
+        told.append(_("Keep {length} for the bind-off.").format(length=said_length(round(bind_off))))
     return " ".join(told)
 
 

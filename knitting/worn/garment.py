@@ -13,7 +13,7 @@ from knitting.assembly.spans import EdgeName
 from knitting.cloth import Layout
 from knitting.cloth.meant import goes_round
 from knitting.cloth.zones import Points
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.statements import Statement, sentence
 from knitting.wearing import ALONG_THE_SIDES, ALONG_THE_TOP, PutOn, Wearing
 from knitting.worn.body import Body
@@ -65,24 +65,24 @@ def why_not_worn(garment: Garment, body: Body) -> Statement | None:
     if across and neck < pinned_cm(body):
         return sentence(
             "Its edge is {edge} long and does not reach round this neck: {needed} are needed to pin it in front.",
-            edge=said_cm(neck),
-            needed=said_cm(pinned_cm(body)),
+            edge=said_length(neck),
+            needed=said_length(pinned_cm(body)),
         )
     if across:
         return None
     if neck * STRETCH[0] < body.neck_cm:
         return sentence(
             "It is {neck} round the neck, stretched to {most}; this neck is {needed} round. It would cut in.",
-            neck=said_cm(neck),
-            most=said_cm(neck * STRETCH[0]),
-            needed=said_cm(body.neck_cm),
+            neck=said_length(neck),
+            most=said_length(neck * STRETCH[0]),
+            needed=said_length(body.neck_cm),
         )
     shoulders = body.figure.girth(_SHOULDERS_CM * body.tall)
     if neck > shoulders:
         return sentence(
             "It is {neck} round the neck, and these shoulders with both arms are {shoulders} round: it slips off.",
-            neck=said_cm(neck),
-            shoulders=said_cm(shoulders),
+            neck=said_length(neck),
+            shoulders=said_length(shoulders),
         )
     return None
 

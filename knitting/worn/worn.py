@@ -7,7 +7,7 @@ from math import pi
 
 import numpy as np
 
-from knitting.measures import said_cm
+from knitting.measures import said_length
 from knitting.statements import Statement, sentence
 from knitting.worn.body import BUST_CM, Body
 from knitting.worn.cloth_net import ClothNet, Numbers
@@ -143,7 +143,7 @@ def _row_of(net: ClothNet, node: int) -> int:
 def _reaches(reach: Reach) -> Statement:
     """How far down, as far as there is cloth, in whole centimetres."""
     figures = (reach.back_cm, reach.arm_cm, reach.front_cm, reach.ends_cm)
-    down, over, before, low = (said_cm(round(each)) for each in figures)
+    down, over, before, low = (said_length(round(each)) for each in figures)
     if not reach.arm_cm:
         return sentence(
             "About {back} down the back, about {ends} in front; it ends above the arm.", back=down, ends=low
