@@ -163,13 +163,14 @@ DEFAULT_FROM_EMAIL = env.str("BIAS_MAIL_FROM", "bias@localhost")
 ACCOUNT_ADAPTER = "bias.accounts.adapter.AccountAdapter"
 ACCOUNT_SIGNUP_FIELDS = ["username*", *(["email"] if BIAS_SENDS_MAIL else []), "password1*"]
 ACCOUNT_FORMS = {
-    "login": "bias.accounts.forms.SignInForm",
-    "signup": "bias.accounts.forms.SignUpForm",
-    "reset_password_from_key": "bias.accounts.forms.NewPasswordForm",
-    "change_password": "bias.accounts.forms.ChangePasswordForm",
-    "set_password": "bias.accounts.forms.FirstPasswordForm",
-    "reset_password": "bias.accounts.forms.MailForm",
-    "reauthenticate": "bias.accounts.forms.AgainForm",
+    "login": "bias.accounts.account_forms.SignInForm",
+    "signup": "bias.accounts.account_forms.SignUpForm",
+    "reset_password_from_key": "bias.accounts.account_forms.NewPasswordForm",
+    "change_password": "bias.accounts.account_forms.ChangePasswordForm",
+    "set_password": "bias.accounts.account_forms.FirstPasswordForm",
+    "reset_password": "bias.accounts.account_forms.MailForm",
+    "reauthenticate": "bias.accounts.account_forms.AgainForm",
+    "add_email": "bias.accounts.account_forms.AddressForm",
 }
 ACCOUNT_EMAIL_VERIFICATION = "optional" if BIAS_SENDS_MAIL else "none"
 ACCOUNT_CHANGE_EMAIL = True
@@ -181,6 +182,13 @@ ACCOUNT_RATE_LIMITS = {"login": None, "login_failed": "5/5m/key"}
 """Those of the library; passwords are counted by ``bias.accounts.attempts``, codes of the second step here."""
 MFA_ADAPTER = "bias.accounts.adapter.SecondStepAdapter"
 MFA_ALLOW_UNVERIFIED_EMAIL = True  # nobody signs in by her address
+MFA_FORMS = {
+    "authenticate": "bias.accounts.account_forms.CodeForm",
+    "reauthenticate": "bias.accounts.account_forms.CodeAgainForm",
+    "activate_totp": "bias.accounts.account_forms.AppForm",
+    "add_webauthn": "bias.accounts.account_forms.PasskeyForm",
+    "edit_webauthn": "bias.accounts.account_forms.PasskeyNameForm",
+}
 MFA_SUPPORTED_TYPES = ["totp", "webauthn", "recovery_codes"]
 MFA_TOTP_ISSUER = "Bias"
 MFA_TOTP_TOLERANCE = 1

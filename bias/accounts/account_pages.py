@@ -20,9 +20,9 @@ from django.views.decorators.debug import sensitive_post_parameters
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.accounts import invitations, recovery
+from bias.accounts.account_forms import RecoveryForm
 from bias.accounts.attempts import WITHIN_S, Tries
 from bias.accounts.devices import name_of
-from bias.accounts.forms import RecoveryForm
 from bias.accounts.models import Invitation, Knitter
 from bias.accounts.sign_in import too_many_passwords
 from bias.serving.error_pages import error_page, too_often

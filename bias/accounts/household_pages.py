@@ -10,7 +10,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods
 
-from bias.accounts.forms import NewNameForm
+from bias.accounts.account_forms import NewNameForm
 from bias.accounts.household import add_household_knitter
 from bias.accounts.models import Knitter
 from bias.parsing import whole_number
