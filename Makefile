@@ -11,7 +11,7 @@ export UV_PYTHON_DOWNLOADS := never
 # Without compiled modules each of the many processes takes six seconds longer to begin.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test backup schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
+.PHONY: demo test test-postgres backup schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -29,6 +29,9 @@ serve:
 
 test: setup-dev browser check  ## set everything up and run every check and test
 	$(BIN)/python -m pytest -n $(WORKERS) --dist worksteal tests knitting drawing bias
+
+test-postgres: setup-dev browser  ## the tests of the site once more, on PostgreSQL and Redis
+	.ci/with-servers $(BIN)/python -m pytest -n $(WORKERS) --dist worksteal tests/bias tests/attacks tests/server
 
 check: setup-dev css-check js-check  ## lint, types, import contract, migrations, styles, scripts
 	$(BIN)/ruff check .

@@ -10,6 +10,8 @@ from django.core.exceptions import ImproperlyConfigured
 from django.core.management.utils import get_random_secret_key
 from environs import Env, validate
 
+from bias.databases import caches, databases
+
 env = Env()
 ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(env.str("BIAS_VAR", str(ROOT / "var")))
@@ -127,21 +129,8 @@ TEMPLATES = [
         },
     },
 ]
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.sqlite3",
-        "NAME": VAR / "bias.sqlite3",
-        # Kept open: the last one that closes would copy the journal back and delete it, after every answer.
-        "CONN_MAX_AGE": None,
-        "OPTIONS": {
-            "timeout": 10,
-            "transaction_mode": "IMMEDIATE",
-            # FULL: a row that was acknowledged survives a power cut as well as a killed process.
-            "init_command": "PRAGMA journal_mode=WAL;PRAGMA synchronous=FULL;"
-            "PRAGMA temp_store=MEMORY;PRAGMA cache_size=-4000;",
-        },
-    },
-}
+DATABASES = databases(env, VAR)
+CACHES = caches(env)
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTH_USER_MODEL = "joining.Knitter"
 AUTH_PASSWORD_VALIDATORS = [

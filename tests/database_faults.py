@@ -2,9 +2,14 @@
 
 import sqlite3
 
+import pytest
+from django.conf import settings
 from django.db import OperationalError
 
+from bias.databases import sqlite_file
+
 FULL = 13
+of_sqlite = pytest.mark.skipif(sqlite_file(settings.DATABASES) is None, reason="it is of SQLite and its file")
 
 
 def database_broken(code):

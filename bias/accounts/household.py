@@ -10,10 +10,9 @@ from django.core.exceptions import PermissionDenied
 from django.http import Http404, HttpRequest, HttpResponse
 from django.utils.translation import gettext as _
 
-from bias.accounts.models import Knitter
+from bias.accounts.models import HOUSEHOLD_NAME, Knitter
 from bias.settings import is_loopback
 
-HOUSEHOLD_NAME = "household"
 _FORWARDED = (
     "HTTP_FORWARDED",
     "HTTP_VIA",

@@ -14,6 +14,8 @@ from django.utils.crypto import salted_hmac
 from django.utils.translation import gettext as _
 from django.utils.translation import gettext_lazy as _lazy
 
+HOUSEHOLD_NAME = "household"
+
 
 class KnitterManager(UserManager["Knitter"]):
     """Knitters, each read with her ways: nearly every page says a length, and in her units."""
@@ -38,6 +40,11 @@ class Knitter(AbstractUser):
     def get_session_auth_fallback_hash(self) -> Iterator[str]:
         """The same by earlier secrets of the site."""
         yield from map(self._since_signed_out, super().get_session_auth_fallback_hash())
+
+    @property
+    def said_name(self) -> str:
+        """Her name; that of a household's first knitter, who was never asked for one, in the reader's language."""
+        return _("household") if self.username == HOUSEHOLD_NAME else self.username
 
     @property
     def is_keeper(self) -> bool:

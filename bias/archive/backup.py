@@ -10,8 +10,10 @@ from contextlib import closing, contextmanager
 from datetime import date, datetime
 from pathlib import Path
 
+from django.conf import settings
 from django.utils.translation import gettext as _
 
+from bias.databases import sqlite_file
 from bias.serving.in_service import LOCK
 
 DAILY, WEEKLY = 7, 4
@@ -23,6 +25,14 @@ _TABLES_OF_OURS = ("keeping_piece", "keeping_revision", "making_event", "joining
 
 class NotDone(Exception):
     """Why a copy could not be made or put back, in words."""
+
+
+def database_here() -> Path:
+    """The file of this site's database. :class:`NotDone` where its data are with another server."""
+    place = sqlite_file(settings.DATABASES)
+    if place is None:
+        raise NotDone(_("The data are kept by PostgreSQL: copy them with pg_dump, put them back with pg_restore."))
+    return place
 
 
 def back_up(database: Path, to: Path, now: datetime) -> Path:

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import sys
-from pathlib import Path
 from typing import Any
 
 from django.conf import settings
 from django.core.checks import CheckMessage, Error, Tags, register, run_checks
 
+from bias.databases import sqlite_file
 from bias.serving.database_check import database_trouble
 
 REFUSES_TO_START = 3
@@ -18,7 +18,10 @@ REFUSES_TO_START = 3
 @register(Tags.security)
 def database_is_sound(**_: Any) -> list[CheckMessage]:
     """The file of the database is one of Bias, and whole."""
-    what, do = database_trouble(Path(str(settings.DATABASES["default"]["NAME"])))
+    place = sqlite_file(settings.DATABASES)
+    if place is None:
+        return []
+    what, do = database_trouble(place)
     return [Error(what, hint=do, id="serving.E001")] if what else []
 
 

@@ -9,6 +9,7 @@ from pathlib import Path
 import pytest
 from django.db import OperationalError, connection
 from django.test import Client
+from psycopg import errors
 
 from bias.accounts.checks import household_stays_home
 from bias.at_needles.models import Event
@@ -17,10 +18,11 @@ from bias.results import forget_all
 from bias.serving import request_log
 from bias.serving.checks import start_only_sound
 from bias.serving.database_check import database_trouble
+from bias.serving.database_faults import database_fault
 from bias.writing.models import Draft
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL, press, send
-from tests.database_faults import database_broken
+from tests.database_faults import database_broken, of_sqlite
 
 SECRET = "my own wool and nobody else's"
 
@@ -63,6 +65,7 @@ def full_disk(transactional_db):
 FULL = "The server's disk is full. Nothing was changed. What you press at the needles waits on this device"
 
 
+@of_sqlite
 def test_a_full_disk_is_said_and_presses_go_on_waiting(calm, shawl, full_disk):
     full_disk()
     status, said = send(calm, shawl, row := press("row", 1, data={"device": None, "reason": "x" * 190}))
@@ -73,6 +76,7 @@ def test_a_full_disk_is_said_and_presses_go_on_waiting(calm, shawl, full_disk):
     assert Event.objects.count() == 1
 
 
+@of_sqlite
 def test_signing_in_with_a_full_disk_is_told_what_is_wrong(calm, full_disk, settings, django_user_model):
     settings.BIAS_HOUSEHOLD = False
     wren = {"login": "wren", "password": "a long pass phrase"}
@@ -84,6 +88,7 @@ def test_signing_in_with_a_full_disk_is_told_what_is_wrong(calm, full_disk, sett
     assert FULL in shown(answer).replace("&#x27;", "'")
 
 
+@of_sqlite
 def test_what_was_typed_is_given_back_where_it_cannot_be_kept(calm, shawl, full_disk):
     full_disk()
     typed = SHAWL + "Row 3: " + "K1, " * 4000
@@ -100,6 +105,7 @@ def read_only(transactional_db):
     connection.cursor().execute("PRAGMA query_only = 0")
 
 
+@of_sqlite
 def test_a_database_that_can_only_be_read_still_shows_its_pages(calm, shawl, read_only):
     calm.get(f"/pieces/{shawl.pk}/needles/")
     read_only()
@@ -110,6 +116,7 @@ def test_a_database_that_can_only_be_read_still_shows_its_pages(calm, shawl, rea
     assert (answer.status_code, answer["Content-Type"]) == (503, "text/plain; charset=utf-8")
 
 
+@of_sqlite
 def test_a_database_that_another_program_writes_to_is_said_so(calm, shawl, transactional_db):
     calm.get(f"/pieces/{shawl.pk}/needles/")
     connection.cursor().execute("PRAGMA busy_timeout = 20")
@@ -142,6 +149,32 @@ def test_what_sqlite_says_is_told_in_plain_words(calm, knitter, monkeypatch, cod
     assert asks in told
 
 
+STATES = [
+    (errors.DiskFull, "The server's disk is full."),
+    (errors.ReadOnlySqlTransaction, "The server's database can only be read at the moment."),
+    (errors.DeadlockDetected, "Something else is writing to the server's database."),
+    (errors.LockNotAvailable, "Something else is writing to the server's database."),
+    (errors.DataCorrupted, "The server's database is damaged."),
+    (errors.AdminShutdown, "The server's database does not answer."),
+    (errors.TooManyConnections, "The server's database does not answer."),
+    (errors.OperationalError, "The server's database does not answer."),
+]
+
+
+@pytest.mark.parametrize(("kind", "says"), STATES)
+def test_what_postgresql_says_is_told_in_plain_words(kind, says):
+    """The classes of its own library, which have the SQLSTATE codes of the manual."""
+    met = OperationalError("as PostgreSQL has it")
+    met.__cause__ = kind("as PostgreSQL has it")
+    assert database_fault(met).said == says
+
+
+def test_a_fault_of_a_statement_is_not_one_of_the_database():
+    met = OperationalError("no such column")
+    met.__cause__ = errors.UndefinedColumn("no such column")
+    assert database_fault(met) is None
+
+
 def test_where_even_the_page_of_a_fault_breaks_its_words_are_told(calm, knitter, monkeypatch):
     def break_(*_args, **_kwargs):
         raise ValueError(SECRET)
@@ -164,7 +197,7 @@ def test_the_file_of_the_database_is_looked_at_before_anything_is_served(tmp_pat
     assert "is no database" in database_trouble(text)[0]
     assert "is damaged" in database_trouble(broken)[0]
     assert database_trouble(tmp_path / "new") == ("", "")
-    settings.DATABASES = {"default": {"NAME": text}}
+    settings.DATABASES = {"default": {"ENGINE": "django.db.backends.sqlite3", "NAME": text}}
     settings.ALLOWED_HOSTS = []
     with pytest.raises(SystemExit) as ended:
         start_only_sound()
@@ -172,6 +205,7 @@ def test_the_file_of_the_database_is_looked_at_before_anything_is_served(tmp_pat
     assert f"Bias does not start. {text} is no database. Move it away" in capsys.readouterr().err
 
 
+@of_sqlite
 def test_the_database_of_these_tests_is_sound(transactional_db):
     assert database_trouble(Path(connection.settings_dict["NAME"])) == ("", "")
 

@@ -9,7 +9,7 @@ from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
 
-from bias.archive.backup import NotDone, back_up, counted
+from bias.archive.backup import NotDone, back_up, counted, database_here
 
 
 class Command(BaseCommand):
@@ -25,7 +25,7 @@ class Command(BaseCommand):
         """Make it, and say what is in it."""
         to = Path(options["folder"]) if options["folder"] else Path(settings.VAR) / "backups"
         try:
-            made = back_up(Path(str(settings.DATABASES["default"]["NAME"])), to, timezone.localtime())
+            made = back_up(database_here(), to, timezone.localtime())
         except NotDone as why:
             raise CommandError(str(why)) from why
         rows = ", ".join(f"{many} in {table}" for table, many in counted(made).items())

@@ -5,13 +5,12 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connections
 from django.utils import timezone
 
-from bias.archive.backup import NotDone, counted, restore
+from bias.archive.backup import NotDone, counted, database_here, restore
 
 
 class Command(BaseCommand):
@@ -25,9 +24,9 @@ class Command(BaseCommand):
 
     def handle(self, *_args: Any, **options: Any) -> None:
         """Put it back, bring it up to this release, and say what is in it."""
-        database = Path(str(settings.DATABASES["default"]["NAME"]))
         connections.close_all()
         try:
+            database = database_here()
             before = restore(Path(options["file"]), database, timezone.localtime())
         except NotDone as why:
             raise CommandError(str(why)) from why
