@@ -11,7 +11,7 @@ export UV_PYTHON_DOWNLOADS := never
 # Without compiled modules each of the many processes takes six seconds longer to begin.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test test-postgres backup schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
+.PHONY: demo test test-postgres backup bench-postgres schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -44,6 +44,9 @@ check: setup-dev css-check js-check  ## lint, types, import contract, migrations
 
 bench: setup-dev  ## ratios beside a plain reference
 	$(BIN)/python -m pytest benchmarks --benchmark-columns=min,median,rounds --timeout 0
+
+bench-postgres: setup-dev  ## presses on PostgreSQL and Redis, beside bare inserts
+	.ci/with-servers $(BIN)/python -m pytest -s benchmarks/test_presses.py --timeout 0
 
 backup: setup  ## a copy of the database, also while it is served
 	$(BIN)/python manage.py backup
