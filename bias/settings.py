@@ -1,6 +1,7 @@
 """Settings of the site, from the environment where they differ by machine."""
 
 import os
+import tomllib
 from contextlib import suppress
 from ipaddress import ip_address
 from pathlib import Path
@@ -47,6 +48,7 @@ def is_loopback(host: str) -> bool:
         return False
 
 
+BIAS_RELEASE: str = tomllib.loads((ROOT / "pyproject.toml").read_text("utf-8"))["project"]["version"]
 BIAS_BIND = env.str("BIAS_BIND", "127.0.0.1:8000")
 BIAS_SCALE = env.str("BIAS_SCALE", "")
 """The serial line of a kitchen scale on this machine, such as /dev/ttyUSB0; empty where there is none."""

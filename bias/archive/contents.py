@@ -67,6 +67,7 @@ def files_of_piece(piece: Piece) -> Files:
         "draft": told(draft) if draft is not None else None,
         "sketch": told(sketch) if sketch is not None else None,
         "remarks": told_all(piece.remarks.order_by("pk")),
+        "instalments": told_all(piece.instalments.all()),
         "taken_from": told(taken) if taken is not None else None,
     }
     yield f"{at}/piece.json", _json(about)

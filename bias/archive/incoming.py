@@ -21,7 +21,7 @@ from bias.archive.tables import NotRead, Told, read
 from bias.at_needles.models import Copy, Event
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
-from bias.sharing.models import Remark, TakenPiece
+from bias.sharing.models import Instalment, Remark, TakenPiece
 from bias.things.models import Member, StepDone, Thing
 from bias.worn.models import OwnBody
 from bias.writing.models import Draft
@@ -189,6 +189,8 @@ def _take_piece(owner: Any, whole: zipfile.ZipFile, names: set[str], name: str) 
         Sketch.objects.create(piece=piece, **_sketch(given["sketch"]))
     for each in _listed(given.get("remarks")):
         _made(Remark(piece=piece), read(Remark, each))
+    for each in _listed(given.get("instalments")):
+        _made(Instalment(piece=piece), read(Instalment, each))
     if given.get("taken_from"):
         _made(TakenPiece(piece=piece, owner=owner), read(TakenPiece, given["taken_from"]))
     _take_events(piece, events)

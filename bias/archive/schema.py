@@ -12,7 +12,7 @@ from bias.archive.tables import COLUMNS
 from bias.at_needles.models import Copy, Event
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
-from bias.sharing.models import Remark, TakenPiece
+from bias.sharing.models import Instalment, Remark, TakenPiece
 from bias.things.models import Member, StepDone, Thing
 from bias.worn.models import OwnBody
 from bias.writing.models import Draft
@@ -40,6 +40,7 @@ def basket_schema() -> dict[str, Any]:
         draft=_or_nothing(_row(Draft)),
         sketch=_or_nothing(_row(Sketch)),
         remarks=_list(_row(Remark)),
+        instalments=_list(_row(Instalment)),
         taken_from=_or_nothing(_row(TakenPiece)),
     )
     thing = _row(Thing, members=_list(_row(Member, piece=_uid_or_nothing())), steps=_list(_row(StepDone)))

@@ -16,7 +16,7 @@ from bias.accounts.models import Ways
 from bias.at_needles.models import Copy, Event
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
-from bias.sharing.models import Remark, TakenPiece
+from bias.sharing.models import Instalment, Remark, TakenPiece
 from bias.things.models import Member, StepDone, Thing
 from bias.worn.models import OwnBody
 from bias.writing.models import Draft
@@ -43,7 +43,8 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
         ),
         Lot: ("name", "whole", "opened_grams"),
         Remark: ("row", "text", "counts", "name", "revision", "made_at", "answer", "resolved_at"),
-        TakenPiece: ("title", "who", "revision", "taken_at"),
+        Instalment: ("until_row", "opens_at"),
+        TakenPiece: ("title", "who", "revision", "until_row", "base", "taken_at"),
         Thing: ("uid", "title", "joined", "board", "number", "begun_at", "touched_at", "put_away_at"),
         Member: ("copy", "name"),
         StepDone: ("step", "done_at"),
@@ -64,6 +65,7 @@ LEFT_OUT: Mapping[type[models.Model], frozenset[str]] = MappingProxyType(
         Yarn: frozenset({"id", "owner", "form_id"}),
         Lot: frozenset({"id", "yarn"}),
         Remark: frozenset({"id", "piece", "link"}),
+        Instalment: frozenset({"id", "piece"}),
         TakenPiece: frozenset({"id", "piece", "owner", "link"}),
         Thing: frozenset({"id", "owner", "form_id"}),
         Member: frozenset({"id", "thing", "piece"}),

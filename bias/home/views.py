@@ -12,6 +12,7 @@ from bias.home.cards import LONGEST_SEARCH, ORDERS, Asked, Card, card, card_page
 from bias.parsing import whole_number
 from bias.pieces.actions import LONGEST_CHAPTER
 from bias.pieces.models import Piece
+from bias.sharing.actions import with_changes
 
 
 @require_safe
@@ -27,6 +28,7 @@ def basket(request: HttpRequest) -> HttpResponse:
     about["away"] = put_away.count()
     about["just_away"] = put_away.filter(pk=whole_number(request.GET.get("away")) or 0).first()
     about["finished"] = own.in_basket().finished().count()
+    about["changed"] = with_changes(request.user) if asked.everything else []
     about["chapters"] = own.in_basket().chapters()
     if asked.everything:
         going = [

@@ -3,6 +3,7 @@
 from bias.results.counts import CountMeaning, SaidCounts, meaning_of, observation_of, possible_rows, said_counts
 from bias.results.fabrics import EdgeView, edge_view, swatch
 from bias.results.finding import FoundWord, made_as, words_like
+from bias.results.instalments import PartingPlace, parting_places, words_until
 from bias.results.memory import digest, forget_all, remembered
 from bias.results.naming import named_plan, named_words
 from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
@@ -51,6 +52,7 @@ __all__ = [
     "Measures",
     "NotRead",
     "OwnHand",
+    "PartingPlace",
     "PieceOnNeedles",
     "PlanResults",
     "Results",
@@ -79,6 +81,7 @@ __all__ = [
     "named_plan",
     "named_words",
     "observation_of",
+    "parting_places",
     "piece_on_needles",
     "plan_of_words",
     "plans_of_parts",
@@ -99,4 +102,5 @@ __all__ = [
     "words_like",
     "words_of_json",
     "words_of_part",
+    "words_until",
 ]

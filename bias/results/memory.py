@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import hashlib
+import logging
 from collections.abc import Callable, Hashable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from contextvars import ContextVar
 from functools import wraps
 from threading import RLock
@@ -12,6 +13,8 @@ from time import monotonic
 from typing import Any, ParamSpec, TypeVar
 
 from cachetools import LRUCache
+from django.conf import settings
+from django.core.cache import cache
 from django.utils.translation import get_language
 
 from knitting.measures import said_units
@@ -21,7 +24,9 @@ MOST_BYTES = 96_000_000
 _SMALL = 60_000
 """Bytes of what says nothing of its size."""
 _LONGEST_KEY = 24
+_SHARED_S = 86_400 * 7
 
+_log = logging.getLogger("bias.memory")
 _Arguments = ParamSpec("_Arguments")
 _Result = TypeVar("_Result")
 
@@ -90,6 +95,24 @@ def noted(function: Callable[_Arguments, _Result]) -> Callable[_Arguments, _Resu
                 done.append((function.__qualname__, monotonic() - began))
 
     return timed
+
+
+def shared(name: str, work: Callable[[], int]) -> int:
+    """A number that takes long to find, found once for all workers of a release where they share a cache.
+
+    Without an answer of the cache it is worked out: no press waits for what only makes it quicker.
+    """
+    key = f"{settings.BIAS_RELEASE}-{name}"
+    try:
+        found = cache.get(key)
+    except Exception:
+        _log.warning("The shared cache does not answer.", exc_info=True)
+        return work()
+    if not isinstance(found, int):
+        found = work()
+        with suppress(Exception):
+            cache.set(key, found, _SHARED_S)
+    return found
 
 
 def known(function: Callable[..., _Result], *args: object) -> _Result | None:

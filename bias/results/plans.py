@@ -10,7 +10,7 @@ from typing import Protocol, TypeVar
 
 from django.utils.translation import gettext as _
 
-from bias.results.memory import noted, remembered
+from bias.results.memory import digest, noted, remembered, shared
 from bias.results.pieces import Results, results_of_words
 from knitting.cloth import lay_flat, measure
 from knitting.compiling import compiled
@@ -164,8 +164,12 @@ def results_of_plan(source: str) -> PlanResults:
 @remembered(weigh=lambda _: _BYTES_OF_A_NUMBER)
 def row_count(written: str, plan: str) -> int:
     """How many rows there are, of written rows or of a plan: what a press has to know, kept when all else is not."""
-    results = results_of_plan(plan).results if plan else results_of_words(written)
-    return len(results.worked.rows)
+
+    def counted() -> int:
+        results = results_of_plan(plan).results if plan else results_of_words(written)
+        return len(results.worked.rows)
+
+    return shared(f"rows-{digest(written)}-{digest(plan)}", counted)
 
 
 def said_steps(steps: tuple[Step, ...]) -> str:

@@ -1,16 +1,24 @@
-"""Sharing a piece, taking a link back, taking a piece."""
+"""Sharing a piece, taking a link back, taking a piece, and taking over what its writer changed since."""
 
 from __future__ import annotations
 
-from datetime import timedelta
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
+from django.db.models import F, Max, Q
 from django.utils import timezone
 
-from bias.pieces.actions import keep_piece, keep_plan
+from bias.pieces.actions import RevisionConflict, keep_piece, keep_plan, revise, revise_plan
 from bias.pieces.models import Piece
-from bias.sharing.models import SharedLink, TakenPiece
+from bias.results import parting_places
+from bias.sharing.merging import Merged, merged
+from bias.sharing.models import Instalment, SharedLink, TakenPiece
+from bias.sharing.reading import OtherSize, open_part, open_words
+
+MOST_INSTALMENTS = 60
 
 
 @transaction.atomic
@@ -26,15 +34,113 @@ def take_back(piece: Piece) -> None:
     piece.shared_links.filter(taken_back_at=None).update(taken_back_at=timezone.now())
 
 
+# -- instalments ----------------------------------------------------------------------------------------------
+
+
+def part_at(piece: Piece, row: int) -> bool:
+    """Have an instalment end with a row; whether a line of the pattern ends there."""
+    if row not in {place.row for place in parting_places(piece.results)}:
+        return False
+    if piece.instalments.count() >= MOST_INSTALMENTS:
+        return False
+    Instalment.objects.get_or_create(piece=piece, until_row=row)
+    return True
+
+
+def open_at(piece: Piece, row: int, moment: datetime | None) -> None:
+    """Open an instalment at a moment, now where that is past; ``None`` closes it again."""
+    piece.instalments.filter(until_row=row).update(opens_at=moment)
+
+
+def unpart(piece: Piece, row: int) -> None:
+    """Have no instalment end there."""
+    piece.instalments.filter(until_row=row).delete()
+
+
+# -- taking ---------------------------------------------------------------------------------------------------
+
+
 @transaction.atomic
-def take(owner: Any, link: SharedLink) -> Piece:
-    """A piece of one's own that begins as the shared one is now; taken twice it is the one that was taken first."""
+def take(owner: Any, link: SharedLink, size: OtherSize | None = None) -> Piece:
+    """A piece of one's own that begins as the shared one is open now, in another size where one is wished; taken twice
+    it is the one that was taken first."""
     before = TakenPiece.objects.filter(owner=owner, link__piece=link.piece, piece__put_away_at=None).first()
     if before is not None:
         return before.piece
-    revision = link.piece.current
-    piece = keep_plan(owner, revision.plan) if revision.plan else keep_piece(owner, revision.written)
+    shared, revision = link.piece, link.piece.current
+    part = open_part(list(shared.instalments.all()))
+    words = open_words(shared, part)
+    if size is not None and not part.of:
+        piece = keep_plan(owner, size.plan) if size.plan else keep_piece(owner, size.words)
+    else:
+        piece = keep_plan(owner, revision.plan) if revision.plan and not part.of else keep_piece(owner, words)
     TakenPiece.objects.create(
-        piece=piece, owner=owner, link=link, title=link.piece.title, who=link.who, revision=revision.number
-    )
+        piece=piece, owner=owner, link=link, title=shared.title, who=link.who, revision=revision.number,
+        until_row=part.until_row, base=words,
+    )  # fmt: skip
     return piece
+
+
+# -- what its writer changed since ----------------------------------------------------------------------------
+
+
+@dataclass(frozen=True)
+class WaitingChange:
+    """What the writer of a taken piece has now: her words, and all three texts brought together."""
+
+    theirs: str
+    merged: Merged
+    revision: int
+    until_row: int
+    plan: str = ""
+
+
+def with_changes(owner: Any) -> list[TakenPiece]:
+    """The taken pieces of a knitter whose writer changed or opened something since, by numbers: no text is read."""
+    is_open = Q(link__piece__instalments__opens_at__lte=timezone.now())
+    opened = Max("link__piece__instalments__until_row", filter=is_open, default=0)
+    found = TakenPiece.objects.filter(owner=owner, piece__put_away_at=None, link__in=SharedLink.objects.open())
+    found = found.annotate(newest=Max("link__piece__revisions__number"), opened=opened)
+    return list(found.exclude(newest=F("revision"), opened=F("until_row")).select_related("piece"))
+
+
+def waiting_change(taken: TakenPiece) -> WaitingChange | None:
+    """What waits to be taken over; ``None`` where nothing does, or the link leads there no more."""
+    link = taken.link
+    if link is None or not SharedLink.objects.open().filter(pk=link.pk).exists():
+        return None
+    shared, current = link.piece, link.piece.current
+    part = open_part(list(shared.instalments.all()))
+    if part.nothing or not current.readable:
+        return None
+    theirs = open_words(shared, part)
+    if theirs == taken.base:
+        return None
+    mine = taken.piece.words
+    unchanged = bool(current.plan) and not part.of and bool(taken.piece.current.plan) and mine == taken.base
+    plan = current.plan if unchanged else ""
+    return WaitingChange(theirs, merged(taken.base, mine, theirs), current.number, part.until_row, plan)
+
+
+@transaction.atomic
+def take_over(taken: TakenPiece, change: WaitingChange, started_from: int, theirs: Sequence[bool]) -> bool:
+    """Save what came of both as the newest revision; whether the piece was still as it was seen."""
+    piece = taken.piece
+    if change.plan:
+        saved = revise_plan(piece, started_from, change.plan)
+    else:
+        saved = revise(piece, started_from, change.merged.text(theirs))
+    if isinstance(saved, RevisionConflict):
+        return False
+    return _seen(taken, change)
+
+
+def leave(taken: TakenPiece, change: WaitingChange) -> bool:
+    """Keep the piece as it is; the same change is not offered again."""
+    return _seen(taken, change)
+
+
+def _seen(taken: TakenPiece, change: WaitingChange) -> bool:
+    taken.base, taken.revision, taken.until_row = change.theirs, change.revision, change.until_row
+    taken.save(update_fields=["base", "revision", "until_row"])
+    return True

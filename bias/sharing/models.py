@@ -59,6 +59,36 @@ class SharedLink(models.Model):
         return str(self.piece.owner.get_username()) if self.says_who else ""
 
 
+class InstalmentQuerySet(models.QuerySet["Instalment"]):
+    """Instalments in their order."""
+
+    def open(self) -> InstalmentQuerySet:
+        """Those that readers see."""
+        return self.filter(opens_at__lte=timezone.now())
+
+
+class Instalment(models.Model):
+    """A part of a pattern that comes clue by clue: up to which row it goes, and since when it is open."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="instalments")
+    until_row = models.PositiveIntegerField(help_text="the last row of it, counted from 1")
+    opens_at = models.DateTimeField(null=True, blank=True, help_text="empty until its writer opens it")
+
+    objects = InstalmentQuerySet.as_manager()
+
+    class Meta:
+        ordering = ["until_row"]
+        constraints = [models.UniqueConstraint(fields=["piece", "until_row"], name="one_instalment_a_row")]
+
+    def __str__(self) -> str:
+        return f"{self.piece}, until row {self.until_row}"
+
+    @property
+    def is_open(self) -> bool:
+        """Whether readers see it."""
+        return self.opens_at is not None and self.opens_at <= timezone.now()
+
+
 class TakenPiece(models.Model):
     """Where a piece was taken from. The link may be gone; what it said stays."""
 
@@ -67,7 +97,9 @@ class TakenPiece(models.Model):
     link = models.ForeignKey(SharedLink, on_delete=models.SET_NULL, null=True, related_name="taken")
     title = models.CharField(max_length=200)
     who = models.CharField(max_length=150, blank=True, default="")
-    revision = models.PositiveIntegerField(help_text="which revision of it was taken")
+    revision = models.PositiveIntegerField(help_text="which revision of it was taken, or taken over last")
+    until_row = models.PositiveIntegerField(default=0, help_text="up to which row it was open then; 0: all of it")
+    base = models.TextField(blank=True, default="", help_text="its words as they were taken, or taken over last")
     taken_at = models.DateTimeField(auto_now_add=True)
 
     def __str__(self) -> str:

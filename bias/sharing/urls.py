@@ -2,11 +2,13 @@
 
 from django.urls import path
 
-from bias.sharing import views
+from bias.sharing import instalment_views, views
 
 urlpatterns = [
     path("pieces/<number:piece_id>/share/", views.share, name="share"),
     path("pieces/<number:piece_id>/remarks/", views.all_remarks, name="remarks"),
+    path("pieces/<number:piece_id>/instalments/", instalment_views.instalments, name="instalments"),
+    path("pieces/<number:piece_id>/changes/", instalment_views.changes, name="changes"),
     path("shared/<str:secret>/", views.shared, name="shared"),
     path("shared/<str:secret>/words.txt", views.words, name="shared-words"),
     path("shared/<str:secret>/chart.svg", views.chart, name="shared-chart"),

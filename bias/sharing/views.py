@@ -15,16 +15,18 @@ from bias.accounts.attempts import WITHIN_S, Tries
 from bias.accounts.secrets import LETTERS
 from bias.parsing import whole_number
 from bias.pieces.models import Piece
-from bias.results import Results, dialects
+from bias.results import Results, dialects, results_of_words
 from bias.results.yarn import yarn_of_piece
 from bias.serving.error_pages import too_often
-from bias.sharing import actions, remarks
+from bias.sharing import actions, reading, remarks
 from bias.sharing.forms import RemarkForm
 from bias.sharing.models import SharedLink
+from knitting.measures import said_length
 from knitting.saying.yarn import said_colour
 
 _DAYS = (7, 30, 90, 365)
 _LONGEST_DAYS = 3_650
+_LONGEST_WISH = 12
 _BEHIND_LINKS = ").,;:]>\"'!?\N{RIGHT DOUBLE QUOTATION MARK}\N{RIGHT SINGLE QUOTATION MARK}"
 """What stands behind a link that was copied out of a sentence."""
 
@@ -55,7 +57,8 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
     link, refused = _link(request, secret)
     if link is None:
         return refused
-    found = link.piece.results
+    shown = _shown(request, link)
+    found = shown["results"]
     form = RemarkForm(len(found.worked.rows), request.POST if request.method == "POST" else None)
     why = ""
     if request.method == "POST" and form.is_valid():
@@ -65,10 +68,10 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
     dialect = request.GET.get("dialect", "")
     dialect = dialect if dialect in dict(dialects()) else found.reading.dialect.code
     about: dict[str, Any] = {
+        **shown,
         "link": link,
         "secret": secret,
         "title": link.piece.title,
-        "results": found,
         "svg": found.cloth_svg(),
         "dialect": dialect,
         "dialects": dialects(),
@@ -82,6 +85,33 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
     }
     status = 422 if why or form.errors else 200
     return _unlisted(render(request, "sharing/shared.html", about, status=status))
+
+
+def _shown(request: HttpRequest, link: SharedLink) -> dict[str, Any]:
+    """What of the piece the reader sees: what is open of it, or all of it in the size that she wishes."""
+    piece, part = link.piece, reading.open_part(list(link.piece.instalments.all()))
+    if part.of:
+        results = results_of_words(reading.open_words(piece, part))
+        count = results.worked.rows[-1].end if results.worked.rows else 0
+        return {"results": results, "part": part, "count": count}
+    size = _wished_size(request, piece)
+    sticks = [(key, words, said_length(cm)) for key, words, cm in reading.measures_of(piece)]
+    results = results_of_words(size.words) if size is not None else piece.results
+    return {
+        "results": results,
+        "sticks": sticks,
+        "size": size,
+        "wished": request.GET if request.GET.get("wish") else None,
+    }
+
+
+def _wished_size(request: HttpRequest, piece: Piece) -> reading.OtherSize | None:
+    """The size that an address asks for; ``None`` where it asks for none, or for one that cannot be."""
+    given = request.GET if request.method in ("GET", "HEAD") else request.POST
+    wish = given.get("wish", "")[:_LONGEST_WISH]
+    if not wish:
+        return None
+    return reading.in_another_size(piece, given.get("measure", ""), wish, given.get("unit") == "in")
 
 
 def _leave(request: HttpRequest, link: SharedLink, form: RemarkForm) -> str:
@@ -111,9 +141,9 @@ def words(request: HttpRequest, secret: str) -> HttpResponse:
     link, refused = _link(request, secret)
     if link is None:
         return refused
-    found = link.piece.results
+    found = _shown(request, link)["results"]
     dialect = request.GET.get("dialect", "")
-    text = found.written(dialect) if dialect in dict(dialects()) else link.piece.words
+    text = found.written(dialect) if dialect in dict(dialects()) else found.text
     answer = HttpResponse(text, content_type="text/plain; charset=utf-8")
     answer["Content-Disposition"] = 'attachment; filename="pattern.txt"'
     return _unlisted(answer)
@@ -126,7 +156,7 @@ def chart(request: HttpRequest, secret: str) -> HttpResponse:
     link, refused = _link(request, secret)
     if link is None:
         return refused
-    found = link.piece.results
+    found = _shown(request, link)["results"]
     if not found.charted:
         raise Http404("There is no chart of it.")
     return _unlisted(HttpResponse(found.chart_alone(""), content_type="image/svg+xml"))
@@ -152,7 +182,7 @@ def take(request: HttpRequest, secret: str) -> HttpResponse:
         return refused
     if link.piece.owner_id == request.user.pk:
         return redirect("piece", link.piece.pk)
-    return redirect("piece", actions.take(request.user, link).pk)
+    return redirect("piece", actions.take(request.user, link, _wished_size(request, link.piece)).pk)
 
 
 def _link(request: HttpRequest, secret: str) -> tuple[SharedLink | None, HttpResponse]:
