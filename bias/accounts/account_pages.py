@@ -25,13 +25,14 @@ from bias.accounts.attempts import WITHIN_S, Tries
 from bias.accounts.devices import name_of
 from bias.accounts.models import Invitation, Knitter
 from bias.accounts.sign_in import too_many_passwords
+from bias.accounts.signed_in import knitter_of
 from bias.serving.error_pages import error_page, too_often
 
 
 @require_safe
 def account(request: HttpRequest) -> HttpResponse:
     """What lets her in, on one page."""
-    knitter = _knitter(request)
+    knitter = knitter_of(request)
     about = {
         "codes_left": recovery.codes_left(knitter),
         "second_step": is_mfa_enabled(knitter),
@@ -46,7 +47,7 @@ def account(request: HttpRequest) -> HttpResponse:
 @require_http_methods(["GET", "HEAD", "POST"])
 def recovery_codes(request: HttpRequest) -> HttpResponse:
     """Eight codes, shown once: when the account is made, and whenever she wants others."""
-    knitter = _knitter(request)
+    knitter = knitter_of(request)
     first = not knitter.recovery_codes.exists()
     codes: list[str] = []
     if request.method == "POST":
@@ -92,7 +93,7 @@ def join(request: HttpRequest, secret: str) -> HttpResponse:
 @require_POST
 def invite(request: HttpRequest) -> HttpResponse:
     """Make an invitation; its link is shown in the answer to this press alone."""
-    knitter = _knitter(request)
+    knitter = knitter_of(request)
     if not knitter.is_keeper or settings.BIAS_SIGN_UP == "closed":
         raise PermissionDenied(_("Who keeps this server invites."))
     link = request.build_absolute_uri(reverse("join", args=[invitations.make_invitation(knitter)]))
@@ -102,7 +103,7 @@ def invite(request: HttpRequest) -> HttpResponse:
 @require_http_methods(["GET", "HEAD", "POST"])
 def devices(request: HttpRequest) -> HttpResponse:
     """The devices that she is signed in on; one of them, or all others, signed out."""
-    knitter = _knitter(request)
+    knitter = knitter_of(request)
     if request.method == "POST" and request.POST.get("do") == "everywhere":
         _sign_out_elsewhere(request, knitter)
         return redirect("devices")
@@ -125,9 +126,3 @@ def _sign_out_elsewhere(request: HttpRequest, knitter: Knitter) -> None:
     before = request.session.session_key
     update_session_auth_hash(request, knitter)
     UserSession.objects.filter(session_key=before).update(session_key=request.session.session_key)
-
-
-def _knitter(request: HttpRequest) -> Knitter:
-    if not isinstance(request.user, Knitter):
-        raise PermissionDenied
-    return request.user

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from bias.results.pieces import Results
+from knitting.sorting.roles import Role
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,4 +39,8 @@ def words_until(found: Results, row: int) -> str:
     if not places or row >= places[-1].row:
         return found.text
     following = next(place for place in places if place.row > row)
-    return "\n".join(found.text.split("\n")[: following.line - 1]).rstrip() + "\n"
+    headings = {each.where.line for each in found.reading.roles if each.role is Role.HEADING}
+    lines = list(enumerate(found.text.split("\n")[: following.line - 1], start=1))
+    while lines and (lines[-1][0] in headings or not lines[-1][1].strip()):
+        lines.pop()  # the heading of what is not open yet
+    return "\n".join(line for _number, line in lines) + "\n"

@@ -11,11 +11,12 @@ from django.db import transaction
 from django.db.models import F, Max, Q
 from django.utils import timezone
 
+from bias.accounts.secrets import derived, digest, new_secret
 from bias.pieces.actions import RevisionConflict, keep_piece, keep_plan, revise, revise_plan
 from bias.pieces.models import Piece
 from bias.results import parting_places
 from bias.sharing.merging import Merged, merged
-from bias.sharing.models import Instalment, SharedLink, TakenPiece
+from bias.sharing.models import Instalment, SharedGroup, SharedLink, TakenPiece
 from bias.sharing.reading import OtherSize, open_part, open_words
 
 MOST_INSTALMENTS = 60
@@ -31,7 +32,49 @@ def share(piece: Piece, days: int | None, says_who: bool) -> str:
 
 def take_back(piece: Piece) -> None:
     """Nobody reads it by a link any more."""
-    piece.shared_links.filter(taken_back_at=None).update(taken_back_at=timezone.now())
+    piece.shared_links.filter(taken_back_at=None, group=None).update(taken_back_at=timezone.now())
+
+
+# -- several at once ------------------------------------------------------------------------------------------
+
+
+@transaction.atomic
+def share_group(of: SharedGroup, days: int | None) -> str:
+    """A new link to a chapter or a thing in the place of the one that there was; its secret."""
+    take_group_back(of)
+    secret = new_secret()
+    of.digest, of.ends_at = digest(secret), timezone.now() + timedelta(days=days) if days is not None else None
+    of.save(force_insert=True)
+    return secret
+
+
+def take_group_back(of: SharedGroup) -> None:
+    """Nobody reads it, or a piece of it, by that link any more."""
+    now = timezone.now()
+    same = SharedGroup.objects.filter(owner=of.owner, thing=of.thing, chapter=of.chapter, taken_back_at=None)
+    SharedLink.objects.filter(group__in=same, taken_back_at=None).update(taken_back_at=now)
+    same.update(taken_back_at=now)
+
+
+def open_group(secret: str) -> SharedGroup | None:
+    """The open group of a secret; nothing where there is none."""
+    still = Q(ends_at=None) | Q(ends_at__gt=timezone.now())
+    found = SharedGroup.objects.filter(still, digest=digest(secret), taken_back_at=None)
+    return found.exclude(thing__put_away_at__isnull=False).select_related("owner", "thing").first()
+
+
+def links_of(group: SharedGroup, secret: str) -> list[tuple[Piece, str]]:
+    """The pieces of a group that can be read, each with the secret of its own link; those that came since get theirs
+    now."""
+    found = []
+    for piece in group.pieces:
+        if not piece.current.readable:
+            continue
+        own = derived(secret, str(piece.uid))
+        about = {"piece": piece, "ends_at": group.ends_at, "says_who": group.says_who, "group": group}
+        SharedLink.objects.get_or_create(digest=digest(own), defaults=about)
+        found.append((piece, own))
+    return found
 
 
 # -- instalments ----------------------------------------------------------------------------------------------

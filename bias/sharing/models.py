@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from bias.accounts.secrets import digest, new_secret
 from bias.pieces.models import Piece
+from bias.things.models import Thing
 
 
 class SharedLinkQuerySet(models.QuerySet["SharedLink"]):
@@ -28,6 +29,43 @@ class SharedLinkQuerySet(models.QuerySet["SharedLink"]):
         return found.first()
 
 
+class SharedGroup(models.Model):
+    """A link to a chapter of the basket or to a thing: to each piece in it leads one derived from its secret."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    thing = models.ForeignKey(Thing, on_delete=models.CASCADE, null=True, blank=True, related_name="shared_groups")
+    chapter = models.CharField(max_length=60, blank=True, default="", help_text="empty where it is of a thing")
+    digest = models.CharField(max_length=64, unique=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    ends_at = models.DateTimeField(null=True, blank=True, help_text="when it ends by itself")
+    taken_back_at = models.DateTimeField(null=True, blank=True)
+    says_who = models.BooleanField(default=False, help_text="whether readers see the name of its knitter")
+
+    class Meta:
+        ordering = ["-made_at", "-pk"]
+
+    def __str__(self) -> str:
+        return self.title
+
+    @property
+    def title(self) -> str:
+        """What it is called: as the thing, or as the chapter."""
+        return self.thing.title if self.thing is not None else self.chapter
+
+    @property
+    def who(self) -> str:
+        """Who shares it, if she wishes that to be seen."""
+        return str(self.owner.get_username()) if self.says_who else ""
+
+    @property
+    def pieces(self) -> list[Piece]:
+        """The pieces that stand in it now."""
+        own = Piece.objects.of(self.owner).in_basket()
+        if self.thing is not None:
+            return list(own.filter(pk__in=self.thing.members.values("piece")).order_by("pk"))
+        return list(own.filter(chapter=self.chapter).order_by("title", "pk"))
+
+
 class SharedLink(models.Model):
     """A link to a piece. Its secret is shown once, when it is made; only a digest of it is kept."""
 
@@ -37,6 +75,7 @@ class SharedLink(models.Model):
     ends_at = models.DateTimeField(null=True, blank=True, help_text="when it ends by itself")
     taken_back_at = models.DateTimeField(null=True, blank=True)
     says_who = models.BooleanField(default=False, help_text="whether readers see the name of its knitter")
+    group = models.ForeignKey(SharedGroup, on_delete=models.CASCADE, null=True, blank=True, related_name="links")
 
     objects = SharedLinkQuerySet.as_manager()
 

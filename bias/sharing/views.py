@@ -24,8 +24,8 @@ from bias.sharing.models import SharedLink
 from knitting.measures import said_length
 from knitting.saying.yarn import said_colour
 
-_DAYS = (7, 30, 90, 365)
-_LONGEST_DAYS = 3_650
+DAYS = (7, 30, 90, 365)
+LONGEST_DAYS = 3_650
 _LONGEST_WISH = 12
 _BEHIND_LINKS = ").,;:]>\"'!?\N{RIGHT DOUBLE QUOTATION MARK}\N{RIGHT SINGLE QUOTATION MARK}"
 """What stands behind a link that was copied out of a sentence."""
@@ -39,11 +39,11 @@ def share(request: HttpRequest, piece_id: int) -> HttpResponse:
     if request.method == "POST" and request.POST.get("do") == "take-back":
         actions.take_back(piece)
     elif request.method == "POST":
-        days = whole_number(request.POST.get("days"), _LONGEST_DAYS)
+        days = whole_number(request.POST.get("days"), LONGEST_DAYS)
         secret = actions.share(piece, days, bool(request.POST.get("says_who")))
         shown = request.build_absolute_uri(reverse("shared", args=[secret]))
     link = piece.shared_links.open().first()
-    about = {"piece": piece, "link": link, "shown": shown, "days": _DAYS, "taken": _taken_from(piece)}
+    about = {"piece": piece, "link": link, "shown": shown, "days": DAYS, "taken": _taken_from(piece)}
     about["open_remarks"] = piece.remarks.filter(resolved_at=None).count()
     return render(request, "sharing/share.html", about)
 
@@ -84,7 +84,7 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
         "answered": link.piece.remarks.exclude(answer=""),
     }
     status = 422 if why or form.errors else 200
-    return _unlisted(render(request, "sharing/shared.html", about, status=status))
+    return unlisted(render(request, "sharing/shared.html", about, status=status))
 
 
 def _shown(request: HttpRequest, link: SharedLink) -> dict[str, Any]:
@@ -146,7 +146,7 @@ def words(request: HttpRequest, secret: str) -> HttpResponse:
     text = found.written(dialect) if dialect in dict(dialects()) else found.text
     answer = HttpResponse(text, content_type="text/plain; charset=utf-8")
     answer["Content-Disposition"] = 'attachment; filename="pattern.txt"'
-    return _unlisted(answer)
+    return unlisted(answer)
 
 
 @login_not_required
@@ -159,7 +159,7 @@ def chart(request: HttpRequest, secret: str) -> HttpResponse:
     found = _shown(request, link)["results"]
     if not found.charted:
         raise Http404("There is no chart of it.")
-    return _unlisted(HttpResponse(found.chart_alone(""), content_type="image/svg+xml"))
+    return unlisted(HttpResponse(found.chart_alone(""), content_type="image/svg+xml"))
 
 
 @require_http_methods(["GET", "POST"])
@@ -187,15 +187,25 @@ def take(request: HttpRequest, secret: str) -> HttpResponse:
 
 def _link(request: HttpRequest, secret: str) -> tuple[SharedLink | None, HttpResponse]:
     """The link of a secret, or what is answered where there is none; who guesses is soon asked to wait."""
-    tries = Tries.at_links(request)
-    if tries.too_many:
-        why = _("Too many links that lead nowhere: wait a few minutes, then try again.")
-        return None, too_often(request, why, WITHIN_S)
+    if (refused := guesser_refused(request)) is not None:
+        return None, refused
     link = SharedLink.objects.of_secret(secret) if len(secret) == LETTERS else None
     if link is None or not link.piece.current.readable:
-        tries.note_wrong()
-        return None, _unlisted(render(request, "sharing/gone.html", status=404))
+        return None, not_there(request)
     return link, HttpResponse()
+
+
+def guesser_refused(request: HttpRequest) -> HttpResponse | None:
+    """What is answered to who has tried too many links that lead nowhere."""
+    if not Tries.at_links(request).too_many:
+        return None
+    return too_often(request, _("Too many links that lead nowhere: wait a few minutes, then try again."), WITHIN_S)
+
+
+def not_there(request: HttpRequest) -> HttpResponse:
+    """A link that leads nowhere: it counts."""
+    Tries.at_links(request).note_wrong()
+    return unlisted(render(request, "sharing/gone.html", status=404))
 
 
 def _yarn(found: Results) -> list[str]:
@@ -204,7 +214,7 @@ def _yarn(found: Results) -> list[str]:
     return [said_colour(each) for each in report.colours] if report is not None else []
 
 
-def _unlisted(answer: HttpResponse) -> HttpResponse:
+def unlisted(answer: HttpResponse) -> HttpResponse:
     """An answer that no search engine keeps."""
     answer["X-Robots-Tag"] = "noindex, nofollow"
     return answer

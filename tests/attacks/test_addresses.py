@@ -32,6 +32,7 @@ OPEN = {
     "shared-words",
     "shared-chart",
     "shared-copied",
+    "shared-group",
 }
 """What is open to somebody who is not signed in; what is shared to who has the link (``test_sharing``)."""
 NOTHING_HERE = {302, 403, 404, 405}

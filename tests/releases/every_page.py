@@ -19,9 +19,11 @@ from tests.searching import some_of
 
 POSTED = 405
 """What an address answers that is only for presses."""
-SHARED = ("shared", "shared-words", "shared-chart", "shared-copied")
+SHARED = ("shared", "shared-words", "shared-chart", "shared-copied", "shared-group")
 MISSING = (
     "close-account",
+    "changes",
+    "share-chapter",
     "join",
     "print-pdf",
     "worn-data",
