@@ -10,6 +10,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
+from django.utils import timezone
 
 from bias.accounts.models import Knitter, Ways
 from bias.archive import incoming, outgoing
@@ -69,6 +70,7 @@ def all_of(owner):
             "events": [row(each) for each in piece.events.order_by("pk")],
             "copies": [row(each) for each in piece.copies.all()],
             "yarns": [{**row(each), "yarn": each.yarn and each.yarn.uid} for each in piece.yarns.order_by("colour")],
+            "instalments": [row(each) for each in piece.instalments.all()],
             "remarks": [row(each) for each in piece.remarks.order_by("made_at")],
             "taken": [row(each) for each in TakenPiece.objects.filter(piece=piece)],
             "drafts": [row(each) for each in piece.drafts.all()],
@@ -102,7 +104,10 @@ def demo(knitter):
     keep_whole(pieces[0], yarn, "A")
     keep_draft(knitter, pieces[1], "Title: half typed")
     pieces[0].remarks.create(row=3, text="one fewer here", counts="24, 1, 23", name="Dunnock", revision=1, answer="yes")
-    TakenPiece.objects.create(piece=pieces[2], owner=knitter, title="Gangway", who="wren", revision=2)
+    TakenPiece.objects.create(
+        piece=pieces[2], owner=knitter, title="Gangway", who="wren", revision=2, until_row=4, base="Cast on 3 sts."
+    )
+    pieces[3].instalments.create(until_row=4, opens_at=timezone.now())
     return knitter
 
 

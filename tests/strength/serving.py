@@ -116,7 +116,7 @@ class Hand:
     def signed_in(cls, port: int, piece: int, name: str, password: str) -> Hand:
         """A device whose knitter has signed in."""
         hand = cls.__new__(cls)
-        hand.line, hand.cookies, hand.headers = _line(port), {}, {}
+        hand.line, hand.cookies, hand.headers = line_to(port), {}, {}
         hand._sign_in(name, password)
         hand._open(port, piece)
         return hand
@@ -125,7 +125,7 @@ class Hand:
     def tries(cls, port: int, name: str, password: str) -> int:
         """The status of the answer to a name and a password."""
         hand = cls.__new__(cls)
-        hand.line, hand.cookies, hand.headers = _line(port), {}, {}
+        hand.line, hand.cookies, hand.headers = line_to(port), {}, {}
         return hand._sign_in(name, password)
 
     def _sign_in(self, name: str, password: str) -> int:
@@ -139,7 +139,7 @@ class Hand:
     def _open(self, port: int, piece: int) -> None:
         self.piece = piece
         if not hasattr(self, "line"):
-            self.line, self.cookies, self.headers = _line(port), {}, {}
+            self.line, self.cookies, self.headers = line_to(port), {}, {}
         for _ in range(_ASKED_AGAIN):  # a browser that is told to come back does
             status, page = self.ask(f"/pieces/{piece}/needles/")
             if status != 503:
@@ -182,7 +182,7 @@ class Hand:
         return status, held.decode()
 
 
-def _line(port: int) -> http.client.HTTPConnection:
+def line_to(port: int) -> http.client.HTTPConnection:
     return http.client.HTTPConnection("127.0.0.1", port, timeout=60)
 
 
