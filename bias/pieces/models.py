@@ -62,7 +62,7 @@ class PieceQuerySet(models.QuerySet["Piece"]):
         found = self.annotate(newest_plan=models.Subquery(newest.values("plan")[:1]))
         for word in words:
             asked = Q(title__icontains=word) | Q(chapter__icontains=word)
-            asked |= Q(pk__in=self.model.objects.filter(yarns__name__icontains=word).values("pk"))
+            asked |= Q(models.Exists(self.model.objects.filter(pk=models.OuterRef("pk"), yarns__name__icontains=word)))
             for made in made_as(word):
                 asked |= Q(newest_plan__contains=made)
             found = found.filter(asked)

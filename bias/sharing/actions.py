@@ -142,7 +142,10 @@ def with_changes(owner: Any) -> list[TakenPiece]:
     """The taken pieces of a knitter whose writer changed or opened something since, by numbers: no text is read."""
     is_open = Q(link__piece__instalments__opens_at__lte=timezone.now())
     opened = Max("link__piece__instalments__until_row", filter=is_open, default=0)
-    found = TakenPiece.objects.filter(owner=owner, piece__put_away_at=None, link__in=SharedLink.objects.open())
+    still = Q(link__ends_at=None) | Q(link__ends_at__gt=timezone.now())
+    found = TakenPiece.objects.filter(
+        still, owner=owner, piece__put_away_at=None, link__taken_back_at=None, link__piece__put_away_at=None
+    )
     found = found.annotate(newest=Max("link__piece__revisions__number"), opened=opened)
     return list(found.exclude(newest=F("revision"), opened=F("until_row")).select_related("piece"))
 
