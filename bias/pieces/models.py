@@ -162,10 +162,11 @@ class RevisionQuerySet(models.QuerySet["Revision"]):
 
     def newest_of(self, owner: Any, piece_id: int) -> Revision:
         """The revision of a knitter's piece that counts, with the piece; anybody else's is not found."""
-        own = self.filter(piece=piece_id, piece__owner=owner).select_related("piece__owner__ways")
+        own = self.filter(piece=piece_id, piece__owner=owner).select_related("piece")
         revision = own.order_by("-number").first()
         if revision is None:
             raise Http404(_NO_PIECE)
+        revision.piece.owner = owner  # known already, with her ways: a press asks for neither again
         return revision
 
     def newest_words(self) -> str:
