@@ -84,6 +84,7 @@ INSTALLED_APPS = [
     "bias.finishing",
     "bias.things",
     "bias.sharing",
+    "bias.learning",
     "bias.archive",
 ]
 MIDDLEWARE = [

@@ -6,7 +6,17 @@ from collections.abc import Iterator, Mapping
 
 from django.urls import URLPattern, URLResolver, get_resolver
 
-GIVEN = {"row": 1, "part": 1, "row_group": 0, "number": 2, "form": "csv", "key": "mitre", "yarn_id": 1, "thing_id": 1}
+GIVEN = {
+    "seed": 5,
+    "row": 1,
+    "part": 1,
+    "row_group": 0,
+    "number": 2,
+    "form": "csv",
+    "key": "mitre",
+    "yarn_id": 1,
+    "thing_id": 1,
+}
 GIVEN |= {"pk": 1, "uidb36": "1", "key": "mitre", "secret": "no-secret-of-any-link.", "behind": "nothing"}
 """What stands in an address beside a piece and a print."""
 

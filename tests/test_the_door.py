@@ -15,6 +15,7 @@ APPS = (
     "charting",
     "finishing",
     "home",
+    "learning",
     "pieces",
     "planning",
     "printing",

@@ -43,6 +43,7 @@ def files_of_basket(owner: Any) -> Files:
         "ways": told(ways_of(owner)),
         "body": told(body) if body is not None else None,
         "draft": told(draft) if draft is not None else None,
+        "drill_answers": told_all(owner.drill_answers.all()),
     }
     yarns = Yarn.objects.filter(owner=owner).prefetch_related("lots").order_by("pk")
     yield BASKET, _json(whole)

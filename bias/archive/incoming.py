@@ -19,6 +19,7 @@ from bias.archive.models import Incoming
 from bias.archive.outgoing import alone_with, forget, forget_old
 from bias.archive.tables import NotRead, Told, read
 from bias.at_needles.models import Copy, Event
+from bias.learning.models import DrillAnswer
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
 from bias.sharing.models import Instalment, Remark, TakenPiece
@@ -149,6 +150,8 @@ def _take_basket(owner: Any, whole: zipfile.ZipFile, names: set[str]) -> list[st
         OwnBody.objects.create(owner=owner, **read(OwnBody, about["body"]))
     if about.get("draft") and not Draft.objects.filter(owner=owner, piece=None).exists():
         _made(Draft(owner=owner), read(Draft, about["draft"]))
+    answers = [DrillAnswer(owner=owner, **read(DrillAnswer, each)) for each in _listed(about.get("drill_answers"))]
+    DrillAnswer.objects.bulk_create(answers, ignore_conflicts=True)
     came = []
     for given in _listed(_json_in(whole, "yarns.json")) if "yarns.json" in names else ():
         columns = read(Yarn, given)

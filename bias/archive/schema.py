@@ -10,6 +10,7 @@ from bias.accounts.models import Ways
 from bias.archive.contents import FORMAT, VERSION
 from bias.archive.tables import COLUMNS
 from bias.at_needles.models import Copy, Event
+from bias.learning.models import DrillAnswer
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
 from bias.sharing.models import Instalment, Remark, TakenPiece
@@ -53,6 +54,7 @@ def basket_schema() -> dict[str, Any]:
         "ways": _row(Ways),
         "body": _or_nothing(_row(OwnBody)),
         "draft": _or_nothing(_row(Draft)),
+        "drill_answers": _list(_row(DrillAnswer)),
     }
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",

@@ -14,6 +14,7 @@ from django.db import models
 
 from bias.accounts.models import Ways
 from bias.at_needles.models import Copy, Event
+from bias.learning.models import DrillAnswer
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
 from bias.sharing.models import Instalment, Remark, TakenPiece
@@ -51,6 +52,7 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
         Ways: ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume")
         + ("units", "needles"),
         OwnBody: ("bust_cm", "neck_cm", "shoulders_cm"),
+        DrillAnswer: ("asked", "topic", "right", "answered_at"),
     }
 )  # fmt: skip
 LEFT_OUT: Mapping[type[models.Model], frozenset[str]] = MappingProxyType(
@@ -72,6 +74,7 @@ LEFT_OUT: Mapping[type[models.Model], frozenset[str]] = MappingProxyType(
         StepDone: frozenset({"id", "thing"}),
         Ways: frozenset({"id", "knitter"}),
         OwnBody: frozenset({"id", "owner"}),
+        DrillAnswer: frozenset({"id", "owner"}),
     }
 )
 """What is told by where a row stands, or belongs to one server alone."""

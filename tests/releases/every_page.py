@@ -23,6 +23,7 @@ SHARED = ("shared", "shared-words", "shared-chart", "shared-copied", "shared-gro
 MISSING = (
     "close-account",
     "changes",
+    "drill",
     "share-chapter",
     "join",
     "print-pdf",
