@@ -101,6 +101,8 @@ def _over_last_marks(items: list[Item]) -> list[Item]:
         first -= 1
     while last + 1 < len(items) and _goes_on(items[last + 1], how):
         last += 1
+    if last + 1 < len(items) and not sum(item.count for item in items[ends : last + 1] if isinstance(item, Plain)):
+        return items  # what is made right behind the mark would come to stand before it
     if _is_led_to(items, first):
         first = next(at for at in range(first, ends + 1) if isinstance(items[at], MarkReached))
     while isinstance(items[first], MarkReached) and first < last:

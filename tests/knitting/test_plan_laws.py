@@ -13,7 +13,7 @@ from knitting.files import plan_from_json, plan_to_json
 from knitting.forecast.forecast import forecast_of
 from knitting.formatter import format_piece
 from knitting.measures import Gauge
-from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, Beside, LineKind, Repeats, Shaping
+from knitting.plan.plan import LEFT_EDGE, RIGHT_EDGE, AddedLine, Beside, Line, LineKind, Repeats, Shaping
 from knitting.recognise.recognition import recognise
 from knitting.saying.statements import said
 from knitting.sizing.parameters import following_measures, parameters
@@ -47,6 +47,17 @@ def test_any_sound_plan_gives_a_pattern_that_adds_up_to_what_was_foreseen(plan):
     assert all(sum(row.parts) == row.end for row in worked.rows)
     for row, parts in zip(worked.rows, _parts_foreseen(forecast), strict=True):
         assert row.after.parts == parts, (write(piece), row.label, row.time)
+
+
+def test_what_is_made_right_behind_the_last_mark_stands_behind_it():
+    """Found by the law above: no stitch stands between the mark and the increase, so the row must pass the mark."""
+    centre = AddedLine(line=Line("centre", LineKind.BEFORE, 1, ""), part="part 1", left="new part", after=1)
+    lifted = Shaping(at=(RIGHT_EDGE,), side=Beside.BEFORE, work="lifted_pair", rows=(2,), away=1, leaning=Leaning.AWAY)
+    plan = staged(bare(4), lifted, until=Repeats(1))
+    plan = replace(plan, stages=(replace(plan.stages[0], add_lines=(centre,)),))
+    piece = compiled(forecast_of(plan))
+    assert [row.parts for row in work_piece(piece).rows] == [(1, 3), (2, 3)]
+    assert "sm, k to last st, rli, k1" in write(piece)
 
 
 def _parts_foreseen(forecast):
