@@ -24,6 +24,11 @@ def _once() -> float:
     return time.perf_counter() - begun
 
 
+def pace() -> float:
+    """How many times as long the same work takes now as on a quiet machine."""
+    return loop_seconds() / _QUIET_S
+
+
 def paced(limit: float) -> float:
     """A limit for a quiet machine, as long as the same work may take now."""
-    return limit * loop_seconds() / _QUIET_S
+    return limit * pace()

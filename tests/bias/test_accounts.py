@@ -275,6 +275,17 @@ def test_the_first_knitter_of_a_server_keeps_it(monkeypatch):
     assert Client().get(link).headers["Location"] == SIGN_UP
 
 
+SECRETS = {"password1": "a pass phrase of " + "many words " * 3, "code": "k" * 40, "credential": "c" * 40}
+
+
+@pytest.mark.parametrize("field", SECRETS)
+def test_the_page_of_an_error_gives_no_secret_back(wren, field):
+    browser = Client(enforce_csrf_checks=True)
+    page = shown(browser.post("/account/forgotten/", {field: SECRETS[field], "note": "what was typed " * 3}))
+    assert "what was typed" in page
+    assert SECRETS[field] not in page
+
+
 ACCOUNT_PAGES = ["", "sign-up/", "codes/", "forgotten/", "devices/", "password/", "e-mail/", "second-step/"]
 
 
