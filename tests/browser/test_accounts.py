@@ -34,8 +34,8 @@ def test_by_an_invitation_into_a_basket_and_back_with_a_code(page, outside):
     fill(page, Name="Tern", Password=PASSWORD)
     page.get_by_role("button", name="Make it").click()
     page.get_by_role("button", name="Show me my eight codes").click()
+    expect(page.locator(".codes code")).to_have_count(8)
     codes = page.locator(".codes code").all_inner_texts()
-    assert len(codes) == 8
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
     page.get_by_role("link", name="I have them").click()
     page.get_by_role("link", name="Your ways").click()

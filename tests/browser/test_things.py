@@ -86,6 +86,8 @@ def test_a_thing_is_a_card_in_the_basket_and_fits_a_phone(page, live_server, dem
     page.wait_for_url(f"**/things/{thing.pk}/")
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
     page.get_by_role("link", name="Joins").click()
+    page.wait_for_url(f"**/things/{thing.pk}/joins/")
+    expect(page.locator("main")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
 
 
