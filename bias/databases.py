@@ -14,7 +14,9 @@ def databases(env: Env, folder: Path) -> dict[str, dict[str, Any]]:
     """``DATABASE_URL`` where there is one, such as postgresql://bias@db.example.org/bias, else SQLite in the folder."""
     if not env.str("DATABASE_URL", ""):
         return {"default": _sqlite(folder / "bias.sqlite3")}
-    found = env.dj_db_url("DATABASE_URL", conn_max_age=_KEPT_OPEN_S, conn_health_checks=True)
+    # Connections are not tried before each request: where one broke off, that request is told so and the next has
+    # another; a press waits on its device meanwhile. A try would be a ninth statement beside the eight of a press.
+    found = env.dj_db_url("DATABASE_URL", conn_max_age=_KEPT_OPEN_S, conn_health_checks=False)
     return {"default": dict(found)}
 
 

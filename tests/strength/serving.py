@@ -48,6 +48,7 @@ class Server:
     var: Path
     app: str = "bias.wsgi"
     workers: int = 2
+    threads: int = 16
     held: socket.socket = field(default_factory=held_port)
     process: subprocess.Popen[bytes] | None = None
 
@@ -73,8 +74,8 @@ class Server:
 
     def start(self) -> None:
         """Start it, and wait until it answers."""
-        flags = ["--bind", f"127.0.0.1:{self.port}", "--reuse-port", "--threads", "16"]
-        flags += ["--workers", str(self.workers), "--log-level", "error"]
+        flags = ["--bind", f"127.0.0.1:{self.port}", "--reuse-port"]
+        flags += ["--workers", str(self.workers), "--threads", str(self.threads), "--log-level", "error"]
         self.process = subprocess.Popen(
             [sys.executable, "-m", "gunicorn", self.app, *flags],
             cwd=ROOT, env=self.environment, start_new_session=True,
