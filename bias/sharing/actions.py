@@ -20,6 +20,8 @@ from bias.sharing.models import Instalment, SharedGroup, SharedLink, TakenPiece
 from bias.sharing.reading import OtherSize, open_part, open_words
 
 MOST_INSTALMENTS = 60
+MOST_IN_GROUP = 60
+"""Pieces of a chapter that a link shows: each is worked for its page."""
 
 
 @transaction.atomic
@@ -67,7 +69,7 @@ def links_of(group: SharedGroup, secret: str) -> list[tuple[Piece, str]]:
     """The pieces of a group that can be read, each with the secret of its own link; those that came since get theirs
     now."""
     found = []
-    for piece in group.pieces:
+    for piece in group.pieces[:MOST_IN_GROUP]:
         if not piece.current.readable:
             continue
         own = derived(secret, str(piece.uid))
@@ -160,12 +162,20 @@ def waiting_change(taken: TakenPiece) -> WaitingChange | None:
     if part.nothing or not current.readable:
         return None
     theirs = open_words(shared, part)
-    if theirs == taken.base:
+    mine, base = taken.piece.words, _base(taken, shared)
+    if theirs == base:
         return None
-    mine = taken.piece.words
-    unchanged = bool(current.plan) and not part.of and bool(taken.piece.current.plan) and mine == taken.base
+    unchanged = bool(current.plan) and not part.of and bool(taken.piece.current.plan) and mine == base
     plan = current.plan if unchanged else ""
-    return WaitingChange(theirs, merged(taken.base, mine, theirs), current.number, part.until_row, plan)
+    return WaitingChange(theirs, merged(base, mine, theirs), current.number, part.until_row, plan)
+
+
+def _base(taken: TakenPiece, shared: Piece) -> str:
+    """The words as they were taken; those of the revision for a piece that was taken by an earlier release."""
+    if taken.base:
+        return taken.base
+    revision = shared.revisions.filter(number=taken.revision).first()
+    return revision.words if revision is not None and revision.readable else ""
 
 
 @transaction.atomic

@@ -63,7 +63,7 @@ def shared_group(request: HttpRequest, secret: str) -> HttpResponse:
     cards = [
         {"piece": piece, "secret": own, "results": piece.results} for piece, own in actions.links_of(group, secret)
     ]
-    about: dict[str, Any] = {"group": group, "cards": cards}
+    about: dict[str, Any] = {"group": group, "cards": cards, "more": len(group.pieces) > actions.MOST_IN_GROUP}
     if group.thing is not None and not group.thing.board:
         about["found"] = thing_view(group.owner, group.thing).results
     return unlisted(render(request, "sharing/shared_group.html", about))

@@ -20,6 +20,9 @@ from bias.results.on_needles import first_difference
 from bias.sharing import actions
 from bias.sharing.models import TakenPiece
 
+_FIRST_YEAR, _LAST_YEAR = 2000, 2200
+"""Years in which an instalment may open: those far off are a slip, and some have no moment in other zones of time."""
+
 
 @require_http_methods(["GET", "HEAD", "POST"])
 def instalments(request: HttpRequest, piece_id: int) -> HttpResponse:
@@ -30,20 +33,15 @@ def instalments(request: HttpRequest, piece_id: int) -> HttpResponse:
         why = _changed(piece, request)
         if not why:
             return redirect("instalments", piece_id)
-    found = piece.results
-    counts = {place.row: place.count for place in parting_places(found)}
-    marked = list(piece.instalments.all())
+    places = {place.row: place for place in parting_places(piece.results)}
+    marked = {each.until_row: each for each in piece.instalments.all()}
     about = {
         "piece": piece,
-        "rows": [{"instalment": each, "count": counts.get(each.until_row)} for each in marked],
-        "places": [place for row, place in _places(found).items() if row not in {each.until_row for each in marked}],
+        "rows": [{"instalment": each, "place": places.get(row)} for row, each in marked.items()],
+        "places": [place for row, place in places.items() if row not in marked],
         "why": why,
     }
     return render(request, "sharing/instalments.html", about, status=422 if why else 200)
-
-
-def _places(found: Any) -> dict[int, Any]:
-    return {place.row: place for place in parting_places(found)}
 
 
 def _changed(piece: Piece, request: HttpRequest) -> str:
@@ -68,7 +66,7 @@ def _opened_later(piece: Piece, row: int, typed: str) -> str:
         moment = parse_datetime(typed)
     except ValueError:
         moment = None
-    if moment is None:
+    if moment is None or not _FIRST_YEAR <= moment.year <= _LAST_YEAR:
         return _("Choose a day and a time, not '{typed}'.").format(typed=typed[:30])
     actions.open_at(piece, row, timezone.make_aware(moment) if timezone.is_naive(moment) else moment)
     return ""

@@ -1,6 +1,7 @@
 """Pages through Django's client, signed in as the household's knitter."""
 
 import pytest
+from django.core.cache import cache
 from django.test import Client
 
 from bias.accounts.household import household_knitter
@@ -29,3 +30,11 @@ def piece(knitter):
 @pytest.fixture
 def demo(knitter):
     return load_demo(knitter)
+
+
+@pytest.fixture
+def no_tries():
+    """Nothing was tried in vain before, nor is after."""
+    cache.clear()
+    yield
+    cache.clear()

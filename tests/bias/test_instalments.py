@@ -4,7 +4,6 @@ import re
 from datetime import timedelta
 
 import pytest
-from django.core.cache import cache
 from django.test import Client
 from django.utils import timezone
 from hypothesis import given
@@ -22,6 +21,8 @@ from tests.bias.pressing import press, send
 from tests.bias.test_sharing import link_of
 from tests.knitting.planning import made
 
+pytestmark = pytest.mark.usefixtures("no_tries")
+
 PATTERN = """Title: Quay shawl
 Gauge: 20 sts x 40 rows = 10 cm
 Cast on 9 sts.
@@ -36,13 +37,6 @@ Bind off.
 """
 YO, M1 = "Row 1: K1, yo, k to last st, yo, k1.", "Row 1: K1, m1, k to last st, m1, k1."
 KFB = "Row 1: K1, kfb, k to last 2 sts, kfb, k1."
-
-
-@pytest.fixture(autouse=True)
-def no_tries():
-    cache.clear()
-    yield
-    cache.clear()
 
 
 @pytest.fixture
@@ -153,6 +147,8 @@ def test_a_part_opens_at_its_time(client, piece, tern):
 NONSENSE = [
     ({"do": "part", "row": "5"}, 422), ({"do": "part", "row": "x"}, 422), ({"do": "part"}, 422),
     ({"do": "time", "row": "10", "at": "soon"}, 422), ({"do": "time", "row": "10", "at": "2026-13-45T99:99"}, 422),
+    ({"do": "time", "row": "10", "at": "0001-01-01T00:00"}, 422),
+    ({"do": "time", "row": "10", "at": "9999-12-31T23:59"}, 422),
     ({"do": "what"}, 302), ({}, 302), ({"do": "open", "row": "999"}, 302),
 ]  # fmt: skip
 
@@ -218,6 +214,18 @@ def test_the_writers_lines_are_taken_where_they_are_chosen(client, piece, tern):
     decided(tern, mine, **{"conflict-0": "theirs"})
     assert "kfb" in mine.words
     assert M1 not in mine.words
+
+
+def test_a_piece_taken_by_an_earlier_release_has_its_revision_as_base(client, piece, tern):
+    mine, _ = taken_by(tern, client, piece)
+    TakenPiece.objects.update(base="")
+    assert "Nothing since you took it" in shown(tern.get(f"/pieces/{mine.pk}/changes/"))
+    revise(mine, 1, mine.words.replace(YO, M1))
+    revise(piece, 1, PATTERN.replace("Row 12: Purl", "Row 12: Knit"))
+    assert "Both of you changed this" not in shown(tern.get(f"/pieces/{mine.pk}/changes/"))
+    decided(tern, mine)
+    assert M1 in mine.words
+    assert "Row 12: Knit" in mine.words
 
 
 def test_two_who_change_at_once_are_told(client, piece, tern):

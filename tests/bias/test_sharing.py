@@ -4,7 +4,6 @@ import re
 from datetime import timedelta
 
 import pytest
-from django.core.cache import cache
 from django.test import Client
 from django.utils import timezone
 from django.utils.html import escape
@@ -22,12 +21,7 @@ from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL, press, send
 from tests.knitting.planning import made
 
-
-@pytest.fixture(autouse=True)
-def no_tries():
-    cache.clear()
-    yield
-    cache.clear()
+pytestmark = pytest.mark.usefixtures("no_tries")
 
 
 @pytest.fixture
