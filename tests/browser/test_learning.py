@@ -30,6 +30,7 @@ def test_ten_questions_by_keys_two_of_them_wrong(page, live_server, demo):
         page.keyboard.press(str(chosen + 1))
         said = "Right." if chosen == right else f"It is: {each.right_answer}."
         expect(page.get_by_role("status")).to_contain_text(said)
+        expect(page.get_by_role("link", name="Done" if number == len(asked) else "Next")).to_be_focused()
         page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="What you know")).to_be_visible()
     assert DrillAnswer.objects.filter(right=True).count() == 8
