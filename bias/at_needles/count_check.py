@@ -14,7 +14,7 @@ from bias.at_needles.counting_forms import CountForm
 from bias.at_needles.press_form import PressForm
 from bias.at_needles.row_view import RowView
 from bias.at_needles.worked_copy import WorkedCopy
-from bias.results import clue, meaning_of, observation_of
+from bias.results import clue, meaning_of, observation_of, technique_for
 from knitting.diagnosis import Explanation, Option, OptionKind, PossibleRow, WrongCounts, options_of
 from knitting.saying.diagnosis import said_option, said_place, said_verdict, said_wrong_counts
 from knitting.saying.mistakes import looked_for, said_mistakes
@@ -40,6 +40,7 @@ class Remedy:
     says: str
     cost: str
     press: PressForm
+    technique: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +51,7 @@ class ExplanationView:
     look: str
     svg: str
     done: tuple[Remedy, ...]
+    technique: str = ""
 
 
 @dataclass(frozen=True)
@@ -145,6 +147,7 @@ def _explained(worked_copy: WorkedCopy, explanation: Explanation) -> Explanation
         row_view.sided(looked_for(explanation.mistakes)),
         clue(explanation.mistakes[0].kind),
         tuple(_done(worked_copy, option, says) for option in remedies),
+        technique_for(explanation.mistakes[0].kind),
     )
 
 
@@ -163,10 +166,10 @@ def _done(worked_copy: WorkedCopy, option: Option, why: str) -> Remedy:
     says, does = row_view.sided(said), _(_DOES[option.kind])
     if option.kind is OptionKind.RIP and option.back_to is not None:
         above = events_above(worked_copy.progress, option.back_to)
-        return Remedy(says, cost, PressForm(does, "ripped", option.back_to, does, above))
+        return Remedy(says, cost, PressForm(does, "ripped", option.back_to, does, above), technique_for(option.kind))
     if option.kind is OptionKind.MEND:
         noted = PressForm(does, "note", row_view.rows, does, text=_("Mended: {why} {says}").format(why=why, says=says))
-        return Remedy(says, cost, noted)
+        return Remedy(says, cost, noted, technique_for(option.kind))
     rows = json.dumps([{"row": each.row, "counts": list(each.counts)} for each in option.differences])
     title = f"{option.kind.value.capitalize()}. {says}"
     return Remedy(title, cost, PressForm(does, "mended", row_view.rows, does, differences=rows, text=says))

@@ -12,7 +12,15 @@ from uuid import UUID, uuid4
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
-from bias.results import PieceOnNeedles, Results, StripPart, Technique, WorkedRow, technique
+from bias.results import (
+    PieceOnNeedles,
+    Results,
+    ShortTechnique,
+    StripPart,
+    WorkedRow,
+    technique_for,
+    technique_in_short,
+)
 from drawing.strip import part_names
 from knitting.log import Progress
 from knitting.pace import Pace
@@ -23,6 +31,8 @@ from knitting.stitches import StitchKind
 from knitting.yarn.report import YarnReport
 
 _LONGEST_SAID = 70
+_PLAIN = {"k", "p", "sl"}
+"""Stitches of which nobody asks how they are made where there are others in the row."""
 
 
 @dataclass(frozen=True)
@@ -119,8 +129,8 @@ class RowView:
         return self.sided(said_tail(tail(self.results.worked, self.number))) if self.row else ""
 
     @property
-    def reminders(self) -> tuple[str, ...]:
-        """What is due at this row beside its stitches."""
+    def reminders(self) -> tuple[tuple[str, str], ...]:
+        """What is due at this row beside its stitches, each with the technique that helps."""
         if self.row is None:
             return ()
         needles = Needles(self.progress.needle_cm) if self.progress.needle_cm else None
@@ -129,7 +139,8 @@ class RowView:
         due = reminders(self.results.worked, self.number, gauge, needles, weighed)
         if self.yarn_report is not None:
             due += yarn_reminders(self.yarn_report, self.number)
-        return tuple(self.sided(said_reminder(each)) for each in due if each.kind is not ReminderKind.NEW_COLOUR)
+        told = (each for each in due if each.kind is not ReminderKind.NEW_COLOUR)
+        return tuple((self.sided(said_reminder(each)), technique_for(each.kind)) for each in told)
 
     @property
     def notes(self) -> tuple[str, ...]:
@@ -210,13 +221,14 @@ class RowView:
         return "left" if self.mirrored else "right"
 
     @cached_property
-    def techniques(self) -> tuple[Technique, ...]:
-        """How the stitches of this row are made that are more than plain ones."""
+    def techniques(self) -> tuple[ShortTechnique, ...]:
+        """How the stitches of this row are made; plain ones where there are no others."""
         kinds: dict[str, None] = {}
         for part in self.row.work if self.row else ():
             for kind in _kinds(part.runs):
                 kinds.setdefault(kind.key)
-        found = (technique(key) for key in kinds)
+        shaped = [key for key in kinds if key not in _PLAIN] or list(kinds)
+        found = (technique_in_short(key, self.mirrored) for key in shaped)
         return tuple(each for each in found if each is not None)
 
     @property

@@ -11,11 +11,12 @@ from django.urls import reverse
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_safe
 
+from bias.accounts.models import ways_of
 from bias.home.cards import LONGEST_SEARCH, Asked
 from bias.home.rooms import ROOMS
 from bias.parsing import whole_number
 from bias.pieces.models import Piece
-from bias.results import words_like
+from bias.results import ListedTechnique, technique_chapters, words_like
 from knitting.statements import N_
 
 _MOST = 8
@@ -48,8 +49,15 @@ def find(request: HttpRequest) -> HttpResponse:
         about["pieces"] = Asked(search=asked).pieces(request.user)[:_MOST]
         about["pages"] = _pages(asked, piece)[:_MOST]
         about["words"] = words_like(asked, _MOST)
+        about["techniques"] = _procedures(asked, request.user)
     page = "home/_found.html" if request.headers.get("HX-Request") == "true" else "home/find.html"
     return render(request, page, about)
+
+
+def _procedures(asked: str, knitter: Any) -> list[ListedTechnique]:
+    """What is done otherwise than by one stitch: casting on, seams, going back."""
+    chapters = technique_chapters(asked, ways_of(knitter).left_handed)
+    return [each for _chapter, listed in chapters for each in listed if not each.is_stitch][:_MOST]
 
 
 def _pages(asked: str, piece: Piece | None) -> list[FoundPage]:

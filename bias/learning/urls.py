@@ -2,10 +2,12 @@
 
 from django.urls import path
 
-from bias.learning import views
+from bias.learning import technique_views, views
 
 urlpatterns = [
     path("learn/", views.learn, name="learn"),
+    path("learn/how/", technique_views.techniques, name="techniques"),
+    path("learn/how/<slug:technique>/", technique_views.technique, name="technique"),
     path("pieces/<number:piece_id>/drills/", views.begin, name="begin-drills"),
     path("pieces/<number:piece_id>/drills/<number:seed>/<number:number>/", views.drill, name="drill"),
 ]

@@ -25,18 +25,26 @@ from bias.results.plans import (
 )
 from bias.results.resizing import InItsWords, in_its_words
 from bias.results.row_display import cloth_context, row_context
+from bias.results.techniques import (
+    ListedTechnique,
+    ShortTechnique,
+    ShownTechnique,
+    shown_technique,
+    technique_chapters,
+    technique_in_short,
+)
 from drawing.chart_svg import Window
 from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
 from drawing.clues import clue
 from drawing.strip import StripPart
-from drawing.techniques import Technique, technique
 from drawing.tiles import CELL
 from knitting.cloth import Layout, Measures
 from knitting.files import NotRead
 from knitting.needle.worked import WorkedRow
 from knitting.remedies import Advice, WordsAdvice
 from knitting.substitution import OwnHand, Substitution
+from knitting.techniques.occasions import technique_for
 from knitting.working.row_groups import RowGroup
 
 __all__ = [
@@ -49,6 +57,7 @@ __all__ = [
     "FoundWord",
     "InItsWords",
     "Layout",
+    "ListedTechnique",
     "Measures",
     "NotRead",
     "OwnHand",
@@ -58,9 +67,10 @@ __all__ = [
     "Results",
     "RowGroup",
     "SaidCounts",
+    "ShortTechnique",
+    "ShownTechnique",
     "StripPart",
     "Substitution",
-    "Technique",
     "Window",
     "WordsAdvice",
     "WorkedRow",
@@ -94,8 +104,11 @@ __all__ = [
     "row_count",
     "said_counts",
     "said_steps",
+    "shown_technique",
     "swatch",
-    "technique",
+    "technique_chapters",
+    "technique_for",
+    "technique_in_short",
     "trials_of_words",
     "why_unreadable",
     "within",

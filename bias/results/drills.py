@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from bias.results.memory import remembered
 from bias.results.pieces import results_of_words
-from drawing.techniques import Technique, technique
+from bias.results.techniques import ShortTechnique, technique_in_short
 from knitting.drills import Drill, DrillKind, drills_of
 from knitting.drills.drill import StitchFacts
 from knitting.drills.said import SaidDrill, said_drill
@@ -33,11 +33,11 @@ class AskedDrill:
         return self.said.answers[self.drill.right]
 
     @property
-    def shown(self) -> Technique | None:
+    def shown(self) -> ShortTechnique | None:
         """How the stitch is made that is asked for."""
         facts = self.drill.facts
         asked = self.drill.kind is DrillKind.WHICH_STITCH and isinstance(facts, StitchFacts)
-        return technique(facts.key) if asked and isinstance(facts, StitchFacts) else None
+        return technique_in_short(facts.key) if asked and isinstance(facts, StitchFacts) else None
 
 
 @remembered(weigh=lambda _: _BYTES)

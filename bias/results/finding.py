@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cache
 
-from drawing.techniques import Technique, technique
+from bias.results.techniques import ShortTechnique, technique_in_short, written_as
 from knitting.constructions import CONSTRUCTIONS
-from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.saying.language import _
 from knitting.stitches import STITCHES, StitchKind
 
@@ -25,9 +24,9 @@ class FoundWord:
         return _(self.stitch.spoken)
 
     @property
-    def technique(self) -> Technique | None:
-        """How it is made; ``None`` for those that need no drawing."""
-        return technique(self.stitch.key)
+    def technique(self) -> ShortTechnique | None:
+        """How it is made; ``None`` for what is no technique."""
+        return technique_in_short(self.stitch.key)
 
 
 def words_like(asked: str, most: int) -> tuple[FoundWord, ...]:
@@ -63,13 +62,4 @@ def made_as(word: str) -> tuple[str, ...]:
 
 @cache
 def _every_word() -> tuple[FoundWord, ...]:
-    return tuple(FoundWord(stitch, _written(stitch.key)) for stitch in STITCHES.values())
-
-
-def _written(key: str) -> tuple[tuple[str, tuple[str, ...]], ...]:
-    found: dict[str, list[str]] = {}
-    for code in dialect_codes():
-        spelled = dialect(code).written["stitches"].get(key)
-        if spelled:
-            found.setdefault(spelled[0], []).append(dialect(code).name)
-    return tuple((word, tuple(names)) for word, names in found.items())
+    return tuple(FoundWord(stitch, written_as(stitch.key)) for stitch in STITCHES.values())

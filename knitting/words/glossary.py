@@ -15,12 +15,13 @@ from knitting.words.step_writer import StepWriter
 
 @dataclass(frozen=True, slots=True)
 class Abbreviation:
-    """A short word, what it means, and for a stitch how many it uses and makes."""
+    """A short word, what it means, and for a stitch how many it uses and makes, and its key."""
 
     short: str
     meaning: str
     uses: int | None = None
     makes: int | None = None
+    key: str = ""
 
 
 def glossary(piece: Piece, words: Dialect) -> tuple[Abbreviation, ...]:
@@ -41,7 +42,7 @@ def glossary(piece: Piece, words: Dialect) -> tuple[Abbreviation, ...]:
 def _stitch(kind: StitchKind, words: Dialect) -> Abbreviation:
     by_neighbours = dict.fromkeys(words.neighbours.get(kind.key, {}).values())
     short = ", ".join(by_neighbours) or words.word("stitches", kind.key)
-    return Abbreviation(short, words.spoken.get(kind.key, kind.spoken), kind.uses, kind.makes)
+    return Abbreviation(short, words.spoken.get(kind.key, kind.spoken), kind.uses, kind.makes, kind.key)
 
 
 def _steps(piece: Piece) -> Iterator[Step]:

@@ -1,0 +1,128 @@
+"""Techniques as pages show them: their sentences and pictures, for either hand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from bias.results.memory import remembered
+from drawing.steps import step_svg
+from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.techniques import Technique, said_group, sided, technique, techniques, techniques_like
+
+_BYTES = 70_000
+
+
+@dataclass(frozen=True, slots=True)
+class ShownStep:
+    """One step: its sentence and its picture."""
+
+    says: str
+    svg: str
+
+
+@dataclass(frozen=True, slots=True)
+class ShownSchool:
+    """One way of doing it; no name where there is but one."""
+
+    name: str
+    steps: tuple[ShownStep, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ShownTechnique:
+    """A whole technique: ``written`` is how dialects write it, ``beside`` are the others of its chapter."""
+
+    key: str
+    title: str
+    chapter: str
+    says: str
+    when: str
+    wrong: str
+    tell: str
+    schools: tuple[ShownSchool, ...]
+    written: tuple[tuple[str, tuple[str, ...]], ...]
+    beside: tuple[ListedTechnique, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ListedTechnique:
+    """A technique in a list."""
+
+    key: str
+    title: str
+    says: str
+    is_stitch: bool
+
+
+@dataclass(frozen=True, slots=True)
+class ShortTechnique:
+    """A technique in short: its name, a sentence or two, and the step that tells most."""
+
+    key: str
+    name: str
+    says: str
+    svg: str
+
+
+@remembered(weigh=lambda _: _BYTES)
+def shown_technique(key: str, mirrored: bool) -> ShownTechnique | None:
+    """All of a technique; ``None`` where there is none of that key."""
+    found = technique(key)
+    if found is None:
+        return None
+    schools = tuple(
+        ShownSchool(
+            sided(school.name, mirrored),
+            tuple(
+                ShownStep(step.said(mirrored), step_svg(school, step, f"s{way}-{at}", mirrored, silent=True))
+                for at, step in enumerate(school.steps, start=1)
+            ),
+        )
+        for way, school in enumerate(found.schools, start=1)
+    )
+    beside = tuple(_listed(each, mirrored) for each in techniques().values() if each.group == found.group)
+    return ShownTechnique(
+        key,
+        found.title,
+        said_group(found.group),
+        found.told("says", mirrored),
+        found.told("when", mirrored),
+        found.told("wrong", mirrored),
+        found.told("tell", mirrored),
+        schools,
+        written_as(key),
+        beside,
+    )
+
+
+@remembered(weigh=lambda _: 8_000)
+def technique_in_short(key: str, mirrored: bool = False) -> ShortTechnique | None:
+    """A technique in short; ``None`` where there is none of that key."""
+    found = technique(key)
+    if found is None:
+        return None
+    school = found.schools[0]
+    telling = next((step for step in school.steps if step.after and step.after.tip), school.steps[0])
+    return ShortTechnique(key, found.title, found.told("says", mirrored), step_svg(school, telling, key, mirrored))
+
+
+def technique_chapters(asked: str, mirrored: bool) -> tuple[tuple[str, tuple[ListedTechnique, ...]], ...]:
+    """The techniques that a word may mean, by chapters; all of them where nothing is asked."""
+    chapters: dict[str, list[ListedTechnique]] = {}
+    for each in techniques_like(asked):
+        chapters.setdefault(each.group, []).append(_listed(each, mirrored))
+    return tuple((said_group(group), tuple(listed)) for group, listed in chapters.items())
+
+
+def written_as(key: str) -> tuple[tuple[str, tuple[str, ...]], ...]:
+    """How a stitch is written: each spelling with the vocabularies that have it."""
+    found: dict[str, list[str]] = {}
+    for code in dialect_codes():
+        spelled = dialect(code).written["stitches"].get(key)
+        if spelled:
+            found.setdefault(spelled[0], []).append(dialect(code).name)
+    return tuple((word, tuple(names)) for word, names in found.items())
+
+
+def _listed(each: Technique, mirrored: bool) -> ListedTechnique:
+    return ListedTechnique(each.key, each.title, each.told("says", mirrored), each.is_stitch)

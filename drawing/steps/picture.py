@@ -1,0 +1,34 @@
+"""The picture of one step, for either hand."""
+
+from __future__ import annotations
+
+from drawing import svg
+from drawing.steps.finished import draw_finished
+from drawing.steps.on_needles import draw_needles
+from drawing.steps.scenes import draw_scene
+from drawing.steps.strands import Sheet
+from knitting.techniques.scene import HIGH, WIDE, Thing
+from knitting.techniques.technique import School, Step
+
+
+def step_svg(school: School, step: Step, name: str, mirrored: bool = False, silent: bool = False) -> str:
+    """The picture of a step; its spoken title is what the step says. Figures are never mirrored.
+
+    ``name`` is no other picture's on the page. ``silent`` where the sentence stands beside it already.
+    """
+    sheet = Sheet(name)
+    if step.scene:
+        draw_scene(sheet, step.scene)
+    elif step.finished:
+        draw_finished(sheet, school.begin, school.end, step.finished)
+    elif step.after is not None:
+        draw_needles(sheet, step.after)
+    parts = sheet.svg()
+    if mirrored:
+        figures = any(item.thing is Thing.FIGURE for item in step.scene)
+        class_ = "st-mirrored" if figures else None
+        parts = [svg.tag("g", "".join(parts), transform=f"matrix(-1 0 0 1 {WIDE} 0)", class_=class_)]
+    if silent:
+        view = f"0 0 {WIDE} {HIGH}"
+        return svg.tag("svg", "".join(parts), viewBox=view, class_="st-picture", aria_hidden="true")
+    return svg.picture(parts, WIDE, HIGH, step.said(mirrored), "st-picture")
