@@ -61,3 +61,9 @@ YARN = (
     ".safe,.ball-end{stroke:#1c2333;stroke-width:1.4}.safe{stroke-dasharray:2 3}.weighed{fill:#fffdf8;stroke:#1c2333}"
     ".colour-2 .used,.colour-2 .ahead{stroke:#5d6f3c}.colour-2 .band{fill:#5d6f3c}"
 )
+
+FILM = (
+    ".film-stills text{font-family:'Source Sans 3',sans-serif;font-size:46px;fill:#545a6b;text-anchor:middle}"
+    ".film-whole{fill:#f3ecde}.film-worked{fill:#d9cdb4;stroke:#1c2333;stroke-width:1.4}"
+    ".film-needle{fill:none;stroke:#a8352a;stroke-width:5;stroke-linecap:round}"
+)

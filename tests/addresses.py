@@ -17,7 +17,15 @@ GIVEN = {
     "yarn_id": 1,
     "thing_id": 1,
 }
-GIVEN |= {"pk": 1, "uidb36": "1", "key": "mitre", "secret": "no-secret-of-any-link.", "behind": "nothing"}
+GIVEN |= {
+    "pk": 1,
+    "first": "triangle",
+    "technique": "k2tog",
+    "uidb36": "1",
+    "key": "mitre",
+    "secret": "no-secret-of-any-link.",
+    "behind": "nothing",
+}
 """What stands in an address beside a piece and a print."""
 
 

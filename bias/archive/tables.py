@@ -29,6 +29,7 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
     {
         Piece: (
             "uid", "title", "begun_at", "touched_at", "finished_at", "chapter", "joined", "put_away_at",
+            "for_learning",
         ),
         Revision: ("number", "written", "plan", "made_at"),
         Event: ("id", "copy", "kind", "row", "revision", "takes_back", "data", "happened_at", "received_at"),

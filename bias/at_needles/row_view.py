@@ -53,6 +53,8 @@ class RowView:
     revision: int = 0
     noted: Callable[[int], tuple[str, ...]] | None = None
     yarn_report: YarnReport | None = None
+    for_learning: bool = False
+    """Whether all that a row takes is shown, opened, plain stitches too."""
 
     def after(self, rows: int) -> RowView:
         """The same piece after another number of rows."""
@@ -227,9 +229,18 @@ class RowView:
         for part in self.row.work if self.row else ():
             for kind in _kinds(part.runs):
                 kinds.setdefault(kind.key)
-        shaped = [key for key in kinds if key not in _PLAIN] or list(kinds)
+        shaped = [key for key in kinds if key not in _PLAIN or self.for_learning] or list(kinds)
+        if self.for_learning:
+            shaped = [*self._ends(), *shaped]
         found = (technique_in_short(key, self.mirrored) for key in shaped)
         return tuple(each for each in found if each is not None)
+
+    def _ends(self) -> list[str]:
+        """How the piece is begun, in its first row, and what ends it, in its last."""
+        tab = self.results.worked.tab_rows
+        begun = ["long_tail"] if self.number == 1 else []
+        tabbed = ["tab"] if self.number <= tab else []
+        return begun + tabbed + (["bo"] if self.number == len(self.all_rows) else [])
 
     @property
     def spoken(self) -> str:

@@ -79,6 +79,7 @@ class WorkedCopy:
             self.revision.number,
             self.notes_of,
             self.yarn.report if self.yarn is not None else None,
+            self.piece.for_learning,
         )
 
     @cached_property

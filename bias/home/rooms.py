@@ -94,6 +94,12 @@ ROOMS = (
                 ),
             ),
             RoomPage(
+                "film",
+                _("How it grows"),
+                "film",
+                keys=((("←", "→"), _("a row back or on, once the row is chosen")),),
+            ),
+            RoomPage(
                 "worn",
                 _("Worn"),
                 "worn",

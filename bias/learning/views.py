@@ -9,12 +9,12 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.utils.functional import Promise
 from django.utils.translation import gettext_lazy as _
-from django.views.decorators.http import require_http_methods, require_safe
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.learning import actions
-from bias.parsing import LARGEST, whole_number
+from bias.parsing import LARGEST, given_id, whole_number
 from bias.pieces.models import Piece
-from bias.results.drills import drills_of_piece
+from bias.results.drills import cloth_of_drill, drills_of_piece
 
 _DUE = "drills-due"
 _MOST_PIECES = 12
@@ -45,6 +45,15 @@ def learn(request: HttpRequest) -> HttpResponse:
     return render(request, "learning/learn.html", about)
 
 
+@require_POST
+def first_piece(request: HttpRequest, first: str) -> HttpResponse:
+    """A small piece to learn by, at its first row."""
+    if first not in actions.FIRST_PIECES:
+        raise Http404("There is no such first piece.")
+    piece = actions.begin_first_piece(request.user, first, given_id(request.POST.get("form_id")))
+    return redirect("needles", piece.pk)
+
+
 @require_safe
 def begin(request: HttpRequest, piece_id: int) -> HttpResponse:
     """Ten new questions about a piece: those that are due first."""
@@ -64,6 +73,8 @@ def drill(request: HttpRequest, piece_id: int, seed: int, number: int) -> HttpRe
         raise Http404("There is no such question.")
     asked = every[number - 1]
     about: dict[str, Any] = {"piece": piece, "seed": seed, "number": number, "many": len(every), "asked": asked}
+    if request.method == "POST" or asked.is_of_cloth:
+        about["cloth"] = cloth_of_drill(piece.words, asked.drill.row)
     about["following"] = number + 1 if number < len(every) else 0
     if request.method == "POST":
         chosen = whole_number(request.POST.get("answer"), LARGEST)

@@ -105,6 +105,9 @@ class Piece(models.Model):
     put_away_at = models.DateTimeField(
         null=True, blank=True, help_text="since when it is put away; empty in the basket"
     )
+    for_learning = models.BooleanField(
+        default=False, help_text="made to learn by: its rows show how every stitch of them is made"
+    )
 
     objects = PieceQuerySet.as_manager()
 

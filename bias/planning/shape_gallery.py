@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from time import monotonic
+from typing import Any
 
-from bias.results import remembered, results_of_plan
+from bias.results import Results, remembered, results_of_plan
 from knitting.constructions import CONSTRUCTIONS, Construction, Use
 from knitting.constructions.answers import answered
 from knitting.files import plan_text
 from knitting.saying.statements import said_words
+
+_FILM_BYTES = 60_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,8 +37,18 @@ def shape_groups(seconds: float | None) -> list[tuple[str, list[ShapeOffer]]]:
     return groups
 
 
+@remembered(weigh=lambda _: _FILM_BYTES)
+def film_of_shape(key: str) -> dict[str, Any]:
+    """How a construction with its defaults grows; empty where it cannot be laid."""
+    film = _results(key).film
+    return film.as_json() if film else {}
+
+
 @remembered()
 def shape_drawing(key: str) -> str:
     """The silhouette of a construction's defaults; drawn once."""
-    plan = answered(CONSTRUCTIONS[key], {}).plan()
-    return results_of_plan(plan_text(plan)).results.silhouette_svg()
+    return _results(key).silhouette_svg()
+
+
+def _results(key: str) -> Results:
+    return results_of_plan(plan_text(answered(CONSTRUCTIONS[key], {}).plan())).results

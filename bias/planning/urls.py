@@ -8,6 +8,7 @@ urlpatterns = [
     path("begin/", views.begin, name="begin"),
     path("begin/file/", views.begin_file, name="begin-file"),
     path("begin/<slug:key>/drawing/", views.shape, name="shape-drawing"),
+    path("begin/<slug:key>/film.json", views.shape_film, name="shape-film"),
     path("begin/<slug:key>/", views.begin_shape, name="begin-shape"),
     path("pieces/<number:piece_id>/plan/", views.plan, name="plan"),
     path("pieces/<number:piece_id>/plan/change/", views.change, name="change"),

@@ -21,8 +21,9 @@ from bias.planning.actions import Overtaken, SketchState, state_over
 from bias.planning.plan_changes import PLAN_CHANGES, reworded
 from bias.planning.presses import PlanPress, answer_press
 from bias.planning.sentences import fields, paragraphs
-from bias.planning.shape_gallery import shape_drawing, shape_groups
+from bias.planning.shape_gallery import film_of_shape, shape_drawing, shape_groups
 from bias.results import (
+    COMPACT,
     NotRead,
     PlanResults,
     cloth_context,
@@ -56,6 +57,14 @@ def shape(request: HttpRequest, key: str) -> HttpResponse:
     if key not in CONSTRUCTIONS:
         raise Http404("There is no such shape.")
     return HttpResponse(shape_drawing(key))
+
+
+@require_safe
+def shape_film(request: HttpRequest, key: str) -> JsonResponse:
+    """How one shape grows, with its defaults."""
+    if key not in CONSTRUCTIONS:
+        raise Http404("There is no such shape.")
+    return JsonResponse(film_of_shape(key), json_dumps_params=COMPACT)
 
 
 @require_POST

@@ -25,6 +25,7 @@ class PrintForm(forms.Form):
     chart = _ticked(_("The chart, cut to pages that overlap by two rows and columns"))
     yarn = _ticked(_("How much yarn it takes"))
     worn = _ticked(_("How it is worn: folded, and how far down on each body that was tried"))
+    film = _ticked(_("How it grows, in six stills"))
     dialect = forms.ChoiceField(label=_("In the words of"), choices=dialects)
     paper = forms.ChoiceField(label=_("Paper"), choices=[(paper, paper) for paper in PAPERS])
     cell = forms.ChoiceField(label=_("Cells of the chart"), choices=_CELLS)

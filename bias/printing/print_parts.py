@@ -27,6 +27,7 @@ class PrintChoices:
     chart: bool = True
     yarn: bool = False
     worn: bool = False
+    film: bool = False
     paper: str = "A4"
     dialect: str = "us"
     cell: str = "middle"
@@ -56,6 +57,8 @@ def print_parts(
     if choices.yarn and yarn is not None and found.worked.rows:
         picture = yarn.picture(found.title, alone=True)
         wanted.append(_part("yarn", found, told=yarn_lines(yarn.report), picture=picture))
+    if choices.film and found.film is not None:
+        wanted.append(_part("film", found, stills=found.stills(alone=True)))
     if choices.worn and worn is not None:
         wanted.append(_part("worn", found, sheet=worn))
     if choices.words:

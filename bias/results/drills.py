@@ -8,7 +8,7 @@ from bias.results.memory import remembered
 from bias.results.pieces import results_of_words
 from bias.results.techniques import ShortTechnique, technique_in_short
 from knitting.drills import Drill, DrillKind, drills_of
-from knitting.drills.drill import StitchFacts
+from knitting.drills.drill import CountsFacts, StitchFacts
 from knitting.drills.said import SaidDrill, said_drill
 
 HOW_MANY = 10
@@ -38,6 +38,29 @@ class AskedDrill:
         facts = self.drill.facts
         asked = self.drill.kind is DrillKind.WHICH_STITCH and isinstance(facts, StitchFacts)
         return technique_in_short(facts.key) if asked and isinstance(facts, StitchFacts) else None
+
+    @property
+    def is_of_cloth(self) -> bool:
+        """Whether the cloth as far as its row is shown with the question."""
+        return self.drill.kind is DrillKind.WHICH_ROW
+
+    @property
+    def counts(self) -> tuple[int, ...]:
+        """The counts between marks that are seen, for the strip; none where it asks of none."""
+        facts = self.drill.facts
+        return facts.seen if isinstance(facts, CountsFacts) else ()
+
+    @property
+    def technique(self) -> str:
+        """The key of the stitch that it is about, of which there are steps."""
+        facts = self.drill.facts
+        return facts.key if isinstance(facts, StitchFacts) else ""
+
+
+@remembered()
+def cloth_of_drill(words: str, row: int) -> str:
+    """The cloth of a piece as far as a row, small; nothing where it cannot be laid."""
+    return results_of_words(words).silhouette_svg(row) if row else ""
 
 
 @remembered(weigh=lambda _: _BYTES)

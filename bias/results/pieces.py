@@ -18,6 +18,7 @@ from drawing.chart_svg import Window, chart_svg
 from drawing.closed_up import MIDDLE
 from drawing.cloth import ClothPage, lay_out
 from drawing.cloth_svg import to_svg, worked_path
+from drawing.film import Film, film_of, stills_svg
 from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NoLayout, lay_flat, measure
@@ -91,6 +92,16 @@ class Results:
     def page(self) -> ClothPage | None:
         """The cloth placed on a page, or ``None`` where it cannot be laid."""
         return lay_out(self.layout) if isinstance(self.layout, Layout) else None
+
+    @cached_property
+    @noted
+    def film(self) -> Film | None:
+        """How it grows, row by row; ``None`` where it cannot be laid."""
+        return film_of(self.page, self.layout) if self.page and isinstance(self.layout, Layout) else None
+
+    def stills(self, alone: bool = False) -> str:
+        """The same as a strip of stills, or nothing; ``alone`` with its own colours."""
+        return stills_svg(self.film, inks.FILM if alone else "") if self.film else ""
 
     @cached_property
     def measures(self) -> Measures:

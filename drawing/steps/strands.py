@@ -37,16 +37,11 @@ class Sheet:
         long = max(((tx - x) ** 2 + (ty - y) ** 2) ** 0.5, 0.1)
         ux, uy = (tx - x) / long, (ty - y) / long
         nx, ny = -uy * half, ux * half
-        neck = (tx - ux * min(18.0, long) * pointed, ty - uy * min(18.0, long) * pointed)
-        places = [
-            (x + nx, y + ny),
-            (neck[0] + nx, neck[1] + ny),
-            (tx, ty),
-            (neck[0] - nx, neck[1] - ny),
-            (x - nx, y - ny),
-        ]
-        if not pointed:
-            places[2:3] = []
+        if pointed:
+            sx, sy = tx - ux * min(18.0, long), ty - uy * min(18.0, long)
+            places = [(x + nx, y + ny), (sx + nx, sy + ny), (tx, ty), (sx - nx, sy - ny), (x - nx, y - ny)]
+        else:  # open towards its end, where another piece goes on
+            places = [(tx + nx, ty + ny), (x + nx, y + ny), (x - nx, y - ny), (tx - nx, ty - ny)]
         whole = [(round(px), round(py)) for px, py in places]
         self.add(depth, svg.tag("path", d=svg.path(whole), class_="st-needle"))
 

@@ -11,6 +11,7 @@ from django.utils.translation import trans_real
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
 from bias.results import dialects
+from bias.results.techniques import written_as
 from knitting.files import plan_text
 from tests.addresses import address, patterns
 from tests.knitting.planning import made
@@ -84,7 +85,8 @@ def own_words(piece: Piece) -> frozenset[str]:
     """What the knitter called things herself, and her rows in the words of their dialect: nobody translates these."""
     glossary = " ".join(str(each) for each in piece.results.glossary("us"))
     names = " ".join(name for _, name in dialects())
-    words = f"{names} {piece.results.text} {piece.results.written('us')} {glossary} {piece.current.plan}"
+    spelled = " ".join(word for word, _ in written_as("k2tog"))
+    words = f"{names} {spelled} {piece.results.text} {piece.results.written('us')} {glossary} {piece.current.plan}"
     return frozenset(re.findall(r"[A-Za-z]{3,}", words))
 
 

@@ -1,5 +1,5 @@
 // One step at a time: by press, by keys, by itself where motion is welcome; said aloud where it is asked for.
-const schools = [...document.querySelectorAll(".steps")].map((list) => [...list.children]);
+const schools = [...document.querySelectorAll(".technique-steps")].map((list) => [...list.children]);
 const longest = Math.max(...schools.map((steps) => steps.length));
 const bar = document.querySelector("[data-steps-bar]");
 const play = bar?.querySelector("[data-play]");
