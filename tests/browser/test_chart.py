@@ -215,7 +215,7 @@ def test_what_would_break_the_count_is_said_where_it_was_pressed(chart):
     chart.locator("canvas").focus()
     for _ in range(12):
         chart.keyboard.press("ArrowLeft")
-    chart.get_by_role("button", name="In every such row").click()
+    chart.get_by_role("button", name="In every such row", exact=True).click()
     expect(chart.get_by_role("alert")).to_contain_text("That would break the count.")
 
 

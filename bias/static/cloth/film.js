@@ -80,6 +80,8 @@ class Film {
     const row = this.growing.data.rows[this.top];
     this.tell("row", String(row));
     this.tell("count", String(this.growing.data.counts[this.top]));
+    if (!this.canvas.dataset.shown) performance.mark("film-shown");
+    this.canvas.dataset.shown = String(row);
     const stop = this.growing.data.stops.find((each) => each.row === row);
     const day = this.knitted?.checked ? this.days.find(([until]) => until >= row)?.[1] : "";
     this.tell("says", stop?.says ?? day ?? "");

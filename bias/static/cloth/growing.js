@@ -6,6 +6,8 @@
  *   stops: {row: number, says: string}[]}} FilmData
  */
 
+/** @typedef {{inks: string[], line: string, needle: string, whole: string}} Colours */
+
 const MARGIN = 0.9;
 // Stitches stand closer on a needle than in the cloth: a judgement, no source.
 const PUSHED = 0.65;
@@ -29,6 +31,8 @@ export class Growing {
     };
     this.hung = this.bunched();
     this.mixed = new Float32Array(this.laid.length);
+    /** @type {{canvas: OffscreenCanvas, pen: OffscreenCanvasRenderingContext2D, top: number, colours: Colours} | null} */
+    this.sheet = null;
   }
 
   get last() {
@@ -96,20 +100,50 @@ export class Growing {
    * @param {CanvasRenderingContext2D} pen
    * @param {number} top
    * @param {number} share
-   * @param {{inks: string[], line: string, needle: string, whole: string}} colours
+   * @param {Colours} colours
    */
   draw(pen, top, share, colours) {
-    const { wide, high } = this.data;
-    const scale = Math.min(pen.canvas.width / wide, pen.canvas.height / high);
     pen.setTransform(1, 0, 0, 1, 0, 0);
     pen.clearRect(0, 0, pen.canvas.width, pen.canvas.height);
-    pen.setTransform(scale, 0, 0, scale, (pen.canvas.width - wide * scale) / 2, (pen.canvas.height - high * scale) / 2);
-    if (share < 1) this.outline(pen, colours.whole, 1 - share);
-    if (share < 1) this.tab(pen, colours.inks[0], 1 - share);
+    if (share === 0) {
+      pen.drawImage(this.laidUpTo(pen.canvas, top, colours), 0, 0);
+      this.onSheet(pen);
+      this.needle(pen, this.laid, top, colours.needle);
+      return;
+    }
+    this.onSheet(pen);
+    if (share < 1) {
+      this.outline(pen, colours.whole, 1 - share);
+      this.tab(pen, colours.inks[0], 1 - share);
+    }
     const places = this.mix(top, share);
-    pen.lineJoin = "round";
     for (let row = 0; row < top; row += 1) this.band(pen, places, row, colours);
     this.needle(pen, places, top, colours.needle);
+  }
+
+  // Laid out, rows that were drawn stay where they are: only further ones are drawn on a sheet that is kept.
+  laidUpTo(canvas, top, colours) {
+    const kept = this.sheet;
+    const same = kept && kept.canvas.width === canvas.width && kept.canvas.height === canvas.height;
+    if (!kept || !same || kept.top > top || kept.colours !== colours) {
+      const sheet = new OffscreenCanvas(canvas.width, canvas.height);
+      const pen = /** @type {OffscreenCanvasRenderingContext2D} */ (sheet.getContext("2d"));
+      this.onSheet(pen);
+      this.outline(pen, colours.whole, 1);
+      this.tab(pen, colours.inks[0], 1);
+      this.sheet = { canvas: sheet, pen, top: 0, colours };
+    }
+    const now = /** @type {NonNullable<typeof this.sheet>} */ (this.sheet);
+    for (; now.top < top; now.top += 1) this.band(now.pen, this.laid, now.top, colours);
+    return now.canvas;
+  }
+
+  // Page units in the middle of a canvas.
+  onSheet(pen) {
+    const { wide, high } = this.data;
+    const scale = Math.min(pen.canvas.width / wide, pen.canvas.height / high);
+    pen.setTransform(scale, 0, 0, scale, (pen.canvas.width - wide * scale) / 2, (pen.canvas.height - high * scale) / 2);
+    pen.lineJoin = "round";
   }
 
   // The strip between two shown rows.
