@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 from drawing.steps.fabric import PITCH, RISE, ROW, sinkers, stitch
 from drawing.steps.strands import Sheet, curve
@@ -128,7 +129,9 @@ def _row_of_technique(sheet: Sheet, plan: _Plan, bottom: list[float], upper: lis
             _bump(sheet, feet[-1], (x, _y(1)))
             continue
         _one(sheet, loop, feet[-1], (x, _y(1)), shares.index(at) if len(shares) > 1 else 0, bool(over))
-    sheet.strand(0.2, sinkers(feet))
+    # Strands between stitches that stand close together, or on nothing, lie behind these.
+    apart = [pair for pair in pairwise(feet) if pair[0][0] - pair[1][0] > 20]
+    sheet.strand(0.2, "".join(sinkers(list(pair)) for pair in apart))
 
 
 def _one(sheet: Sheet, loop: Loop | None, foot: Place, head: Place, share: int, stands: bool) -> None:

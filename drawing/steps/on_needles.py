@@ -135,10 +135,10 @@ def _pointed_leg(sheet: Sheet, now: Needles, left: list[Hung], right: list[Hung]
     """The leg that will be lifted: of the stitch under the next one, or of the one two below the newest."""
     if now.shown is Origin.LEG_OF_NEXT and left:
         x, y = left[0].foot
-        sheet.strand(5, leg((x, y - 12 + RISE), (x, y - 12), right=True), "new")
+        sheet.strand(30, leg((x, y - 12 + RISE), (x, y - 12), right=True), "new")
     if now.shown is Origin.LEG_OF_LAST and right:
         x, y = right[0].foot[0], right[0].foot[1] + ROW
-        sheet.strand(5, leg((x, y - 12 + RISE), (x, y - 12), right=False), "new")
+        sheet.strand(30, leg((x, y - 12 + RISE), (x, y - 12), right=False), "new")
 
 
 def _made_of_bar(now: Needles) -> bool:
@@ -183,4 +183,4 @@ def _yarn(sheet: Sheet, now: Needles, left: list[Hung], right: list[Hung]) -> No
             FRONT_LEG + 1.8, smooth([(x, y), (x - 10, y + 8), (x - 2, y + 30), (x + 40, y + 74), (x + 60, 230)]), "new"
         )
     else:
-        sheet.strand(0.5, smooth([(x, y), (x - 12, y + 4), (x - 16, y - 30), (x + 10, 20), (x + 40, -8)]), "new")
+        sheet.strand(0.5, smooth([(x, y), (x - 12, y + 4), (x - 16, y - 30), (x + 10, 20), (x + 40, -8)]))

@@ -36,10 +36,10 @@ def left_places(now: Needles) -> list[Hung]:
     found, column = [], 0
     for at, loop in enumerate(now.left):
         if at == 0 and lifted:
-            found.append(Hung(loop, (MIDDLE - 4, NEEDLE_Y + HANGS), (MIDDLE - 16, NEEDLE_Y)))
+            found.append(Hung(loop, (MIDDLE - 4, NEEDLE_Y + HANGS), (MIDDLE - 14, NEEDLE_Y)))
             continue
-        foot = MIDDLE - 26 - PITCH * column
-        head = foot - (9 if lifted and column == 0 else 0)
+        foot = MIDDLE - 26 - PITCH * column - (13 if lifted else 0)
+        head = foot
         if together > 1 and at < together:
             head = MIDDLE - 22 - _SQUEEZED * at - (together - 2) * 2
         column += 1

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from math import atan2, cos, sin
+from math import atan2, cos, sin, tau
 from types import MappingProxyType
 
 from drawing import svg
@@ -21,16 +21,20 @@ def draw_scene(sheet: Sheet, scene: tuple[Item, ...]) -> None:
 
 
 def _cloth(sheet: Sheet, depth: float, item: Item) -> None:
-    sheet.add(
-        depth, svg.tag("path", d=svg.path(item.places, closed=True), class_="st-hole" if item.manner else "st-cloth")
-    )
-    if not item.manner:
-        sheet.add(depth, svg.tag("path", d=_ridges(item.places), class_="st-ridge"))
+    is_hole = item.manner == "hole"
+    outline = svg.path(item.places, closed=True)
+    sheet.add(depth, svg.tag("path", d=outline, class_="st-hole" if is_hole else "st-cloth"))
+    if is_hole:
+        return
+    turned = item.manner == "upright"
+    places = tuple((y, x) for x, y in item.places) if turned else item.places
+    ridges = [[(y, x) for x, y in line] if turned else line for line in _ridges(places)]
+    sheet.add(depth, svg.tag("path", d="".join(svg.path(line) for line in ridges), class_="st-ridge"))
 
 
-def _ridges(places: tuple[Place, ...]) -> str:
+def _ridges(places: tuple[Place, ...]) -> list[list[Place]]:
     """Level lines within an outline."""
-    lines = []
+    lines: list[list[Place]] = []
     y = min(y for _, y in places) + 9
     while y < max(y for _, y in places) - 3:
         crossed = sorted(
@@ -38,11 +42,10 @@ def _ridges(places: tuple[Place, ...]) -> str:
             for (ax, ay), (bx, by) in zip(places, (*places[1:], places[0]), strict=True)
             if (ay <= y) != (by <= y)
         )
-        lines += [
-            svg.path([(a + 3, y), (b - 3, y)]) for a, b in zip(crossed[::2], crossed[1::2], strict=False) if b - a > 8
-        ]
+        pairs = zip(crossed[::2], crossed[1::2], strict=False)
+        lines += [[(left + 3, y), (right - 3, y)] for left, right in pairs if right - left > 8]
         y += 10
-    return "".join(lines)
+    return lines
 
 
 def _needle(sheet: Sheet, depth: float, item: Item) -> None:
@@ -75,6 +78,19 @@ def _loops(sheet: Sheet, depth: float, item: Item) -> None:
             (hx + 5, hy + 26),
         )
         sheet.strand(depth, d, item.manner)
+
+
+def _ring(sheet: Sheet, depth: float, item: Item) -> None:
+    """Loops on a needle that goes round, standing outwards."""
+    (x, y), (radius, _) = item.places
+    circle = {"cx": number(x), "cy": number(y), "r": number(radius)}
+    sheet.add(depth, svg.tag("circle", class_="st-cable", **circle))
+    for at in range(item.number):
+        turned = tau * (at + 0.5) / item.number
+        ux, uy = cos(turned), sin(turned)
+        around = ((18, -6), (4, -10), (-9, -8), (-9, 0), (-9, 8), (4, 10), (18, 6))
+        loop = [(x + (radius + out) * ux - along * uy, y + (radius + out) * uy + along * ux) for out, along in around]
+        sheet.strand(depth + 0.5, smooth(loop), item.manner)
 
 
 def _stitches(sheet: Sheet, depth: float, item: Item) -> None:
@@ -178,6 +194,7 @@ _DRAWN: Mapping[Thing, Callable[[Sheet, float, Item], None]] = MappingProxyType(
         Thing.TAKEN: _strand("taken"),
         Thing.WASTE: _strand("waste"),
         Thing.LOOPS: _loops,
+        Thing.RING: _ring,
         Thing.STITCHES: _stitches,
         Thing.WAY: _way,
         Thing.TURN: _turn,

@@ -1,7 +1,8 @@
 """What a picture of a procedure shows where whole cloths, hands or sewing threads matter: a list of things with places.
 
 Each is one line of text, painted in this order: a word, perhaps a number or a manner, then places as ``x,y`` on a sheet
-of 340 to 200. Manners: "5x3 knit", "purl", "garter" and "chain" of stitches, "new" of loops, "hole" of a cloth.
+of 340 to 200. Manners: "5x3 knit", "purl", "garter", "chain" of stitches, "new" of loops, "hole", "upright" of a cloth;
+a ring has its middle, then its radius.
 """
 
 from __future__ import annotations
@@ -23,6 +24,7 @@ class Thing(Enum):
     TAKEN = "taken"
     WASTE = "waste"
     LOOPS = "loops"
+    RING = "ring"
     STITCHES = "stitches"
     WAY = "way"
     TURN = "turn"
