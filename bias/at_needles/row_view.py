@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Any
 from uuid import UUID, uuid4
 
 from django.utils.translation import gettext as _
@@ -18,11 +17,13 @@ from bias.results import (
     ShortTechnique,
     StripPart,
     WorkedRow,
+    cluster_in_short,
     technique_for,
     technique_in_short,
 )
 from drawing.strip import part_names
 from knitting.log import Progress
+from knitting.needle.worked import ClusterWork, GroupWork, Run
 from knitting.pace import Pace
 from knitting.reminders import Needles, ReminderKind, reminders, tail, yarn_reminders
 from knitting.saying.pieces import said_new_stitch, said_side, said_time
@@ -233,7 +234,13 @@ class RowView:
         if self.for_learning:
             shaped = [*self._ends(), *shaped]
         found = (technique_in_short(key, self.mirrored) for key in shaped)
-        return tuple(each for each in found if each is not None)
+        return (*(each for each in found if each is not None), *self._own())
+
+    def _own(self) -> list[ShortTechnique]:
+        """The stitches of this row that the pattern made up."""
+        runs = [run for part in (self.row.work if self.row else ()) for run in _every_run(part.runs)]
+        clusters = dict.fromkeys(run.work.cluster for run in runs if isinstance(run.work, ClusterWork))
+        return [cluster_in_short(each, at, self.mirrored) for at, each in enumerate(clusters)]
 
     def _ends(self) -> list[str]:
         """How the piece is begun, in its first row, and what ends it, in its last."""
@@ -258,12 +265,16 @@ class RowView:
         )
 
 
-def _kinds(runs: Any) -> Iterator[StitchKind]:
+def _every_run(runs: Sequence[Run]) -> Iterator[Run]:
     for run in runs:
-        if isinstance(run.work, StitchKind):
-            yield run.work
+        if isinstance(run.work, GroupWork):
+            yield from _every_run(run.work.runs)
         else:
-            yield from _kinds(getattr(run.work, "runs", ()))
+            yield run
+
+
+def _kinds(runs: Sequence[Run]) -> Iterator[StitchKind]:
+    return (run.work for run in _every_run(runs) if isinstance(run.work, StitchKind))
 
 
 def _mirror(said: str) -> str:

@@ -5,9 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from bias.results.memory import remembered
-from drawing.steps import step_svg
+from drawing.steps import needles_svg, step_svg
 from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.rows import Cluster, Work
+from knitting.saying.language import _, ngettext
 from knitting.techniques import Technique, said_group, sided, technique, techniques, techniques_like
+from knitting.techniques.own import needles_of_cluster
 
 _BYTES = 70_000
 
@@ -104,6 +107,22 @@ def technique_in_short(key: str, mirrored: bool = False) -> ShortTechnique | Non
     school = found.schools[0]
     telling = next((step for step in school.steps if step.after and step.after.tip), school.steps[0])
     return ShortTechnique(key, found.title, found.told("says", mirrored), step_svg(school, telling, key, mirrored))
+
+
+def cluster_in_short(cluster: Cluster, at: int, mirrored: bool = False) -> ShortTechnique:
+    """A stitch that the pattern made up: its picture as far as it can be told from its parts; no technique of its own.
+
+    ``at`` tells it from others on the page.
+    """
+    kinds = [step.stitch.spoken for step in cluster.steps if isinstance(step, Work) for _time in range(step.times)]
+    name = ngettext("{over} stitch becomes {makes}", "{over} stitches become {makes}", cluster.over)
+    said = name.format(over=cluster.over, makes=cluster.makes)
+    needles = needles_of_cluster(cluster)
+    if needles is None:
+        return ShortTechnique("", said, _("It is the pattern's own: there are no steps of it here."), "")
+    steps = ", ".join(_(kind) for kind in kinds)
+    says = _("Work all of it into the same place, and only then let the old stitch off: {steps}.").format(steps=steps)
+    return ShortTechnique("", said, says, needles_svg(needles, f"own{at}", says, mirrored))
 
 
 def technique_chapters(asked: str, mirrored: bool) -> tuple[tuple[str, tuple[ListedTechnique, ...]], ...]:

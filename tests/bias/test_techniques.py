@@ -8,6 +8,10 @@ from bias.at_needles.worked_copy import worked_copy_of
 from bias.learning.actions import FIRST_PIECES
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
+from bias.results import cluster_in_short
+from knitting.problems import NOWHERE
+from knitting.rows import Cluster, Work
+from knitting.stitches import STITCHES
 from knitting.techniques import techniques
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL, press, send
@@ -104,3 +108,17 @@ def test_the_first_pieces_are_as_small_as_they_say(client, knitter):
 def test_there_is_no_other_first_piece(client, knitter, first, status):
     assert client.post(f"/learn/first/{first}/").status_code == status
     assert client.get("/learn/first/triangle/").status_code == 405
+
+
+def test_a_stitch_of_the_patterns_own_is_shown_worked_into_one(client, knitter):
+    own = "S3 = (k1, yo, k1) into next st\nCast on 12 sts.\nRow 1: K3, S3, k to end."
+    page = shown(client.get(f"/pieces/{keep_piece(knitter, own).pk}/needles/"))
+    assert "1 stitch becomes 3" in page
+    assert "Work all of it into the same place, and only then let the old stitch off: knit, yarn over, knit." in page
+
+
+@pytest.mark.parametrize(("key", "times"), [("sl", 2), ("k", 40)])
+def test_of_what_cannot_be_drawn_it_is_said(key, times):
+    found = cluster_in_short(Cluster((Work(STITCHES[key], times, NOWHERE),), 1, NOWHERE), 0)
+    assert (found.key, found.svg) == ("", "")
+    assert found.says == "It is the pattern's own: there are no steps of it here."
