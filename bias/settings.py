@@ -184,6 +184,8 @@ MFA_FORMS = {
 MFA_SUPPORTED_TYPES = ["totp", "webauthn", "recovery_codes"]
 MFA_TOTP_ISSUER = "Bias"
 MFA_TOTP_TOLERANCE = 1
+# With a cache that all workers share, a press asks it for the session; the database keeps each as well.
+SESSION_ENGINE = f"django.contrib.sessions.backends.{'cached_db' if env.str('CACHE_URL', '') else 'db'}"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("BIAS_HTTPS", False)
 SECURE_SSL_REDIRECT = env.bool("BIAS_HTTPS_REDIRECT", False)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property
 from uuid import UUID, uuid4
@@ -18,12 +18,14 @@ from bias.results import (
     StripPart,
     WorkedRow,
     cluster_in_short,
+    every_run,
+    shaped_in,
     technique_for,
     technique_in_short,
 )
 from drawing.strip import part_names
 from knitting.log import Progress
-from knitting.needle.worked import ClusterWork, GroupWork, Run
+from knitting.needle.worked import ClusterWork
 from knitting.pace import Pace
 from knitting.reminders import Needles, ReminderKind, reminders, tail, yarn_reminders
 from knitting.saying.pieces import said_new_stitch, said_side, said_time
@@ -32,8 +34,6 @@ from knitting.stitches import StitchKind
 from knitting.yarn.report import YarnReport
 
 _LONGEST_SAID = 70
-_PLAIN = {"k", "p", "sl"}
-"""Stitches of which nobody asks how they are made where there are others in the row."""
 
 
 @dataclass(frozen=True)
@@ -226,19 +226,18 @@ class RowView:
     @cached_property
     def techniques(self) -> tuple[ShortTechnique, ...]:
         """How the stitches of this row are made; plain ones where there are no others."""
-        kinds: dict[str, None] = {}
-        for part in self.row.work if self.row else ():
-            for kind in _kinds(part.runs):
-                kinds.setdefault(kind.key)
-        shaped = [key for key in kinds if key not in _PLAIN or self.for_learning] or list(kinds)
+        if self.row is None:
+            return ()
+        shaped = list(shaped_in(self.row))
         if self.for_learning:
-            shaped = [*self._ends(), *shaped]
+            kinds = (run.work.key for run in every_run(self.row) if isinstance(run.work, StitchKind))
+            shaped = [*self._ends(), *dict.fromkeys(kinds)]
         found = (technique_in_short(key, self.mirrored) for key in shaped)
         return (*(each for each in found if each is not None), *self._own())
 
     def _own(self) -> list[ShortTechnique]:
         """The stitches of this row that the pattern made up."""
-        runs = [run for part in (self.row.work if self.row else ()) for run in _every_run(part.runs)]
+        runs = every_run(self.row) if self.row else ()
         clusters = dict.fromkeys(run.work.cluster for run in runs if isinstance(run.work, ClusterWork))
         return [cluster_in_short(each, at, self.mirrored) for at, each in enumerate(clusters)]
 
@@ -263,18 +262,6 @@ class RowView:
         return _("{label}, {side}. {parts}. {end} stitches in all.").format(
             label=self.row.label, side=side, parts=parts, end=self.row.end
         )
-
-
-def _every_run(runs: Sequence[Run]) -> Iterator[Run]:
-    for run in runs:
-        if isinstance(run.work, GroupWork):
-            yield from _every_run(run.work.runs)
-        else:
-            yield run
-
-
-def _kinds(runs: Sequence[Run]) -> Iterator[StitchKind]:
-    return (run.work for run in _every_run(runs) if isinstance(run.work, StitchKind))
 
 
 def _mirror(said: str) -> str:

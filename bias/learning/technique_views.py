@@ -1,7 +1,8 @@
-"""How it is made: the index of techniques, and each of them step by step."""
+"""How it is made: the index of techniques, and each of them step by step; also for readers of what is shared."""
 
 from __future__ import annotations
 
+from django.contrib.auth.decorators import login_not_required
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import render
 from django.utils.translation import gettext as _
@@ -14,6 +15,7 @@ _LONGEST = 60
 LEFT, RIGHT = "left", "right"
 
 
+@login_not_required
 @require_safe
 def techniques(request: HttpRequest) -> HttpResponse:
     """All techniques by chapters, or those that a word may mean."""
@@ -22,6 +24,7 @@ def techniques(request: HttpRequest) -> HttpResponse:
     return render(request, "learning/techniques.html", {"asked": asked, "chapters": chapters})
 
 
+@login_not_required
 @require_safe
 def technique(request: HttpRequest, technique: str) -> HttpResponse:
     """One of them, as the hands of the reader do it, or as the other ones do where that is asked for."""
@@ -36,4 +39,6 @@ def technique(request: HttpRequest, technique: str) -> HttpResponse:
 def _mirrored(request: HttpRequest) -> bool:
     """Whether it is shown for the left hand: as asked, else as she knits."""
     asked = request.GET.get("hand")
-    return asked == LEFT if asked in (LEFT, RIGHT) else ways_of(request.user).left_handed
+    if asked in (LEFT, RIGHT):
+        return asked == LEFT
+    return request.user.is_authenticated and ways_of(request.user).left_handed

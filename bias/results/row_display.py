@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from bias.results.pieces import Results
+from bias.results.techniques import listed_techniques, shaped_in
 from drawing.cloth_svg import needle_path
 from drawing.strip import part_names
 from knitting.dialects.tokens import lines_of
@@ -31,6 +32,7 @@ def row_context(found: Results, number: int, named: Sequence[str] = ()) -> dict[
         "strip": found.strip(worked, named),
         "yarn": found.yarn(worked.colour),
         "new_stitches": _new_stitches(found, number, named),
+        "techniques": listed_techniques(shaped_in(worked)),
         "row_group_at": next(at for at, each in enumerate(found.row_groups) if each.last >= number - 1),
     }
 

@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from bias.results.memory import remembered
 from drawing.steps import needles_svg, step_svg
 from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.needle.worked import GroupWork, Run, WorkedRow
 from knitting.rows import Cluster, Work
 from knitting.saying.language import _, ngettext
+from knitting.stitches import StitchKind
 from knitting.techniques import Technique, said_group, sided, technique, techniques, techniques_like
 from knitting.techniques.own import needles_of_cluster
 
 _BYTES = 70_000
+PLAIN = frozenset({"k", "p", "sl", "in_pattern", "unworked"})
+"""Stitches of which nobody asks how they are made where there are others in the row."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,6 +136,32 @@ def technique_chapters(asked: str, mirrored: bool) -> tuple[tuple[str, tuple[Lis
     for each in techniques_like(asked):
         chapters.setdefault(each.group, []).append(_listed(each, mirrored))
     return tuple((said_group(group), tuple(listed)) for group, listed in chapters.items())
+
+
+def shaped_in(row: WorkedRow) -> tuple[str, ...]:
+    """The stitches of a row, by their keys, of which one may ask how they are made; plain ones if there are no others."""
+    kinds = dict.fromkeys(run.work.key for run in every_run(row) if isinstance(run.work, StitchKind))
+    return tuple(key for key in kinds if key not in PLAIN) or tuple(kinds)
+
+
+def every_run(row: WorkedRow) -> Iterator[Run]:
+    """All that a row does, part by part, repeats opened."""
+    for part in row.work:
+        yield from _opened(part.runs)
+
+
+def _opened(runs: Iterable[Run]) -> Iterator[Run]:
+    for run in runs:
+        if isinstance(run.work, GroupWork):
+            yield from _opened(run.work.runs)
+        else:
+            yield run
+
+
+def listed_techniques(keys: Iterable[str]) -> tuple[ListedTechnique, ...]:
+    """Techniques for a list of links, of those keys that have one."""
+    found = (technique(key) for key in keys)
+    return tuple(_listed(each, mirrored=False) for each in found if each is not None)
 
 
 def written_as(key: str) -> tuple[tuple[str, tuple[str, ...]], ...]:

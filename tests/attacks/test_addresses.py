@@ -33,6 +33,8 @@ OPEN = {
     "shared-chart",
     "shared-copied",
     "shared-group",
+    "technique",
+    "techniques",
 }
 """What is open to somebody who is not signed in; what is shared to who has the link (``test_sharing``)."""
 NOTHING_HERE = {302, 403, 404, 405}

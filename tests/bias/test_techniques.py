@@ -1,6 +1,7 @@
 """How it is made, on pages: every technique opens small, is found by any word, and stands wherever its word does."""
 
 import pytest
+from django.test import Client
 from django.urls import reverse
 
 from bias.accounts.models import ways_of
@@ -66,6 +67,19 @@ def test_a_row_a_word_and_a_search_lead_to_the_steps(client, knitter):
     found = shown(client.get("/find/", {"for": "yarn over"}))
     assert "/learn/how/yo/" in found
     assert "/learn/how/mattress/" in shown(client.get("/find/", {"for": "mattress stitch"}))
+
+
+def test_a_row_of_the_cloth_leads_to_the_steps(client, knitter):
+    piece = keep_piece(knitter, SHAWL)
+    assert 'href="/learn/how/yo/">yarn over</a>' in shown(client.get(f"/pieces/{piece.pk}/row/1/"))
+    assert 'href="/learn/how/p/">purl</a>' in shown(client.get(f"/pieces/{piece.pk}/row/2/"))
+
+
+def test_who_reads_a_shared_piece_sees_the_steps_without_an_account(knitter):
+    page = shown(Client().get("/learn/how/yo/"))
+    assert "Lay it over the right needle" in page
+    assert "Basket" not in page
+    assert "Yarn over" in shown(Client().get("/learn/how/"))
 
 
 def test_a_finding_and_what_mends_it_lead_to_the_steps(client, knitter):
