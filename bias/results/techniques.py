@@ -139,7 +139,7 @@ def technique_chapters(asked: str, mirrored: bool) -> tuple[tuple[str, tuple[Lis
 
 
 def shaped_in(row: WorkedRow) -> tuple[str, ...]:
-    """The stitches of a row, by their keys, of which one may ask how they are made; plain ones if there are no others."""
+    """The stitches of a row, by their keys, of which one may ask how they are made; plain ones if no others."""
     kinds = dict.fromkeys(run.work.key for run in every_run(row) if isinstance(run.work, StitchKind))
     return tuple(key for key in kinds if key not in PLAIN) or tuple(kinds)
 
