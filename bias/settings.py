@@ -85,6 +85,7 @@ INSTALLED_APPS = [
     "bias.things",
     "bias.sharing",
     "bias.learning",
+    "bias.publishing",
     "bias.archive",
 ]
 MIDDLEWARE = [

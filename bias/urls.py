@@ -18,6 +18,7 @@ urlpatterns = [
     path("", include("bias.things.urls")),
     path("", include("bias.sharing.urls")),
     path("", include("bias.learning.urls")),
+    path("", include("bias.publishing.urls")),
     path("", include("bias.archive.urls")),
     path("", include("bias.accounts.urls")),
     path("health/", health, name="health"),

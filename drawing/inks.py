@@ -67,3 +67,17 @@ FILM = (
     ".film-whole{fill:#f3ecde}.film-worked{fill:#d9cdb4;stroke:#1c2333;stroke-width:1.4}"
     ".film-needle{fill:none;stroke:#a8352a;stroke-width:5;stroke-linecap:round}"
 )
+
+STEPS = (
+    ".st-edge,.st-core,.st-way,.st-ridge,.st-mark,.st-blade,.st-cable{fill:none;stroke-linecap:round;stroke-linejoin:round}"
+    ".st-edge{stroke:#545a6b;stroke-width:8}.st-core{stroke:#efe7d6;stroke-width:5.4}"
+    ".st-new .st-edge{stroke:#a8352a}.st-new .st-core{stroke:#f3b5a8}"
+    ".st-taken .st-edge{stroke:#24557f}.st-taken .st-core{stroke:#a9cdec}"
+    ".st-waste .st-edge{stroke:#466238}.st-waste .st-core{stroke:#e6ecdc}"
+    ".st-needle{fill:#e2dccd;stroke:#1c2333;stroke-width:1.2}.st-way{stroke:#7a5600;stroke-width:3}"
+    ".st-cloth,.st-ball{fill:#efe7d6;stroke:#545a6b;stroke-width:1.6}.st-hole{fill:#fffdf8;stroke:#545a6b;stroke-width:1.6}"
+    ".st-ridge{stroke:#545a6b;stroke-width:1.4}.st-pin{fill:#a8352a}.st-mark{stroke:#466238;stroke-width:4}"
+    ".st-blade{stroke:#1c2333;stroke-width:2.6}.st-cable{stroke:#1c2333;stroke-width:4}"
+    ".st-water{fill:#a9cdec;stroke:#24557f;stroke-width:1.4}.st-finger{fill:#f3ecde;stroke:#6f6a56;stroke-width:1.6}"
+    ".st-figure{font-family:'Source Sans 3',sans-serif;font-weight:600;font-size:19px;fill:#1c2333;text-anchor:middle}"
+)

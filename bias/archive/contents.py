@@ -16,6 +16,7 @@ from bias.accounts.models import ways_of
 from bias.archive.tables import told, told_all
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
+from bias.publishing.models import Publication
 from bias.sharing.models import TakenPiece
 from bias.things.models import Thing
 from bias.worn.models import OwnBody
@@ -57,6 +58,7 @@ def files_of_piece(piece: Piece) -> Files:
     events = list(piece.events.order_by("received_at", "pk"))
     draft, sketch = piece.drafts.filter(owner=piece.owner).first(), Sketch.objects.filter(piece=piece).first()
     taken = TakenPiece.objects.filter(piece=piece).first()
+    published = Publication.objects.filter(piece=piece).first()
     yarns = [
         {**told(kept), "yarn": str(kept.yarn.uid) if kept.yarn is not None else None}
         for kept in piece.yarns.select_related("yarn").order_by("pk")
@@ -68,6 +70,7 @@ def files_of_piece(piece: Piece) -> Files:
         "draft": told(draft) if draft is not None else None,
         "sketch": told(sketch) if sketch is not None else None,
         "remarks": told_all(piece.remarks.order_by("pk")),
+        "publication": told(published) if published is not None else None,
         "instalments": told_all(piece.instalments.all()),
         "taken_from": told(taken) if taken is not None else None,
     }

@@ -22,6 +22,8 @@ from bias.at_needles.models import Copy, Event
 from bias.learning.models import DrillAnswer
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
+from bias.publishing.models import Publication
+from bias.publishing.pictures import kept_picture
 from bias.sharing.models import Instalment, Remark, TakenPiece
 from bias.things.models import Member, StepDone, Thing
 from bias.worn.models import OwnBody
@@ -186,18 +188,27 @@ def _take_piece(owner: Any, whole: zipfile.ZipFile, names: set[str], name: str) 
     for each in _listed(given.get("yarns")):
         yarn = _of(Yarn, owner, each.get("yarn"))
         PieceYarn.objects.create(piece=piece, yarn=yarn, **read(PieceYarn, each))
+    _take_beside(owner, piece, given)
+    _take_events(piece, events)
+    return ["pieces"]
+
+
+def _take_beside(owner: Any, piece: Piece, given: Any) -> None:
+    """What stands beside the rows of a piece: what is typed, said of it by readers, published."""
     if given.get("draft"):
         _made(Draft(owner=owner, piece=piece), read(Draft, given["draft"]))
     if given.get("sketch"):
         Sketch.objects.create(piece=piece, **_sketch(given["sketch"]))
     for each in _listed(given.get("remarks")):
         _made(Remark(piece=piece), read(Remark, each))
+    if given.get("publication"):
+        columns = read(Publication, given["publication"])
+        columns["picture"] = kept_picture(columns.get("picture", ""))
+        Publication.objects.create(piece=piece, **columns)
     for each in _listed(given.get("instalments")):
         _made(Instalment(piece=piece), read(Instalment, each))
     if given.get("taken_from"):
         _made(TakenPiece(piece=piece, owner=owner), read(TakenPiece, given["taken_from"]))
-    _take_events(piece, events)
-    return ["pieces"]
 
 
 def _sketch(given: Any) -> Told:

@@ -13,6 +13,7 @@ from bias.at_needles.models import Copy, Event
 from bias.learning.models import DrillAnswer
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
+from bias.publishing.models import Publication
 from bias.sharing.models import Instalment, Remark, TakenPiece
 from bias.things.models import Member, StepDone, Thing
 from bias.worn.models import OwnBody
@@ -41,6 +42,7 @@ def basket_schema() -> dict[str, Any]:
         draft=_or_nothing(_row(Draft)),
         sketch=_or_nothing(_row(Sketch)),
         remarks=_list(_row(Remark)),
+        publication=_or_nothing(_row(Publication)),
         instalments=_list(_row(Instalment)),
         taken_from=_or_nothing(_row(TakenPiece)),
     )

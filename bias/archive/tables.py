@@ -17,6 +17,7 @@ from bias.at_needles.models import Copy, Event
 from bias.learning.models import DrillAnswer
 from bias.pieces.models import Piece, Revision
 from bias.planning.models import Sketch
+from bias.publishing.models import Publication
 from bias.sharing.models import Instalment, Remark, TakenPiece
 from bias.things.models import Member, StepDone, Thing
 from bias.worn.models import OwnBody
@@ -50,6 +51,10 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
         Thing: ("uid", "title", "joined", "board", "number", "begun_at", "touched_at", "put_away_at"),
         Member: ("copy", "name"),
         StepDone: ("step", "done_at"),
+        Publication: (
+            "by", "about", "needles", "care", "terms", "picture", "picture_says", "dialect", "shows", "paper", "large",
+            "size_key", "sizes",
+        ),
         Ways: ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume")
         + ("units", "needles"),
         OwnBody: ("bust_cm", "neck_cm", "shoulders_cm"),
@@ -73,6 +78,7 @@ LEFT_OUT: Mapping[type[models.Model], frozenset[str]] = MappingProxyType(
         Thing: frozenset({"id", "owner", "form_id"}),
         Member: frozenset({"id", "thing", "piece"}),
         StepDone: frozenset({"id", "thing"}),
+        Publication: frozenset({"id", "piece", "changed_at"}),
         Ways: frozenset({"id", "knitter"}),
         OwnBody: frozenset({"id", "owner"}),
         DrillAnswer: frozenset({"id", "owner"}),

@@ -158,7 +158,11 @@ ROOMS = (
             RoomPage("log", _("Log"), "log"),
         ),
     ),
-    Room("finish", _("Finish"), (RoomPage("finishing", _("Bind off and block"), "finishing"),)),
+    Room(
+        "finish",
+        _("Finish"),
+        (RoomPage("finishing", _("Bind off and block"), "finishing"), RoomPage("publish", _("To publish"), "publish")),
+    ),
 )
 
 

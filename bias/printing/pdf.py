@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from base64 import b64decode
 from collections.abc import Iterable
 from contextlib import suppress
 from functools import lru_cache
@@ -15,6 +16,7 @@ from django.template.loader import render_to_string
 from bias.printing.print_parts import PAPERS, PrintChoices, PrintPart
 
 _LONGEST_WAIT_S = 0.4
+_PICTURE = "data:image/jpeg;base64,"
 _FONTS = {font.name: font.read_bytes() for font in (Path(__file__).parent / "fonts").glob("*.ttf")}
 
 
@@ -32,6 +34,16 @@ def part_as_pdf(choices: PrintChoices, part: PrintPart) -> bytes:
     style = weasy.CSS(string=sheet, base_url="bias:", url_fetcher=_fonts_alone, font_config=fonts)
     page = weasy.HTML(string=html, base_url="bias:", url_fetcher=_fonts_alone)
     pdf: bytes = page.write_pdf(stylesheets=[style], font_config=fonts)
+    return pdf
+
+
+def tagged_pdf(html: str, sheet: str) -> bytes:
+    """A whole text as one tagged file (PDF/UA): its headings, language and alternatives are told to readers' voices."""
+    weasy = _weasyprint()
+    fonts = weasy.text.fonts.FontConfiguration()
+    style = weasy.CSS(string=sheet, base_url="bias:", url_fetcher=_fonts_alone, font_config=fonts)
+    page = weasy.HTML(string=html, base_url="bias:", url_fetcher=_fonts_alone)
+    pdf: bytes = page.write_pdf(stylesheets=[style], font_config=fonts, pdf_variant="pdf/ua-1")
     return pdf
 
 
@@ -82,6 +94,9 @@ def _weasyprint() -> Any:
 
 def _fonts_alone(url: str, *_: Any, **__: Any) -> Any:
     """Nothing but the fonts that ship is ever fetched."""
+    if url.startswith(_PICTURE):  # a picture that was made anew stands in the page itself
+        picture = b64decode(url.removeprefix(_PICTURE))
+        return _weasyprint().urls.URLFetcherResponse(url, picture, {"Content-Type": "image/jpeg"})
     name = url.removeprefix("bias:")
     if name not in _FONTS:
         raise ValueError(f"A print fetches nothing: {url[:80]}")

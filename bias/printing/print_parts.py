@@ -13,7 +13,7 @@ from knitting.saying.yarn import yarn_lines
 
 LINES_A_PART = 150
 MM_PER_CELL = {"large": 5.5, "middle": 4.4, "small": 3.2}
-PAPERS = {"A4": (210, 297), "letter": (216, 279)}
+PAPERS = {"A4": (210, 297), "letter": (216, 279), "A5": (148, 210)}
 _MARGIN_MM, _HEAD_MM = 14, 16
 MOST_CHART_PAGES = 120
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any
 
@@ -189,6 +189,19 @@ class Results:
     def written(self, code: str) -> str:
         """The piece as a good editor would print it, in the words of a dialect."""
         return write(format_piece(self.worked), dialect(code))
+
+    @noted
+    def written_rows(self, code: str) -> str:
+        """The same without its head: what it is called, its gauge and its yarns."""
+        piece = format_piece(self.worked)
+        headers = piece.headers
+        bare = replace(headers, title="", gauge=None, yarns=(), stripes=(), others=())
+        return write(replace(piece, headers=bare), dialect(code)).lstrip("\n")
+
+    @property
+    def needles(self) -> str:
+        """What the words say of needles, as it is written there."""
+        return next((said for key, said in self.worked.piece.headers.others if "needle" in key.lower()), "")
 
     def glossary(self, code: str) -> tuple[Abbreviation, ...]:
         """The abbreviations that the piece uses in a dialect."""

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from bias.results.memory import remembered
+from drawing import inks
 from drawing.steps import needles_svg, step_svg
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.needle.worked import GroupWork, Run, WorkedRow
@@ -104,14 +105,19 @@ def shown_technique(key: str, mirrored: bool) -> ShownTechnique | None:
 
 
 @remembered(weigh=lambda _: 8_000)
-def technique_in_short(key: str, mirrored: bool = False) -> ShortTechnique | None:
-    """A technique in short; ``None`` where there is none of that key."""
+def technique_in_short(key: str, mirrored: bool = False, alone: bool = False) -> ShortTechnique | None:
+    """A technique in short; ``None`` where there is none of that key. ``alone``: its picture has its own colours."""
     found = technique(key)
     if found is None:
         return None
     school = found.schools[0]
     telling = next((step for step in school.steps if step.after and step.after.tip), school.steps[0])
-    return ShortTechnique(key, found.title, found.told("says", mirrored), step_svg(school, telling, key, mirrored))
+    return ShortTechnique(
+        key,
+        found.title,
+        found.told("says", mirrored),
+        step_svg(school, telling, key, mirrored, style=inks.STEPS if alone else ""),
+    )
 
 
 def cluster_in_short(cluster: Cluster, at: int, mirrored: bool = False) -> ShortTechnique:

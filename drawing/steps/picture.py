@@ -19,10 +19,13 @@ def needles_svg(now: Needles, name: str, title: str, mirrored: bool = False) -> 
     return svg.picture(_for_hand(sheet.svg(), mirrored), WIDE, HIGH, title, "st-picture")
 
 
-def step_svg(school: School, step: Step, name: str, mirrored: bool = False, silent: bool = False) -> str:
+def step_svg(
+    school: School, step: Step, name: str, mirrored: bool = False, silent: bool = False, style: str = ""
+) -> str:
     """The picture of a step; its spoken title is what the step says. Figures are never mirrored.
 
-    ``name`` is no other picture's on the page. ``silent`` where the sentence stands beside it already.
+    ``name`` is no other picture's on the page. ``silent`` where the sentence stands beside it already;
+    ``style`` are colours for a picture that stands alone.
     """
     sheet = Sheet(name)
     if step.scene:
@@ -33,6 +36,8 @@ def step_svg(school: School, step: Step, name: str, mirrored: bool = False, sile
         draw_needles(sheet, step.after)
     figures = any(item.thing is Thing.FIGURE for item in step.scene)
     parts = _for_hand(sheet.svg(), mirrored, figures)
+    if style:
+        parts = [svg.tag("style", svg.text(style)), *parts]
     if silent:
         view = f"0 0 {WIDE} {HIGH}"
         return svg.tag("svg", "".join(parts), viewBox=view, class_="st-picture", aria_hidden="true")

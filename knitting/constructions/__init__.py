@@ -60,6 +60,7 @@ _ALL = (
     DOUBLING_CIRCLE,
     CROWN,
 )
+_HEAD_CM = 48.0
 CONSTRUCTIONS = MappingProxyType({each.key: each for each in _ALL})
 """Every construction by its key."""
 
@@ -77,6 +78,20 @@ def over_head(forecast: Forecast) -> Sentence | None:
     )
 
 
+def too_small_for_head(forecast: Forecast) -> Sentence | None:
+    """Why nobody's head goes through, where a piece must pass over one; ``None`` where it does, or need not.
+
+    A head is some 56 cm round, and an edge gives about a sixth: common practice, no source.
+    """
+    construction = CONSTRUCTIONS.get(forecast.plan.construction)
+    if construction is None or construction.over_head is None:
+        return None
+    words, of = construction.over_head
+    if of(forecast) >= _HEAD_CM:
+        return None
+    return sentence("{where}: {width} is too small for a head.", where=sentence(words), width=said_length(of(forecast)))
+
+
 __all__ = [
     "CONSTRUCTIONS",
     "AnswerKind",
@@ -88,4 +103,5 @@ __all__ = [
     "Values",
     "WishedMeasure",
     "over_head",
+    "too_small_for_head",
 ]

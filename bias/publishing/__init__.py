@@ -1,0 +1,1 @@
+"""A piece as a pattern for others: what its writer adds, the page, the edit before it goes out."""

@@ -1,0 +1,12 @@
+"""Addresses of patterns."""
+
+from django.urls import path
+
+from bias.publishing import views
+
+urlpatterns = [
+    path("pieces/<number:piece_id>/pattern/", views.publish, name="publish"),
+    path("pieces/<number:piece_id>/pattern/page/", views.pattern, name="pattern"),
+    path("pieces/<number:piece_id>/pattern.pdf", views.pattern_pdf, name="pattern-pdf"),
+    path("pieces/<number:piece_id>/pattern.txt", views.pattern_txt, name="pattern-txt"),
+]

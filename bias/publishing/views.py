@@ -1,0 +1,86 @@
+"""A pattern: what its writer adds, the page as it will be read, the files."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect, render
+from django.template.loader import render_to_string
+from django.views.decorators.http import require_http_methods, require_safe
+
+from bias.pieces.models import Piece
+from bias.printing.pdf import PrintingUnavailable, tagged_pdf
+from bias.printing.print_parts import PAPERS
+from bias.printing.views import pdf_answer
+from bias.publishing.forms import PublicationForm
+from bias.publishing.models import Publication
+from bias.publishing.pattern import Pattern, pattern_of
+from knitting.saying.statements import said
+
+_LARGE_PT, _USUAL_PT, _SMALL_PT = 15.0, 10.5, 9.5
+
+
+@require_http_methods(["GET", "POST"])
+def publish(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """What the writer adds, with the technical edit beside it."""
+    publication = _publication(request, piece_id)
+    found = pattern_of(publication)
+    knobs = [(each.key, said(each.words)) for each in found.knobs]
+    form = PublicationForm(
+        request.POST or None, request.FILES or None, instance=publication, knobs=knobs, use_required_attribute=False
+    )
+    if request.method == "POST" and form.is_valid():
+        form.save()
+        return redirect("publish", piece_id)
+    return render(request, "publishing/publish.html", {"piece": publication.piece, "form": form, "pattern": found})
+
+
+@require_safe
+def pattern(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The page as others will read it."""
+    found = pattern_of(_publication(request, piece_id))
+    return render(request, "publishing/page.html", {"piece": found.publication.piece, "pattern": found})
+
+
+@require_safe
+def pattern_pdf(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The page on paper, tagged."""
+    found = pattern_of(_publication(request, piece_id), alone=True)
+    try:
+        whole = tagged_pdf(_for_paper(found), _sheet(found))
+    except PrintingUnavailable as why:
+        about = {"piece": found.publication.piece, "pattern": found, "refusal": str(why)}
+        return render(request, "publishing/page.html", about, status=503)
+    return pdf_answer(whole, f"pattern-{piece_id}")
+
+
+@require_safe
+def pattern_txt(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The same as plain text."""
+    found = pattern_of(_publication(request, piece_id))
+    text = render_to_string("publishing/pattern.txt", {"pattern": found})
+    answer = HttpResponse(text, content_type="text/plain; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="pattern-{piece_id}.txt"'
+    return answer
+
+
+def _publication(request: HttpRequest, piece_id: int) -> Publication:
+    """The publication of a piece; not kept before something of it is."""
+    piece = Piece.objects.one_of(request.user, piece_id)
+    kept = Publication.objects.filter(piece=piece).first()
+    if kept is not None:
+        kept.piece = piece
+        return kept
+    return Publication(piece=piece, dialect=piece.results.reading.dialect.code, needles=piece.results.needles)
+
+
+def _for_paper(found: Pattern) -> str:
+    return render_to_string("publishing/paper.html", {"pattern": found})
+
+
+def _sheet(found: Pattern) -> str:
+    """The style of the paper that was chosen."""
+    kept = found.publication
+    wide, high = PAPERS[kept.paper]
+    points = _LARGE_PT if kept.large else _SMALL_PT if kept.paper == Publication.Paper.A5 else _USUAL_PT
+    about = {"wide": wide, "high": high, "points": points, "title": found.title}
+    return render_to_string("publishing/pattern.css", about)

@@ -1,0 +1,185 @@
+"""A pattern for others: what its writer adds is kept, what the engine knows stands on its page, tagged on paper."""
+
+from base64 import b64decode
+from io import BytesIO
+
+import pytest
+from PIL import Image
+from pypdf import PdfReader
+
+from bias.pieces.actions import keep_piece, keep_plan
+from bias.publishing.models import Publication
+from bias.publishing.pictures import MOST_BYTES, NotAPicture, made_anew
+from knitting.files import plan_text
+from tests.bias.pages import shown
+from tests.bias.pressing import SHAWL
+from tests.knitting.planning import made
+
+SAID = {
+    "by": "A. Quay <b>",
+    "about": "For evenings by the water.\n\nTwo lines.",
+    "needles": "4 mm, 80 cm long",
+    "care": "By hand, lukewarm.",
+    "terms": "Knit as many as you like.",
+    "dialect": "us",
+    "shows": "words",
+    "paper": "A4",
+}
+
+
+@pytest.fixture
+def piece(knitter):
+    return keep_piece(knitter, SHAWL)
+
+
+def picture(size=(600, 400), kind="JPEG", exif=None):
+    out = BytesIO()
+    Image.new("RGB", size, "teal").save(out, kind, **({"exif": exif} if exif else {}))
+    out.seek(0)
+    out.name = f"shawl.{kind.lower()}"
+    return out
+
+
+def published(client, piece, **more):
+    answer = client.post(f"/pieces/{piece.pk}/pattern/", {**SAID, **more})
+    assert answer.status_code == 302, answer.content.decode()[-3000:]
+    return Publication.objects.get(piece=piece)
+
+
+def test_what_the_writer_adds_and_what_the_engine_knows_stand_on_the_page(client, piece):
+    published(client, piece)
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    for said in (
+        "by A. Quay &lt;b&gt;", "For evenings by the water.", "4 mm, 80 cm long", "By hand, lukewarm.",
+        "20 stitches and 40 rows to 10 cm.", "1 mark that opens", "yarn over", "Row 2: Purl.", "Weave in the ends",
+    ):  # fmt: skip
+        assert said in page, said
+    assert page.count('class="pattern-how"') == 1
+    assert "Title: Quay shawl" not in page
+    text = client.get(f"/pieces/{piece.pk}/pattern.txt").content.decode()
+    assert "by A. Quay <b>" in text
+    assert "Row 2: Purl." in text
+
+
+def test_what_an_editor_would_send_back_stands_beside_it_until_it_is_mended(client, piece):
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/"))
+    assert "No line tells how to wash it." in page
+    assert "Row 1 changes the count and does not say what it is then." in page
+    assert f"/pieces/{piece.pk}/words/#line-5" in page
+    published(client, piece)
+    assert "No line tells how to wash it." not in shown(client.get(f"/pieces/{piece.pk}/pattern/"))
+
+
+def test_several_sizes_stand_in_one_text_and_one_table(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("corner-cloth")))
+    published(client, piece, size_key="to", sizes="41, 61, 81")
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    assert "41 (61, 81)" in page
+    assert page.count('scope="col"') == 4
+    refused = published(client, piece, size_key="to", sizes="2, 61")
+    assert refused.sizes == "2, 61", "what was typed stays"
+    assert "cannot be" in shown(client.get(f"/pieces/{piece.pk}/pattern/"))
+
+
+def test_a_picture_is_made_anew_without_what_came_along_with_it(client, piece):
+    exif = Image.Exif()
+    exif[0x010E] = "taken at the quay"
+    kept = published(client, piece, upload=picture(size=(3000, 2000), exif=exif), picture_says="On a wall")
+    data = b64decode(kept.picture)
+    assert b"taken at the quay" not in data
+    assert max(Image.open(BytesIO(data)).size) == 1_400
+    assert 'alt="On a wall"' in client.get(f"/pieces/{piece.pk}/pattern/page/").content.decode()
+    assert not published(client, piece, no_picture="on").picture
+
+
+BROKEN = {
+    "text": (b"no picture", "no picture"),
+    "half a PNG": (b"\x89PNG\r\n\x1a\n" + b"x" * 99, "no picture"),
+    "too large": (b"x" * (MOST_BYTES + 1), "12 MB"),
+    "nothing": (b"", "no picture"),
+}
+
+
+@pytest.mark.parametrize(("data", "why"), BROKEN.values(), ids=BROKEN)
+def test_what_is_no_picture_is_told_and_nothing_is_lost(client, piece, data, why):
+    with pytest.raises(NotAPicture, match=why):
+        made_anew(BytesIO(data))
+    if data:
+        upload = BytesIO(data)
+        upload.name = "shawl.jpg"
+        page = shown(client.post(f"/pieces/{piece.pk}/pattern/", {**SAID, "upload": upload}))
+        assert "For evenings by the water." in page
+        assert why in page
+        assert not Publication.objects.exists()
+
+
+def test_a_picture_of_too_many_points_is_refused_before_it_is_opened():
+    with pytest.raises(NotAPicture, match="60 megapixels"):
+        made_anew(picture(size=(10_000, 7_000), kind="PNG"))
+
+
+@pytest.mark.parametrize(("paper", "large", "wide_mm"), [("A4", "", 210), ("A5", "on", 148), ("letter", "", 216)])
+def test_on_paper_it_is_tagged_with_its_language_headings_and_alternatives(client, piece, paper, large, wide_mm):
+    published(client, piece, paper=paper, large=large, shows="both", upload=picture(), picture_says="On a wall")
+    answer = client.get(f"/pieces/{piece.pk}/pattern.pdf")
+    whole = PdfReader(BytesIO(answer.content))
+    root = whole.trailer["/Root"]
+    assert root["/MarkInfo"]["/Marked"]
+    assert root["/Lang"] == "en"
+    assert root["/ViewerPreferences"]["/DisplayDocTitle"]
+    assert whole.metadata.title == "Quay shawl"
+    assert round(float(whole.pages[0].mediabox.width) / 72 * 25.4) == wide_mm
+    kinds, alternatives = tagged(root["/StructTreeRoot"])
+    assert kinds.count("/H1") == 1
+    assert kinds.count("/H2") >= 5
+    assert "On a wall" in alternatives
+    assert len(alternatives) == kinds.count("/Figure"), "every picture has words"
+    text = "".join(page.extract_text() for page in whole.pages)
+    heads = ("Quay shawl", "Materials", "Gauge", "Abbreviations", "Instructions", "Finishing", "Care", "Terms")
+    order = [text.index(head) for head in heads]
+    assert order == sorted(order)
+
+
+def tagged(node):
+    """Kinds and alternatives of a tree of tags, in reading order."""
+    kinds, alternatives = [], []
+    todo = [node]
+    while todo:
+        now = todo.pop()
+        if isinstance(now, int):
+            continue
+        now = now.get_object()
+        if isinstance(now, list):
+            todo += reversed(now)
+            continue
+        if "/S" in now:
+            kinds.append(now["/S"])
+        if "/Alt" in now:
+            alternatives.append(str(now["/Alt"]))
+        if "/K" in now:
+            todo.append(now["/K"])
+    return kinds, alternatives
+
+
+ODD = {
+    "no rows": "",
+    "one row": "Cast on 9 sts.\nRow 1: Knit.",
+    "rows that do not add up": "Cast on 9 sts.\nRow 1: K20.",
+    "a title of two hundred letters": f"Title: {'Quay ' * 40}\nCast on 9 sts.\nRow 1: Knit.",
+    "text from right to left": "Title: \u05e9\u05dc\u05d5\u05dd\nCast on 9 sts.\nRow 1: Knit.",
+    "five thousand rows": "Cast on 5 sts.\nRow 1: Knit.\nRepeat row 1 4999 more times.",
+}
+
+
+@pytest.mark.parametrize("kind", ODD)
+def test_odd_pieces_have_a_page_and_a_paper(client, knitter, kind):
+    piece = keep_piece(knitter, ODD[kind])
+    for address in ("pattern/", "pattern/page/", "pattern.txt", "pattern.pdf"):
+        assert client.get(f"/pieces/{piece.pk}/{address}").status_code == 200, address
+
+
+def test_nobody_elses_pattern_is_found(client, piece, django_user_model):
+    piece.owner = django_user_model.objects.create_user("somebody else")
+    piece.save()
+    for address in ("pattern/", "pattern/page/", "pattern.txt", "pattern.pdf"):
+        assert client.get(f"/pieces/{piece.pk}/{address}").status_code == 404
