@@ -7,7 +7,7 @@ from datetime import datetime
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Max, Q
+from django.db.models import Max, Q, Subquery
 from django.utils import timezone
 
 from bias.at_needles.models import Copy, Event, events_in
@@ -34,13 +34,13 @@ def last_events(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> tu
     Only ``live`` is shorter then.
     """
     own = Event.objects.filter(piece=current.piece_id, copy=copy)
-    others = events_in(own.filter(kind__in=_BESIDE_ROWS))  # named, as an index finds no kind that is not another
-    worked = own.filter(kind=log.RowWorked.kind).order_by("-row")
+    beside = Q(kind__in=_BESIDE_ROWS)  # named, as an index finds no kind that is not another
+    newest = Subquery(own.filter(kind=log.RowWorked.kind).order_by("-row").values("row")[:1])
     while True:
-        rows = events_in(worked[:rows_seen])
-        events = [*others, *rows]
+        events = events_in(own.filter(beside | Q(kind=log.RowWorked.kind, row__gt=newest - rows_seen)))
         found = progress(events, changed_at(current.piece, {event.revision for event in events}, current))
-        if len(rows) < rows_seen or rows[-1].row <= found.rows:
+        rows = [event.row for event in events if isinstance(event, log.RowWorked)]
+        if not rows or max(rows) <= rows_seen or min(rows) <= found.rows:
             return events, found
         rows_seen *= 8  # all of these were taken back, or are written otherwise now
 

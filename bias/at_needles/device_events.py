@@ -25,7 +25,7 @@ def take_from_device(owner: Any, piece_id: int, body: bytes) -> tuple[dict[str, 
     The ids of ``taken`` need not be sent again, those of ``refused`` cannot be kept; ``rows``, ``epoch`` and ``count``
     say where the copy of the first event stands now, and ``asks`` whether the knitter has to be asked something.
     """
-    current = Revision.objects.newest_of(owner, piece_id)
+    current = Revision.objects.newest_of(owner, piece_id, bare=True)
     try:
         waiting = events_of_request(body)
     except NotAnEvent as why:

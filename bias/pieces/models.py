@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import datetime, timedelta
+from functools import lru_cache
 from typing import Any
 from uuid import uuid4
 
@@ -163,9 +164,13 @@ class Piece(models.Model):
 class RevisionQuerySet(models.QuerySet["Revision"]):
     """Revisions, never without the owner of their piece."""
 
-    def newest_of(self, owner: Any, piece_id: int) -> Revision:
-        """The revision of a knitter's piece that counts, with the piece; anybody else's is not found."""
+    def newest_of(self, owner: Any, piece_id: int, bare: bool = False) -> Revision:
+        """The revision of a knitter's piece that counts, with the piece; anybody else's is not found.
+
+        ``bare``: without its text, which is fetched where it is needed after all.
+        """
         own = self.filter(piece=piece_id, piece__owner=owner).select_related("piece")
+        own = own.defer("written", "plan") if bare else own
         revision = own.order_by("-number").first()
         if revision is None:
             raise Http404(_NO_PIECE)
@@ -208,9 +213,16 @@ class Revision(models.Model):
     @property
     def row_count(self) -> int:
         """How many rows there are."""
-        return row_count(self.written, self.plan)
+        return _rows_of(self.pk, self.made_at)
 
     @property
     def results(self) -> Results:
         """All that comes of it."""
         return results_of_plan(self.plan).results if self.plan else results_of_words(self.written)
+
+
+@lru_cache(maxsize=50_000)
+def _rows_of(pk: int, made_at: datetime) -> int:
+    """How many rows a revision has. It never changes; its moment tells it from one of another database."""
+    revision = Revision.objects.get(pk=pk)
+    return row_count(revision.written, revision.plan)
