@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from base64 import b64decode
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from contextlib import suppress
 from functools import lru_cache
 from io import BytesIO
@@ -16,6 +16,7 @@ from django.template.loader import render_to_string
 from bias.printing.print_parts import PAPERS, PrintChoices, PrintPart
 
 _LONGEST_WAIT_S = 0.4
+_PAGES_WITH_CONTENTS = 6
 _PICTURE = "data:image/jpeg;base64,"
 _FONTS = {font.name: font.read_bytes() for font in (Path(__file__).parent / "fonts").glob("*.ttf")}
 
@@ -37,13 +38,23 @@ def part_as_pdf(choices: PrintChoices, part: PrintPart) -> bytes:
     return pdf
 
 
-def tagged_pdf(html: str, sheet: str) -> bytes:
-    """A whole text as one tagged file (PDF/UA): its headings, language and alternatives are told to readers' voices."""
+def tagged_pdf(html: Callable[[bool], str], sheet: str) -> bytes:
+    """A whole text as one tagged file (PDF/UA): its headings, language and alternatives are told to readers' voices.
+
+    ``html`` gives the text, with its contents or without: short texts need none.
+    """
     weasy = _weasyprint()
     fonts = weasy.text.fonts.FontConfiguration()
     style = weasy.CSS(string=sheet, base_url="bias:", url_fetcher=_fonts_alone, font_config=fonts)
-    page = weasy.HTML(string=html, base_url="bias:", url_fetcher=_fonts_alone)
-    pdf: bytes = page.write_pdf(stylesheets=[style], font_config=fonts, pdf_variant="pdf/ua-1")
+
+    def laid(contents: bool) -> Any:
+        page = weasy.HTML(string=html(contents), base_url="bias:", url_fetcher=_fonts_alone)
+        return page.render(stylesheets=[style], font_config=fonts, pdf_variant="pdf/ua-1")
+
+    document = laid(False)
+    if len(document.pages) >= _PAGES_WITH_CONTENTS:
+        document = laid(True)
+    pdf: bytes = document.write_pdf(pdf_variant="pdf/ua-1")
     return pdf
 
 

@@ -21,8 +21,8 @@ class PublicationForm(forms.ModelForm):  # type: ignore[type-arg]
     class Meta:
         model = Publication
         fields = (
-            "by", "about", "needles", "care", "terms", "picture_says", "dialect", "shows", "paper", "large", "size_key",
-            "sizes",
+            "by", "about", "needles", "care", "terms", "picture_says", "dialect", "shows", "paper", "large",
+            "size_key", "sizes", "bold",
         )  # fmt: skip
         labels = {
             "by": _("By"),
@@ -36,6 +36,7 @@ class PublicationForm(forms.ModelForm):  # type: ignore[type-arg]
             "paper": _("Paper"),
             "large": _("Large type"),
             "sizes": _("Sizes"),
+            "bold": _("The size that stands out, from 1"),
         }
         widgets = {
             "about": forms.Textarea(attrs={"rows": 4}),
@@ -48,11 +49,16 @@ class PublicationForm(forms.ModelForm):  # type: ignore[type-arg]
 
     def __init__(self, *args: Any, knobs: list[tuple[str, str]], **kwargs: Any) -> None:
         super().__init__(*args, **{"label_suffix": "", **kwargs})
+        self.fields["bold"].required = False
         self.fields["dialect"] = forms.ChoiceField(label=_("In the words of"), choices=dialects)
         if knobs:
             self.fields["size_key"] = forms.ChoiceField(label=_("What decides the size"), choices=knobs, required=False)
         else:
-            del self.fields["size_key"], self.fields["sizes"]
+            del self.fields["size_key"], self.fields["sizes"], self.fields["bold"]
+
+    def clean_bold(self) -> int:
+        """No size stands out where none is told."""
+        return self.cleaned_data.get("bold") or 0
 
     def clean(self) -> dict[str, Any]:
         """The picture made anew, or why it cannot be; what was typed stays."""

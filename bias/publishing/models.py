@@ -41,6 +41,7 @@ class Publication(models.Model):
     large = models.BooleanField(default=False)
     size_key = models.CharField(max_length=40, blank=True, default="")
     sizes = models.CharField(max_length=80, blank=True, default="", help_text="values that decide the size, by commas")
+    bold = models.PositiveSmallIntegerField(default=0, help_text="which size stands out, from 1; 0: none")
     changed_at = models.DateTimeField(auto_now=True)
 
     def __str__(self) -> str:

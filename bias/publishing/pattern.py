@@ -24,6 +24,7 @@ from knitting.saying.pieces import said_gauge
 from knitting.saying.technical_edit import said_remark
 from knitting.sizing.parameters import Parameter, parameters
 from knitting.stitches import STITCHES, Family
+from knitting.words.several import of_size
 
 _SHAPING = frozenset({Family.INCREASE, Family.DECREASE, Family.YARN_OVER, Family.CABLE, Family.CLUSTER})
 
@@ -147,6 +148,32 @@ class Pattern:
     def _plan_rows(self) -> list[str]:
         """The rows of the plan as they stand in its text."""
         return self.results.written_rows(self.results.reading.dialect.code).splitlines()
+
+    @property
+    def parted_lines(self) -> list[tuple[tuple[str, bool], ...]]:
+        """The same with the figures told apart of the size that stands out, if one does."""
+        many = len(self.table.heads) if self.table else 0
+        chosen = self.publication.bold - 1
+        if not 0 <= chosen < many:
+            return [((line, False),) if line else () for line in self.lines]
+        return [of_size(line, many, chosen) for line in self.lines]
+
+    @property
+    def contents(self) -> list[tuple[str, str]]:
+        """The sections of the page, by their keys, for its contents."""
+        every = (
+            ("size", _("Finished size"), self.schematic),
+            ("materials", _("Materials"), True),
+            ("gauge", _("Gauge"), True),
+            ("abbreviations", _("Abbreviations"), self.abbreviations),
+            ("notes", _("Before you begin"), self.notes),
+            ("instructions", _("Instructions"), self.shows_words),
+            ("charts", _("Charts"), self.charts),
+            ("finishing", _("Finishing"), True),
+            ("care", _("Care"), self.publication.care),
+            ("terms", _("Terms"), self.publication.terms),
+        )
+        return [(key, head) for key, head, there in every if there]
 
     @property
     def shows_words(self) -> bool:

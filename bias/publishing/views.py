@@ -2,20 +2,25 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
+from django.utils.translation import get_language
+from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_safe
 
-from bias.pieces.models import Piece
+from bias.pieces.models import Piece, Revision
 from bias.printing.pdf import PrintingUnavailable, tagged_pdf
 from bias.printing.print_parts import PAPERS
 from bias.printing.views import pdf_answer
+from bias.publishing.epub import epub
+from bias.publishing.errata import since
 from bias.publishing.forms import PublicationForm
 from bias.publishing.models import Publication
 from bias.publishing.pattern import Pattern, pattern_of
 from knitting.saying.statements import said
 
+_MOST_EARLIER = 30
 _LARGE_PT, _USUAL_PT, _SMALL_PT = 15.0, 10.5, 9.5
 
 
@@ -31,7 +36,11 @@ def publish(request: HttpRequest, piece_id: int) -> HttpResponse:
     if request.method == "POST" and form.is_valid():
         form.save()
         return redirect("publish", piece_id)
-    return render(request, "publishing/publish.html", {"piece": publication.piece, "form": form, "pattern": found})
+    return render(
+        request,
+        "publishing/publish.html",
+        {"piece": publication.piece, "form": form, "pattern": found, "earlier": _earlier(publication.piece)},
+    )
 
 
 @require_safe
@@ -46,7 +55,7 @@ def pattern_pdf(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The page on paper, tagged."""
     found = pattern_of(_publication(request, piece_id), alone=True)
     try:
-        whole = tagged_pdf(_for_paper(found), _sheet(found))
+        whole = tagged_pdf(lambda contents: _for_paper(found, contents), _sheet(found))
     except PrintingUnavailable as why:
         about = {"piece": found.publication.piece, "pattern": found, "refusal": str(why)}
         return render(request, "publishing/page.html", about, status=503)
@@ -63,6 +72,30 @@ def pattern_txt(request: HttpRequest, piece_id: int) -> HttpResponse:
     return answer
 
 
+@require_safe
+def pattern_epub(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The same as a book for a phone."""
+    found = pattern_of(_publication(request, piece_id), alone=True)
+    body = render_to_string("publishing/_pattern.html", {"pattern": found})
+    changed = f"{found.publication.piece.touched_at:%Y-%m-%dT%H:%M:%SZ}"
+    title, kept = found.title or _("A pattern"), found.publication
+    whole = epub(body, title, kept.by, get_language() or "en", str(kept.piece.uid), changed)
+    answer = HttpResponse(whole, content_type="application/epub+zip")
+    answer["Content-Disposition"] = f'attachment; filename="pattern-{piece_id}.epub"'
+    return answer
+
+
+@require_safe
+def pattern_errata(request: HttpRequest, piece_id: int, number: int) -> HttpResponse:
+    """What changed since a revision that people have."""
+    publication = _publication(request, piece_id)
+    found = since(publication.piece, number, publication.dialect)
+    if found is None:
+        raise Http404("There is no such revision.")
+    about = {"piece": publication.piece, "number": number, "errata": found}
+    return render(request, "publishing/errata.html", about)
+
+
 def _publication(request: HttpRequest, piece_id: int) -> Publication:
     """The publication of a piece; not kept before something of it is."""
     piece = Piece.objects.one_of(request.user, piece_id)
@@ -73,8 +106,14 @@ def _publication(request: HttpRequest, piece_id: int) -> Publication:
     return Publication(piece=piece, dialect=piece.results.reading.dialect.code, needles=piece.results.needles)
 
 
-def _for_paper(found: Pattern) -> str:
-    return render_to_string("publishing/paper.html", {"pattern": found})
+def _earlier(piece: Piece) -> list[Revision]:
+    """Revisions that people may have, the newest first, without the one that is there now."""
+    return list(piece.revisions.defer("written", "plan").order_by("-number")[1:_MOST_EARLIER])
+
+
+def _for_paper(found: Pattern, contents: bool) -> str:
+    about = {"pattern": found, "contents": found.contents if contents else ()}
+    return render_to_string("publishing/paper.html", about)
 
 
 def _sheet(found: Pattern) -> str:

@@ -15,6 +15,7 @@ urlpatterns = [
     path("shared/<str:secret>/", views.shared, name="shared"),
     path("shared/<str:secret>/words.txt", views.words, name="shared-words"),
     path("shared/<str:secret>/chart.svg", views.chart, name="shared-chart"),
+    path("shared/<str:secret>/pattern/", views.pattern, name="shared-pattern"),
     path("shared/<str:secret>/take/", views.take, name="take-shared"),
     path("shared/<str:secret>/<str:behind>", views.copied, name="shared-copied"),
 ]

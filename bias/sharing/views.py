@@ -15,6 +15,8 @@ from bias.accounts.attempts import WITHIN_S, Tries
 from bias.accounts.secrets import LETTERS
 from bias.parsing import whole_number
 from bias.pieces.models import Piece
+from bias.publishing.models import Publication
+from bias.publishing.pattern import pattern_of
 from bias.results import Results, dialects, results_of_words
 from bias.results.yarn import yarn_of_piece
 from bias.serving.error_pages import too_often
@@ -81,6 +83,7 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
         "form": form,
         "why": why,
         "left": request.GET.get("left") == "1",
+        "published": _published(link.piece) is not None,
         "answered": link.piece.remarks.exclude(answer=""),
     }
     status = 422 if why or form.errors else 200
@@ -123,6 +126,27 @@ def _leave(request: HttpRequest, link: SharedLink, form: RemarkForm) -> str:
     if not remarks.leave(link, form.cleaned_data):
         return _("There are more remarks here than its writer can answer: try again later.")
     return ""
+
+
+@login_not_required
+@require_safe
+def pattern(request: HttpRequest, secret: str) -> HttpResponse:
+    """The page that its writer made of it, where she made one and all of it is open."""
+    link, refused = _link(request, secret)
+    if link is None:
+        return refused
+    publication = _published(link.piece)
+    if publication is None:
+        raise Http404("No page is made of it.")
+    about = {"pattern": pattern_of(publication), "secret": secret, "title": link.piece.title}
+    return unlisted(render(request, "sharing/pattern.html", about))
+
+
+def _published(piece: Piece) -> Publication | None:
+    """The page of a piece; ``None`` also where it comes part by part: the page would show all of it."""
+    if piece.instalments.exists():
+        return None
+    return Publication.objects.filter(piece=piece).select_related("piece").first()
 
 
 @login_not_required

@@ -6,6 +6,7 @@ import re
 from collections.abc import Sequence
 
 _FIGURE = re.compile(r"\d+(?:[.,]\d+)?")
+_SEVERAL = re.compile(r"\d+(?:[.,]\d+)? \(\d+(?:[.,]\d+)?(?:, \d+(?:[.,]\d+)?)*\)")
 _WORD = re.compile(r"\d+(?:[.,]\d+)?|[^\W\d]+|\S|\s+")
 _ONE_OR_MANY = {"st": "sts", "sts": "sts", "row": "rows", "rows": "rows", "remains": "remain", "remain": "remain"}
 
@@ -47,3 +48,20 @@ def _word(versions: Sequence[str]) -> str | None:
         return f"{versions[0]} ({', '.join(versions[1:])})"
     plural = {_ONE_OR_MANY.get(word, word) for word in versions}
     return plural.pop() if len(plural) == 1 else None
+
+
+def of_size(line: str, sizes: int, chosen: int) -> tuple[tuple[str, bool], ...]:
+    """A line in pieces, those figures told apart that are of one of its sizes (from 0).
+
+    >>> of_size("Cast on 25 (27, 31) sts.", 3, 1)
+    (('Cast on 25 (', False), ('27', True), (', 31) sts.', False))
+    """
+    found: list[tuple[str, bool]] = []
+    end = 0
+    for match in _SEVERAL.finditer(line):
+        figures = [each.span() for each in _FIGURE.finditer(line, match.start(), match.end())]
+        if len(figures) == sizes:
+            start, stop = figures[chosen]
+            found += [(line[end:start], False), (line[start:stop], True)]
+            end = stop
+    return tuple(part for part in (*found, (line[end:], False)) if part[0])

@@ -33,6 +33,7 @@ OPEN = {
     "shared-chart",
     "shared-copied",
     "shared-group",
+    "shared-pattern",
     "technique",
     "techniques",
 }

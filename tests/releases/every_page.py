@@ -19,11 +19,12 @@ from tests.searching import some_of
 
 POSTED = 405
 """What an address answers that is only for presses."""
-SHARED = ("shared", "shared-words", "shared-chart", "shared-copied", "shared-group")
+SHARED = ("shared-pattern", "shared", "shared-words", "shared-chart", "shared-copied", "shared-group")
 MISSING = (
     "close-account",
     "changes",
     "drill",
+    "errata",
     "share-chapter",
     "join",
     "print-pdf",
