@@ -154,9 +154,10 @@ class Pattern:
         """The same with the figures told apart of the size that stands out, if one does."""
         many = len(self.table.heads) if self.table else 0
         chosen = self.publication.bold - 1
+        lines = [line.removeprefix(_ASIDE) for line in self.lines]
         if not 0 <= chosen < many:
-            return [((line, False),) if line else () for line in self.lines]
-        return [of_size(line, many, chosen) for line in self.lines]
+            return [((line, False),) if line else () for line in lines]
+        return [of_size(line, many, chosen) for line in lines]
 
     @property
     def contents(self) -> list[tuple[str, str]]:
@@ -198,7 +199,9 @@ class Pattern:
         """What is done after the last row."""
         ends = ends_to_weave_in(self.results.worked)
         figures = {FinishingStep.WEAVE_IN: ngettext("{ends} end", "{ends} ends", ends).format(ends=ends)}
-        return [f"{said_step(step.value)}{f' ({figures[step]})' if step in figures else ''}." for step in FinishingStep]
+        ended = self.results.worked.finished
+        steps = [step for step in FinishingStep if not (ended and step is FinishingStep.BIND_OFF)]
+        return [f"{said_step(step.value)}{f' ({figures[step]})' if step in figures else ''}." for step in steps]
 
     @cached_property
     def edit(self) -> list[SaidRemark]:
@@ -225,6 +228,8 @@ class Pattern:
 
 
 _MOST_CHARTS = 40
+_ASIDE = "# "
+"""What stands before a writer's remark in the written language."""
 _FIELDS = {"NO_CARE": "care", "NO_TERMS": "terms", "NO_YARN": "yarn", "NEAR_A_BALL": "yarn", "NO_GAUGE": "size"}
 """The field or the page where a remark is mended."""
 
