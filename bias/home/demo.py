@@ -16,6 +16,7 @@ from django.utils import timezone
 from bias.at_needles.models import Event
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
+from bias.publishing.models import Publication
 from bias.yarns.actions import keep_whole
 from bias.yarns.models import Yarn
 from knitting.constructions import CONSTRUCTIONS
@@ -40,7 +41,17 @@ def load_demo(owner: Any) -> list[Piece]:
         if not Piece.objects.of(owner).filter(revisions__written=words).exists():
             made.append(_load(keep_piece(owner, words), name, about))
     _fill_shelf(owner)
+    _publish(owner)
     return made
+
+
+def _publish(owner: Any) -> None:
+    """What writers add to some of the pieces; what is there is left alone."""
+    for title, about in _read("publications").items():
+        piece = Piece.objects.of(owner).filter(title=title).first()
+        if piece is not None and not Publication.objects.filter(piece=piece).exists():
+            told = {key: value.strip() if isinstance(value, str) else value for key, value in about.items()}
+            Publication.objects.create(piece=piece, **told)
 
 
 @transaction.atomic
