@@ -14,6 +14,7 @@ from bias.planning.size_table import SizeTable, size_table
 from bias.printing.print_parts import PrintChoices, chart_pages
 from bias.publishing.models import Publication
 from bias.results import PlanResults, Results, results_of_plan, technique_in_short
+from bias.results.worn import wearable_piece
 from bias.results.yarn import yarn_of_piece
 from knitting.assembly.finishing import FinishingStep, ends_to_weave_in
 from knitting.constructions import too_small_for_head
@@ -92,6 +93,14 @@ class Pattern:
         if not self.results.laid:
             return ""
         return self.results.cloth_alone(size="") if self.alone else self.results.cloth_svg()
+
+    @cached_property
+    def folded(self) -> str:
+        """How it is worn, folded, where nobody gave a picture of it and it is worn at all."""
+        if self.publication.picture:
+            return ""
+        wearable = wearable_piece(self.results, self.publication.piece.current.plan, "")
+        return wearable.folded(alone=self.alone) if wearable is not None and wearable.garment is not None else ""
 
     @cached_property
     def yarn(self) -> tuple[BallNeed, ...]:

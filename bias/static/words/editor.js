@@ -91,6 +91,9 @@ document.addEventListener("alpine:init", () => {
       if (unkept === area.value) keepUnkept(null);
       else if (unkept) area.value = unkept;
       if (area.value !== area.defaultValue) this.typed();
+      // Another page may have sent her to a line.
+      const line = Number(location.hash.match(/^#line-(\d+)$/)?.[1] ?? 0);
+      if (line) this.goto(line, 1, 0);
     },
 
     // What the server could not keep stays in this tab, and is sent again until it is kept.
