@@ -2,6 +2,7 @@
 
 import json
 from base64 import b64decode
+from dataclasses import replace
 from xml.etree import ElementTree
 
 import numpy as np
@@ -57,6 +58,22 @@ def test_the_strips_between_its_rows_cover_the_cloth(key):
                 quad = found.places[[row, row, row + 1, row + 1], [left, right, right, left]]
                 area += abs(np.imag(np.conjugate(quad) * np.roll(quad, -1)).sum()) / 2
     assert area / scale**2 == pytest.approx(layout.area_cm2, rel=0.03)
+
+
+@pytest.mark.parametrize(("key", "many"), [("capelet", 5), ("asymmetric", 5), ("triangle", 0), ("mitre", 0)])
+def test_relaxed_cloth_is_laid_out_by_itself_on_the_way(key, many):
+    """Each such layout has the rows that are there, as wide as they are by themselves, and lies near where it will."""
+    found, layout = film(knitted(made(key)))
+    assert len(found.keys) == many
+    size = abs(complex(np.ptp(found.places.real), np.ptp(found.places.imag)))
+    for each in found.keys:
+        assert np.abs(each - found.places[: len(each)]).max() < 0.12 * size
+        laid = lay_flat(
+            replace(layout.worked, rows=layout.worked.rows[: found.rows[len(each) - 1]]), gauge=layout.gauge
+        )
+        scale = found.row_high / layout.gauge.row_cm
+        wide = np.abs(np.diff(each[-1])).sum() / scale
+        assert wide == pytest.approx(np.abs(np.diff(laid.points[-1])).sum(), rel=0.03)  # few lines cut corners off
 
 
 def test_a_row_is_as_wide_as_its_stitches():

@@ -2,7 +2,7 @@
 
 /**
  * @typedef {{wide: number, high: number, rows: number[], counts: number[], inks: string[], colours: number[],
- *   columns: [number, number][], lines: number, places: string, alive: string, tab: number[], row_high: number, needle: number,
+ *   columns: [number, number][], lines: number, places: string, keys: {top: number, places: string}[], alive: string, tab: number[], row_high: number, needle: number,
  *   stops: {row: number, says: string}[]}} FilmData
  */
 
@@ -14,6 +14,12 @@ const PUSHED = 0.65;
 
 /** @param {string} text */
 const bytes = (text) => Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0));
+/** @param {string} text */
+function opened(text) {
+  const view = new DataView(bytes(text).buffer);
+  return Float32Array.from({ length: view.byteLength / 2 }, (_, at) => view.getInt16(2 * at, true) / 10);
+}
+
 /** @param {number} share */
 export const eased = (share) => share * share * (3 - 2 * share);
 
@@ -21,8 +27,12 @@ export class Growing {
   /** @param {FilmData} data */
   constructor(data) {
     this.data = data;
-    const view = new DataView(bytes(data.places).buffer);
-    this.laid = Float32Array.from({ length: view.byteLength / 2 }, (_, at) => view.getInt16(2 * at, true) / 10);
+    this.laid = opened(data.places);
+    this.keys = [...data.keys, { top: this.last, places: data.places }].map(({ top, places }) => ({
+      top,
+      laid: opened(places),
+    }));
+    this.now = new Float32Array(this.laid.length);
     const bits = bytes(data.alive);
     const many = data.columns.length;
     this.alive = (row, column) => {
@@ -70,6 +80,22 @@ export class Growing {
     return hung;
   }
 
+  // How the rows lie up to a shown one: between two layouts of their own, what came since keeps to the row it stands on.
+  laidAt(top) {
+    if (this.keys.length < 2) return this.laid;
+    const next = this.keys.findIndex((key) => key.top >= top);
+    const [before, after] = [this.keys[next - 1], this.keys[next]];
+    if (!before) return after.laid;
+    const share = (top - before.top) / (after.top - before.top);
+    const row = this.data.lines * 2;
+    const last = before.top * row;
+    for (let at = 0; at < (top + 1) * row; at += 1) {
+      const from = at < last ? at : last + (at % row);
+      this.now[at] = after.laid[at] + (before.laid[from] - after.laid[from]) * (1 - share);
+    }
+    return this.now;
+  }
+
   // How far apart rows hang: as in the cloth, closer where the whole would not go on the sheet.
   step() {
     const { high, rows, row_high } = this.data;
@@ -84,13 +110,14 @@ export class Growing {
    */
   mix(top, share) {
     const { rows, lines, high } = this.data;
+    const laid = this.laidAt(top);
     const step = this.step();
     const needle = high * 0.06;
     for (let row = 0; row <= top; row += 1) {
       const y = needle + (rows[top] - rows[row]) * step;
       for (let at = row * lines * 2; at < (row + 1) * lines * 2; at += 2) {
-        this.mixed[at] = this.laid[at] * (1 - share) + this.hung[at] * share;
-        this.mixed[at + 1] = this.laid[at + 1] * (1 - share) + y * share;
+        this.mixed[at] = laid[at] * (1 - share) + this.hung[at] * share;
+        this.mixed[at + 1] = laid[at + 1] * (1 - share) + y * share;
       }
     }
     return this.mixed;
@@ -105,7 +132,7 @@ export class Growing {
   draw(pen, top, share, colours) {
     pen.setTransform(1, 0, 0, 1, 0, 0);
     pen.clearRect(0, 0, pen.canvas.width, pen.canvas.height);
-    if (share === 0) {
+    if (share === 0 && this.keys.length < 2) {
       pen.drawImage(this.laidUpTo(pen.canvas, top, colours), 0, 0);
       this.onSheet(pen);
       this.needle(pen, this.laid, top, colours.needle);
@@ -113,7 +140,7 @@ export class Growing {
     }
     this.onSheet(pen);
     if (share < 1) {
-      this.outline(pen, colours.whole, 1 - share);
+      if (this.keys.length < 2) this.outline(pen, colours.whole, 1 - share);
       this.tab(pen, colours.inks[0], 1 - share);
     }
     const places = this.mix(top, share);
