@@ -53,7 +53,7 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
         StepDone: ("step", "done_at"),
         Publication: (
             "by", "about", "needles", "care", "terms", "picture", "picture_says", "dialect", "shows", "paper", "large",
-            "size_key", "sizes", "bold",
+            "size_key", "sizes", "bold", "every_count", "by_wale",
         ),
         Ways: ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume")
         + ("units", "needles"),

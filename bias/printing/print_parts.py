@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from bias.results import CELL, Results, Window, chart_windows
+from bias.results import CELL, ChartPage, Results, Window, chart_windows
 from bias.results.yarn import PieceYarn
 from bias.worn.sheet import WornSheet
 from knitting.saying.yarn import yarn_lines
@@ -93,13 +93,13 @@ def _chart(found: Results, choices: PrintChoices) -> list[PrintPart]:
     return wanted
 
 
-def chart_pages(found: Results, choices: PrintChoices) -> Sequence[Window]:
-    """The chart cut to the paper."""
+def chart_pages(found: Results, choices: PrintChoices, chart: ChartPage | None = None) -> Sequence[Window]:
+    """The chart cut to the paper, or another one of the piece."""
     wide, high = PAPERS[choices.paper]
     cell = MM_PER_CELL[choices.cell]
     columns = int((wide - 2 * _MARGIN_MM) / cell) - 6
     rows = int((high - 2 * _MARGIN_MM - _HEAD_MM) / cell) - 2
-    return chart_windows(found.chart, columns, rows)
+    return chart_windows(chart or found.chart, columns, rows)
 
 
 def _wide(window: Window, choices: PrintChoices) -> float:

@@ -21,7 +21,8 @@ class PublicationForm(forms.ModelForm):  # type: ignore[type-arg]
     class Meta:
         model = Publication
         fields = (
-            "by", "about", "needles", "care", "terms", "picture_says", "dialect", "shows", "paper", "large",
+            "by", "about", "needles", "care", "terms", "picture_says", "dialect", "shows",
+            "every_count", "by_wale", "paper", "large",
             "size_key", "sizes", "bold",
         )  # fmt: skip
         labels = {
@@ -35,6 +36,8 @@ class PublicationForm(forms.ModelForm):  # type: ignore[type-arg]
             "shows": _("The rows"),
             "paper": _("Paper"),
             "large": _("Large type"),
+            "every_count": _("A count behind every row"),
+            "by_wale": _("Charts by wale, in the shape of the cloth"),
             "sizes": _("Sizes"),
             "bold": _("The size that stands out, from 1"),
         }

@@ -39,6 +39,8 @@ class Publication(models.Model):
     shows = models.CharField(max_length=8, choices=Shows.choices, default=Shows.WORDS)
     paper = models.CharField(max_length=8, choices=Paper.choices, default=Paper.A4)
     large = models.BooleanField(default=False)
+    every_count = models.BooleanField(default=False)
+    by_wale = models.BooleanField(default=False)
     size_key = models.CharField(max_length=40, blank=True, default="")
     sizes = models.CharField(max_length=80, blank=True, default="", help_text="values that decide the size, by commas")
     bold = models.PositiveSmallIntegerField(default=0, help_text="which size stands out, from 1; 0: none")

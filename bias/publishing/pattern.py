@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
@@ -146,7 +147,7 @@ class Pattern:
     def lines(self) -> list[str]:
         """The rows in words; of several sizes in one where only figures differ."""
         table, code = self.table, self.publication.dialect
-        rows = self.results.written_rows(code).splitlines()
+        rows = self.results.written_rows(code, self.publication.every_count).splitlines()
         if table is None or not table.words or self.plan is None:
             return rows
         # The head of the text is told by the rest of the page, and has as many lines in every size.
@@ -163,7 +164,7 @@ class Pattern:
         """The same with the figures told apart of the size that stands out, if one does."""
         many = len(self.table.heads) if self.table else 0
         chosen = self.publication.bold - 1
-        lines = [line.removeprefix(_ASIDE) for line in self.lines]
+        lines = [_unbroken(line.removeprefix(_ASIDE)) for line in self.lines]
         if not 0 <= chosen < many:
             return [((line, False),) if line else () for line in lines]
         return [of_size(line, many, chosen) for line in lines]
@@ -178,7 +179,7 @@ class Pattern:
             ("abbreviations", _("Abbreviations"), self.abbreviations),
             ("notes", _("Before you begin"), self.notes),
             ("instructions", _("Instructions"), self.shows_words),
-            ("charts", _("Charts"), self.charts),
+            ("charts", _("Charts"), self.shows_charts),
             ("finishing", _("Finishing"), True),
             ("care", _("Care"), self.publication.care),
             ("terms", _("Terms"), self.publication.terms),
@@ -191,12 +192,18 @@ class Pattern:
         return self.publication.shows != Publication.Shows.CHARTS
 
     @property
+    def shows_charts(self) -> bool:
+        """Whether it shows its chart."""
+        return self.publication.shows != Publication.Shows.WORDS and bool(self.results.worked.rows)
+
+    @property
     def charts(self) -> list[str]:
-        """Its chart cut to the paper, where it shows one."""
-        if self.publication.shows == Publication.Shows.WORDS or not self.results.worked.rows:
+        """Its chart cut to the paper, where it shows one; on the site it is a picture of its own."""
+        if not self.shows_charts or not self.alone:
             return []
-        windows = chart_pages(self.results, self.choices)
-        return [self.results.chart_window(window, False) for window in windows[:_MOST_CHARTS]]
+        chart = self.results.chart_by_wale if self.publication.by_wale else self.results.chart
+        windows = chart_pages(self.results, self.choices, chart)
+        return [self.results.chart_window(window, False, chart) for window in windows[:_MOST_CHARTS]]
 
     @property
     def choices(self) -> PrintChoices:
@@ -237,10 +244,20 @@ class Pattern:
 
 
 _MOST_CHARTS = 40
+_SHORT_BRACKET = re.compile(r"\([^()]{1,16}\)")
 _ASIDE = "# "
 """What stands before a writer's remark in the written language."""
 _FIELDS = {"NO_CARE": "care", "NO_TERMS": "terms", "NO_YARN": "yarn", "NEAR_A_BALL": "yarn", "NO_GAUGE": "size"}
 """The field or the page where a remark is mended."""
+
+
+def _unbroken(line: str) -> str:
+    """A line whose short brackets, such as those of a count, are not parted between two lines of the page.
+
+    >>> _unbroken("K to end. (13 sts)")
+    'K to end. (13\\xa0sts)'
+    """
+    return _SHORT_BRACKET.sub(lambda found: found[0].replace(" ", "\N{NO-BREAK SPACE}"), line)
 
 
 def pattern_of(publication: Publication, alone: bool = False) -> Pattern:

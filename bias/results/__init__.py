@@ -36,6 +36,7 @@ from bias.results.techniques import (
     technique_chapters,
     technique_in_short,
 )
+from drawing.chart import ChartPage
 from drawing.chart_svg import Window
 from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
@@ -54,6 +55,7 @@ __all__ = [
     "CELL",
     "COMPACT",
     "Advice",
+    "ChartPage",
     "ClothPage",
     "CountMeaning",
     "EdgeView",

@@ -33,6 +33,7 @@ from knitting.in_pattern.piece_in_pattern import cells
 from knitting.measures import Gauge, said_area, said_length
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
+from knitting.publishing import counted_everywhere
 from knitting.saying.misreadings import said_misreading
 from knitting.saying.pieces import said_corners
 from knitting.saying.problems import SaidProblem, problems_of
@@ -191,9 +192,11 @@ class Results:
         return write(format_piece(self.worked), dialect(code))
 
     @noted
-    def written_rows(self, code: str) -> str:
-        """The same without its head: what it is called, its gauge and its yarns."""
+    def written_rows(self, code: str, every_count: bool = False) -> str:
+        """The same without its head: what it is called, its gauge and its yarns; if asked for a count in every row."""
         piece = format_piece(self.worked)
+        if every_count:
+            piece = counted_everywhere(work_text(write(piece, dialect())).worked)
         headers = piece.headers
         bare = replace(headers, title="", gauge=None, yarns=(), stripes=(), others=())
         return write(replace(piece, headers=bare), dialect(code)).lstrip("\n")
@@ -277,9 +280,14 @@ class Results:
         return chart_svg(self.chart_around(around), style=inks.CHART) if self.charted else ""
 
     @noted
-    def chart_window(self, window: Window, as_worked: bool) -> str:
-        """A window of the chart as an SVG that stands alone."""
-        return chart_svg(self.chart, window, as_worked, style=inks.CHART)
+    def chart_window(self, window: Window, as_worked: bool, chart: ChartPage | None = None) -> str:
+        """A window of the chart, or of another one of the piece, as an SVG that stands alone."""
+        return chart_svg(chart or self.chart, window, as_worked, style=inks.CHART)
+
+    @cached_property
+    def chart_by_wale(self) -> ChartPage:
+        """The chart with a column for every wale, in the shape of the cloth."""
+        return self.chart_around(BY_WALE)
 
     @property
     def said_marks(self) -> list[tuple[str, str]]:

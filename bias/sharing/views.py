@@ -138,7 +138,8 @@ def pattern(request: HttpRequest, secret: str) -> HttpResponse:
     publication = _published(link.piece)
     if publication is None:
         raise Http404("No page is made of it.")
-    about = {"pattern": pattern_of(publication), "secret": secret, "title": link.piece.title}
+    about: dict[str, Any] = {"pattern": pattern_of(publication), "secret": secret, "title": link.piece.title}
+    about["chart_url"] = reverse("shared-chart", args=[secret])
     return unlisted(render(request, "sharing/pattern.html", about))
 
 

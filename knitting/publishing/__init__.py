@@ -1,6 +1,17 @@
 """What makes a piece a pattern for others: a technical edit before it goes out, and what it takes to knit it."""
 
+from knitting.publishing.counts import counted_everywhere
 from knitting.publishing.materials import MARGIN, BallNeed, Notions, notions_of
 from knitting.publishing.technical_edit import EditKind, EditRemark, Surroundings, technical_edit
 
-__all__ = ["MARGIN", "BallNeed", "EditKind", "EditRemark", "Notions", "Surroundings", "notions_of", "technical_edit"]
+__all__ = [
+    "MARGIN",
+    "BallNeed",
+    "EditKind",
+    "EditRemark",
+    "Notions",
+    "Surroundings",
+    "counted_everywhere",
+    "notions_of",
+    "technical_edit",
+]

@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 
 _FIGURE = re.compile(r"\d+(?:[.,]\d+)?")
-_SEVERAL = re.compile(r"\d+(?:[.,]\d+)? \(\d+(?:[.,]\d+)?(?:, \d+(?:[.,]\d+)?)*\)")
+_SEVERAL = re.compile(r"\d+(?:[.,]\d+)?\s\(\d+(?:[.,]\d+)?(?:,\s\d+(?:[.,]\d+)?)*\)")
 _WORD = re.compile(r"\d+(?:[.,]\d+)?|[^\W\d]+|\S|\s+")
 _ONE_OR_MANY = {"st": "sts", "sts": "sts", "row": "rows", "rows": "rows", "remains": "remain", "remain": "remain"}
 

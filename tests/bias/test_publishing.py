@@ -1,5 +1,6 @@
 """A pattern for others: what its writer adds is kept, what the engine knows stands on its page, tagged on paper."""
 
+import re
 import zipfile
 from base64 import b64decode
 from io import BytesIO
@@ -12,6 +13,7 @@ from pypdf import PdfReader
 
 from bias.pieces.actions import keep_piece, keep_plan, revise
 from bias.publishing.models import Publication
+from bias.publishing.pattern import pattern_of
 from bias.publishing.pictures import MOST_BYTES, NotAPicture, made_anew
 from bias.sharing.actions import share
 from bias.sharing.models import Instalment
@@ -181,7 +183,31 @@ def test_a_long_pattern_has_contents_with_pages_and_a_short_one_has_none(client,
 def test_the_size_that_stands_out_is_bold(client, knitter):
     piece = keep_plan(knitter, plan_text(made("corner-cloth")))
     published(client, piece, size_key="to", sizes="41, 61, 81", bold="2")
-    assert "41 (<b>61</b>, 81)" in client.get(f"/pieces/{piece.pk}/pattern/page/").content.decode()
+    page = client.get(f"/pieces/{piece.pk}/pattern/page/").content.decode().replace("\N{NO-BREAK SPACE}", " ")
+    assert "41 (<b>61</b>, 81)" in page
+
+
+def test_every_row_has_its_count_where_that_is_wished(client, piece):
+    published(client, piece)
+    assert "Row 2: Purl. (" not in client.get(f"/pieces/{piece.pk}/pattern/page/").content.decode()
+    published(client, piece, every_count="on")
+    assert "Row 2: Purl. (" in client.get(f"/pieces/{piece.pk}/pattern/page/").content.decode()
+
+
+def test_charts_are_a_picture_on_the_site_and_cut_to_the_paper_in_either_way(client, piece):
+    closed = pattern_of(published(client, piece, shows="charts"), alone=True)
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    assert f'src="/pieces/{piece.pk}/chart.svg"' in page
+    assert "Instructions" not in page
+    by_wale = pattern_of(published(client, piece, shows="charts", by_wale="on"), alone=True)
+    assert closed.charts
+    assert by_wale.charts
+    assert closed.charts != by_wale.charts
+    address = re.search(
+        r'src="(/pieces/[0-9]+/chart.svg[^"]*)"', shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    )[1]
+    assert client.get(address).status_code == 200
+    assert client.get(address).content != client.get(f"/pieces/{piece.pk}/chart.svg").content
 
 
 def test_as_a_book_it_is_well_formed_with_its_contents(client, piece):

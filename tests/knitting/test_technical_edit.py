@@ -3,9 +3,11 @@
 import pytest
 
 from knitting.dialects.dialect import dialect
-from knitting.publishing import BallNeed, EditKind, Surroundings, notions_of, technical_edit
+from knitting.publishing import BallNeed, EditKind, Surroundings, counted_everywhere, notions_of, technical_edit
+from knitting.rows import Row
 from knitting.saying.technical_edit import said_remark
 from knitting.statements import sentence
+from knitting.words.writer import write
 from knitting.written import work_text
 
 GOOD = Surroundings(
@@ -119,3 +121,13 @@ def test_what_rests_for_good_is_told():
 def test_marks_and_holders_are_counted(words, on_needle, in_stitches, holders):
     found = notions_of(work_text(words).worked)
     assert (found.on_needle, found.in_stitches, found.holders) == (on_needle, in_stitches, holders)
+
+
+def test_every_row_says_its_count_where_that_is_wished():
+    text = "Cast on 9 sts.\nRow 1: K1, yo, k to end.\nRow 2: Purl.\nRow 3: K1, yo, k to end. (11 sts)\nRow 4: K40."
+    found = work_text(text).worked
+    rows = [order for order in counted_everywhere(found).sections[0].orders if isinstance(order, Row)]
+    assert [row.claim.total if row.claim else 0 for row in rows] == [10, 10, 11, 0]
+    again = work_text(write(counted_everywhere(work_text(CLEAN).worked), dialect())).worked
+    assert not again.problems, "what is printed reads back, and its counts are right"
+    assert [row.end for row in again.rows] == [row.end for row in work_text(CLEAN).worked.rows]
