@@ -4,10 +4,12 @@ import csv
 import io
 import json
 import xml.etree.ElementTree as ElementTree
+import zipfile
 from dataclasses import replace
 from html.parser import HTMLParser
 
 import pytest
+from pypdf import PdfReader
 
 from bias.at_needles.copies import begin_copy, rename_copy
 from bias.pieces.actions import keep_piece, keep_plan
@@ -96,12 +98,15 @@ def answers(client, pieces):
                     yield where, answer
 
 
+PACKED = ("application/octet-stream", "application/pdf", "application/epub+zip")
+
+
 def test_no_payload_is_ever_markup_a_script_or_a_formula(client, pieces):
     kinds: set[str] = set()
     for where, answer in answers(client, pieces):
         kind = answer["Content-Type"].split(";")[0]
         kinds.add(kind)
-        held = answer.content.decode(errors="strict" if kind != "application/octet-stream" else "ignore")
+        held = answer.content.decode(errors="ignore" if kind in PACKED else "strict")
         if kind == "text/html":
             page = _Seen()
             page.feed(held)
@@ -113,6 +118,14 @@ def test_no_payload_is_ever_markup_a_script_or_a_formula(client, pieces):
             cells = [cell for row in csv.reader(io.StringIO(held)) for cell in row]
             formulas = [cell for cell in cells if cell[:1] in "=@" and cell]
             assert not formulas, (where, formulas)
+        elif kind == "application/pdf":
+            assert not any(
+                "/JS" in str(page) or "/URI" in str(page) for page in PdfReader(io.BytesIO(answer.content)).pages
+            )
+        elif kind == "application/epub+zip":
+            with zipfile.ZipFile(io.BytesIO(answer.content)) as book:
+                tags = {each.tag.split("}")[-1] for each in ElementTree.fromstring(book.read("pattern.xhtml")).iter()}
+            assert not tags & {TAG, "script", "foreignObject"}, where
         elif kind in ("application/json", "application/manifest+json"):
             json.loads(held)
         assert answer["X-Content-Type-Options"] == "nosniff", where
@@ -122,7 +135,7 @@ def test_no_payload_is_ever_markup_a_script_or_a_formula(client, pieces):
         assert not set(name) & set("<>\n\r"), where
     files = {
         "image/svg+xml",
-        "application/octet-stream",
+        *PACKED,
         "text/csv",
         "application/json",
         "application/manifest+json",
