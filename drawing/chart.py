@@ -56,6 +56,8 @@ class ChartRow:
     cells: tuple[tuple[int, int], ...]
     columns: tuple[tuple[int, int], ...]
     marks: tuple[tuple[str, int, float, float], ...]
+    said: str | None = None
+    """What stands beside it instead of its number."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +70,16 @@ class Frame:
     columns: tuple[int, int] | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """Columns of a row, cut short, that stand for ``times`` of their stitch."""
+
+    row: int
+    first: int
+    wide: int
+    times: int
+
+
 @dataclass(frozen=True)
 class ChartPage:
     """The whole chart in columns and rows; column 0 lies at the right-side start, at the right of the page.
@@ -75,6 +87,7 @@ class ChartPage:
     ``below`` are the columns of the stitches that each row is worked on, as in its ``columns``. Where it is closed up,
     ``around`` says around what, and ``wales`` are the columns by wale of the stitches after each row and of those
     below it, which tell what goes on in what. ``letters`` are those of the marks that it may be closed up around.
+    ``once``: what is framed is shown once only, and ``counted`` are the runs that are cut short.
     """
 
     title: str
@@ -87,6 +100,8 @@ class ChartPage:
     letters: tuple[str, ...] = ()
     around: str = BY_WALE
     wales: tuple[tuple[Runs, Runs], ...] = ()
+    once: bool = False
+    counted: tuple[Counted, ...] = ()
 
     def key(self, as_worked: bool = False) -> tuple[tuple[str, Sign], ...]:
         """The signs in use, each with what it stands for."""
@@ -118,7 +133,7 @@ def lay_out_chart(worked: WorkedPiece, around: str | None = None) -> ChartPage:
         around = usual(worked) if share_empty(by_wale) > MOST_EMPTY else BY_WALE
     if around != BY_WALE:
         places = closed_up(worked, by_wale, around)
-    entries = _ChartKey()
+    entries = ChartKey()
     known: dict[int, tuple[tuple[int, int], ...]] = {}
     rows: list[ChartRow] = []
     threads = _threads(worked.rows, places)
@@ -165,8 +180,8 @@ def _each_once(worked: WorkedPiece) -> list[tuple[ChartUnit, ...]]:
     return found
 
 
-class _ChartKey:
-    """The key, grown as stitches are met."""
+class ChartKey:
+    """The key of a chart, grown as stitches are met."""
 
     def __init__(self) -> None:
         self.found: list[KeyEntry] = []

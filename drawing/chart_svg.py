@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from drawing import svg
-from drawing.chart import ChartPage, ChartRow
+from drawing.chart import ChartPage, ChartRow, Counted
 from drawing.signs import SINGLE_STROKES, Sign
 from drawing.tiles import CELL, Dashes, Tiles, grounds
 from knitting.rows import Side
@@ -114,6 +114,14 @@ def chart_svg(page: ChartPage, window: Window | None = None, as_worked: bool = F
     )
 
 
+def sign_svg(sign: Sign, says: str, style: str = "") -> str:
+    """One cell with its sign, for a key."""
+    ground = svg.tag("path", d=f"M0 0H{CELL}V{CELL}H0Z", class_=f"tone-{sign.tone} chart-key")
+    drawn = svg.tag("path", d=placed(sign.path, 0, 0, CELL), class_="chart-sign")
+    parts = [svg.tag("style", svg.text(style))] if style else []
+    return svg.picture([*parts, ground, drawn], CELL, CELL, says, "chart")
+
+
 class _Ink:
     def __init__(self, page: ChartPage, window: Window, as_worked: bool) -> None:
         self.page, self.window, self.as_worked = page, window, as_worked
@@ -122,6 +130,9 @@ class _Ink:
         self.dashes = {path: Dashes(*stroke) for path, stroke in SINGLE_STROKES.items()}
         self.strokes: dict[str, list[str]] = {name: [] for name in _STROKES}
         self.texts: list[str] = []
+        self.counted: dict[int, list[Counted]] = {}
+        for each in page.counted:
+            self.counted.setdefault(each.row, []).append(each)
 
     def x(self, column: float) -> float:
         """The right edge of a column: column 0 lies at the right."""
@@ -138,34 +149,54 @@ class _Ink:
         seen = [
             c for c in cells(self.page, row) if c.column < self.window.end and c.column + c.wide > self.window.first
         ]
+        cut_short, drawn = self.counted.get(row.number, []), list[Counted]()
         for cell in seen:
             entry = self.page.entries[cell.entry]
             sign = entry.on_ws if on_wrong and not self.as_worked else entry.on_rs
-            self._cell(cell, sign, top, row)
+            stretch = next((each for each in cut_short if each.first <= cell.column < each.first + each.wide), None)
+            if stretch is None:
+                self._cell(cell, sign, top, row)
+            elif stretch not in drawn:
+                drawn.append(stretch)
+                self._counted(stretch, sign, top, row)
         number = svg.number(top + CELL * 0.72)
         begins_right = row.in_round or not on_wrong
         at = self.window.width - _GUTTER + 6 if begins_right else _GUTTER - 6
         anchor = "start" if begins_right else "end"
         if any(True for _ in seen):
-            text = svg.text(str(row.number))
+            text = svg.text(str(row.number) if row.said is None else row.said)
             self.texts.append(svg.tag("text", text, x=svg.number(at), y=number, text_anchor=anchor))
         for _, _, _, edge in row.marks:
             if self.window.first <= edge <= self.window.end:
                 x = self.x(edge)
                 self.strokes["thread"].append(svg.path([(x, top), (x, top + CELL)]))
 
-    def _cell(self, cell: Cell, sign: Sign, top: float, row: ChartRow) -> None:
-        left, wide = self.x(cell.column + cell.wide), cell.wide * CELL
+    def _ground(self, column: int, wide: int, sign: Sign, top: float, row: ChartRow) -> float:
+        """The ground of some columns; where it begins at the left."""
+        left = self.x(column + wide)
         tone = sign.tone
         if len(self.page.colours) > 1 and tone in ("knit", "purl"):
             tone = f"yarn-{self.page.colours.index(row.colour) % 4}"
-        self.grounds.setdefault(tone, Tiles()).put(left, top, wide)
-        self.grid.put(left, top, wide)
-        middle = left + (wide - CELL) / 2
+        self.grounds.setdefault(tone, Tiles()).put(left, top, wide * CELL)
+        self.grid.put(left, top, wide * CELL)
+        return left
+
+    def _counted(self, stretch: Counted, sign: Sign, top: float, row: ChartRow) -> None:
+        """A run that is cut short: its number on one ground, behind its sign."""
+        left = self._ground(stretch.first, stretch.wide, sign, top, row)
+        self._sign(sign, left, top)
+        x, y = svg.number(left + (stretch.wide + 1) * CELL / 2), svg.number(top + CELL * 0.72)
+        self.texts.append(svg.tag("text", svg.text(str(stretch.times)), x=x, y=y, text_anchor="middle"))
+
+    def _cell(self, cell: Cell, sign: Sign, top: float, row: ChartRow) -> None:
+        left, wide = self._ground(cell.column, cell.wide, sign, top, row), cell.wide * CELL
+        self._sign(sign, left + (wide - CELL) / 2, top)
+
+    def _sign(self, sign: Sign, left: float, top: float) -> None:
         if sign.path in self.dashes:
-            self.dashes[sign.path].put(middle, top)
+            self.dashes[sign.path].put(left, top)
         else:
-            self.strokes["sign"].append(placed(sign.path, middle, top, CELL))
+            self.strokes["sign"].append(placed(sign.path, left, top, CELL))
 
     def frames(self) -> None:
         """Repeats: a bracket beside rows, a box round stitches."""
@@ -179,7 +210,7 @@ class _Ink:
                 self.strokes["frame"].append(
                     svg.path([(x - 4, top + 1), (x, top + 1), (x, bottom - 1), (x - 4, bottom - 1)])
                 )
-                words = svg.text(f"{frame.times} times")
+                words = svg.text(f"{frame.times}\N{MULTIPLICATION SIGN}")
                 turn = f"rotate(90 {svg.number(x + 3)} {svg.number((top + bottom) / 2)})"
                 label = svg.tag(
                     "text",
@@ -197,6 +228,22 @@ class _Ink:
                 )
                 box = svg.path([(left, top), (right, top), (right, bottom), (left, bottom)], closed=True)
                 self.strokes["frame"].append(box)
+                if self.page.once:
+                    self._often(frame.times, (left + right) / 2, top)
+
+    def _often(self, times: int, middle: float, top: float) -> None:
+        """How often a box is worked, on its upper edge."""
+        said = f"{times}\N{MULTIPLICATION SIGN}"
+        wide = 5.0 * len(said) + 4
+        shape = {
+            "x": svg.number(middle - wide / 2),
+            "y": svg.number(top - 5),
+            "width": svg.number(wide),
+            "height": "10",
+        }
+        self.texts.append(svg.tag("rect", **shape, rx="2", class_="chart-often"))
+        at = {"x": svg.number(middle), "y": svg.number(top + 3)}
+        self.texts.append(svg.tag("text", svg.text(said), **at, class_="chart-times", text_anchor="middle"))
 
 
 _TOKEN = re.compile(r"[A-Za-z]|-?[\d.]+")

@@ -42,12 +42,7 @@ def closed_up(worked: WorkedPiece, by_wale: ColumnPlaces, around: str) -> Column
 
     Before the mark is placed and after it is taken out, its place goes on in the wale that it stands at.
     """
-    after = _anchors(worked, by_wale, around)
-    before = [_carried(below, above, at) for below, above, at in zip(by_wale.below, by_wale.columns, after)]
-    before[1:] = [
-        place if len(below) == len(above) else _carried(below, above, place)
-        for below, above, place in zip(by_wale.below[1:], by_wale.columns, after)
-    ]
+    after, before = anchors(worked, by_wale, around)
     base = max([*after, *before], default=0)
     columns = tuple(base - at + np.arange(len(row)) for at, row in zip(after, by_wale.columns, strict=True))
     under = tuple(base - at + np.arange(len(row)) for at, row in zip(before, by_wale.below, strict=True))
@@ -55,8 +50,21 @@ def closed_up(worked: WorkedPiece, by_wale: ColumnPlaces, around: str) -> Column
     return ColumnPlaces(columns, under, total)
 
 
-def _anchors(worked: WorkedPiece, by_wale: ColumnPlaces, around: str) -> list[int]:
-    """For each row the stitch, counted from the right-side start, that stands in the one column."""
+def anchors(worked: WorkedPiece, by_wale: ColumnPlaces, around: str) -> tuple[list[int], list[int]]:
+    """For each row the stitch that stands in the one column: among those after it, and among those below it.
+
+    Stitches are counted from the right-side start.
+    """
+    after = _anchors_after(worked, by_wale, around)
+    before = [_carried(below, above, at) for below, above, at in zip(by_wale.below, by_wale.columns, after)]
+    before[1:] = [
+        place if len(below) == len(above) else _carried(below, above, place)
+        for below, above, place in zip(by_wale.below[1:], by_wale.columns, after)
+    ]
+    return after, before
+
+
+def _anchors_after(worked: WorkedPiece, by_wale: ColumnPlaces, around: str) -> list[int]:
     marked = [_marked(row, around) for row in worked.rows]
     if not any(place is not None for place in marked):
         wale = _longest(by_wale)

@@ -17,7 +17,8 @@ from knitting.rows import Side
 from knitting.stitches import IN_PATTERN, STITCHES, Lean, StitchKind
 
 Ids = NDArray[np.int64]
-_UNWORKED = STITCHES["unworked"]
+UNWORKED = STITCHES["unworked"]
+"""A stitch that a row does not reach."""
 
 
 class ChartUnit(NamedTuple):
@@ -39,20 +40,21 @@ def units_of(row: WorkedRow) -> tuple[ChartUnit, ...]:
     last = len(row.work) - 1
     for at, part in enumerate(row.work):
         place = at if row.side is Side.RS else last - at
-        found += [ChartUnit(work, times, place) for run in part.runs for work, times in _flat(run)]
+        found += [ChartUnit(work, times, place) for run in part.runs for work, times in work_units(run)]
     used = sum(unit.work.uses * unit.times for unit in found)
     if used < row.start:
-        found.append(ChartUnit(_UNWORKED, row.start - used, 0 if row.side is Side.WS else last))
+        found.append(ChartUnit(UNWORKED, row.start - used, 0 if row.side is Side.WS else last))
     return tuple(found if row.side is Side.RS else found[::-1])
 
 
-def _flat(run: Run) -> Iterator[tuple[StitchKind | ClusterWork, int]]:
+def work_units(run: Run) -> Iterator[tuple[StitchKind | ClusterWork, int]]:
+    """The stitches and clusters of a run, each with how often it comes; groups as often as they are worked."""
     if not isinstance(run.work, GroupWork):
         yield IN_PATTERN if isinstance(run.work, FabricWork) else run.work, run.times
         return
     for _ in range(run.times):
         for inner in run.work.runs:
-            yield from _flat(inner)
+            yield from work_units(inner)
 
 
 class ColumnPlaces(NamedTuple):

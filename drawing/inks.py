@@ -16,6 +16,9 @@ CLOTH = (
 
 CHART = (
     ".chart{font-family:'Source Sans 3',sans-serif}.chart text{font-size:11px;fill:#545a6b}"
+    ".chart .chart-times{font-size:9px;font-weight:600;fill:#1c2333}"
+    ".chart-key{stroke:#b9b09a;stroke-width:.6}"
+    ".chart-often{fill:#fffdf8;stroke:#1c2333;stroke-width:1}"
     ".tone-knit{fill:#fffdf8}.tone-purl{fill:#efe8d8}.tone-more,.tone-hole{fill:#f3d9d3}.tone-fewer{fill:#d4e1ec}"
     ".tone-none{fill:#e9e5da}.chart-grid{fill:none;stroke:#b9b09a;stroke-width:.6}"
     ".chart-sign{fill:none;stroke:#1c2333;stroke-width:1.3;stroke-linecap:round;stroke-linejoin:round}"

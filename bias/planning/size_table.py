@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from django.utils.translation import gettext as _
 
 from bias.parsing import whole_number
-from bias.results import results_of_plan
+from bias.results import PlanResults, results_of_plan
 from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.metres import metres_of
@@ -24,11 +24,16 @@ _LARGEST = 99_999
 
 @dataclass(frozen=True, slots=True)
 class SizeTable:
-    """A table of sizes, and the words of all of them, or nothing where more than figures differ."""
+    """A table of sizes, and the words of all of them, or nothing where more than figures differ.
+
+    ``measures`` are those of its rows that tell lengths of the finished cloth.
+    """
 
     heads: tuple[str, ...]
     rows: tuple[tuple[str, tuple[str, ...]], ...]
     words: str
+    plans: tuple[PlanResults, ...]
+    measures: tuple[tuple[str, tuple[str, ...]], ...]
 
 
 def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -> tuple[SizeTable | None, str]:
@@ -56,10 +61,11 @@ def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -
     unsound = next((each.forecast.troubles[0] for each in found if not each.forecast.sound), None)
     if unsound is not None or len(plans) < len(values):
         return None, said(unsound.facts) if unsound else _("One of these sizes breaks a rule of the plan.")
-    return _table(knob, values, [each.forecast for each in found], [each.text for each in found]), ""
+    return _table(knob, values, found), ""
 
 
-def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: list[str]) -> SizeTable:
+def _table(knob: Parameter, values: list[int], found: list[PlanResults]) -> SizeTable:
+    courses = [each.forecast for each in found]
     rows = [(_("stitches cast on"), tuple(str(forecast.plan.counted) for forecast in courses))]
     for at, stage in enumerate(courses[0].plan.stages):
         rows.append(
@@ -70,13 +76,14 @@ def _table(knob: Parameter, values: list[int], courses: list[Forecast], texts: l
         )
     rows.append((_("rows in all"), tuple(str(forecast.rows) for forecast in courses)))
     rows.append((_("stitches in all"), tuple(f"{forecast.stitches:,}" for forecast in courses)))
-    for at, stick in enumerate(following_measures(courses[0].plan)):
-        rows.append(
-            (
-                said_words(stick.words),
-                tuple(said_length(following_measures(forecast.plan)[at].of(forecast)) for forecast in courses),
-            )
-        )
+    measures = tuple(_measures(courses))
+    rows += measures
     rows.append((_("yarn, a guess"), tuple(f"{metres_of(forecast):.0f} m" for forecast in courses)))
     heads = tuple(f"{said(knob.words)} {value}" for value in values)
-    return SizeTable(heads, tuple(rows), in_one(texts) or "")
+    return SizeTable(heads, tuple(rows), in_one([each.text for each in found]) or "", tuple(found), measures)
+
+
+def _measures(courses: list[Forecast]) -> Iterator[tuple[str, tuple[str, ...]]]:
+    for at, stick in enumerate(following_measures(courses[0].plan)):
+        lengths = (following_measures(forecast.plan)[at].of(forecast) for forecast in courses)
+        yield said_words(stick.words), tuple(map(said_length, lengths))

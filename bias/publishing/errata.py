@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from difflib import SequenceMatcher
 
 from bias.pieces.models import Piece
-from bias.results import Results
+from bias.results import Results, written_lines
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,7 +19,7 @@ class Erratum:
 
 def errata(before: Results, after: Results, code: str) -> tuple[Erratum, ...]:
     """The lines that differ between two revisions, in the words of one dialect; the same rows differ in nothing."""
-    old, new = (each.written_rows(code).splitlines() for each in (before, after))
+    old, new = ([line.written for line in written_lines(each, code)] for each in (before, after))
     changes = SequenceMatcher(a=old, b=new, autojunk=False).get_opcodes()
     return tuple(Erratum(tuple(old[a:b]), tuple(new[c:d])) for what, a, b, c, d in changes if what != "equal")
 

@@ -21,7 +21,7 @@ class PublicationForm(forms.ModelForm):  # type: ignore[type-arg]
     class Meta:
         model = Publication
         fields = (
-            "by", "about", "needles", "care", "terms", "picture_says", "dialect", "shows",
+            "by", "about", "needles", "care", "ready_terms", "terms", "picture_says", "dialect", "shows",
             "every_count", "by_wale", "paper", "large",
             "size_key", "sizes", "bold",
         )  # fmt: skip
@@ -30,7 +30,8 @@ class PublicationForm(forms.ModelForm):  # type: ignore[type-arg]
             "about": _("What it is"),
             "needles": _("Needles"),
             "care": _("How to wash it"),
-            "terms": _("What others may do with it"),
+            "ready_terms": _("What others may do with it"),
+            "terms": _("In your own words"),
             "picture_says": _("What the picture shows"),
             "dialect": _("In the words of"),
             "shows": _("The rows"),

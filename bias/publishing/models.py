@@ -27,11 +27,19 @@ class Publication(models.Model):
         LETTER = "letter", _("Letter")
         A5 = "A5", _("A5, a booklet")
 
+    class Terms(models.TextChoices):
+        """Ready terms for others."""
+
+        WRITTEN = "written", _("as you write them")
+        OWN_COPY = "own", _("a copy of one's own, not passed on")
+        SHARE_ALIKE = "share", _("shared alike")
+
     piece = models.OneToOneField(Piece, on_delete=models.CASCADE, related_name="publication")
     by = models.CharField(max_length=80, blank=True, default="")
     about = models.TextField(max_length=LONGEST_TEXT, blank=True, default="")
     needles = models.CharField(max_length=200, blank=True, default="")
     care = models.TextField(max_length=LONGEST_TEXT, blank=True, default="")
+    ready_terms = models.CharField(max_length=8, choices=Terms.choices, default=Terms.WRITTEN)
     terms = models.TextField(max_length=LONGEST_TEXT, blank=True, default="")
     picture = models.TextField(blank=True, default="", help_text="a JPEG made anew by Bias, in base64")
     picture_says = models.CharField(max_length=200, blank=True, default="")

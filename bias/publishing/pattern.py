@@ -2,31 +2,30 @@
 
 from __future__ import annotations
 
-import re
-from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
 from django.utils.translation import gettext as _
+from django.utils.translation import gettext_lazy as _lazy
 from django.utils.translation import ngettext
 
 from bias.planning.gauge_form import said_gauge as said_gauge_of_plan
 from bias.planning.size_table import SizeTable, size_table
-from bias.printing.print_parts import PrintChoices, chart_pages
+from bias.printing.print_parts import PrintChoices
+from bias.publishing.charts import PrintedCharts, printed_charts
+from bias.publishing.instructions import PrintedLine, Printing, printed_lines
+from bias.publishing.materials import Materials, materials_of
 from bias.publishing.models import Publication
 from bias.results import PlanResults, Results, results_of_plan, technique_in_short
 from bias.results.worn import wearable_piece
-from bias.results.yarn import yarn_of_piece
 from knitting.assembly.finishing import FinishingStep, ends_to_weave_in
 from knitting.constructions import too_small_for_head
-from knitting.measures import said_metres
-from knitting.publishing import MARGIN, BallNeed, Notions, Surroundings, notions_of, technical_edit
+from knitting.publishing import Surroundings, technical_edit
 from knitting.saying.finishing import said_step
 from knitting.saying.pieces import said_gauge
 from knitting.saying.technical_edit import said_remark
 from knitting.sizing.parameters import Parameter, parameters
 from knitting.stitches import STITCHES, Family
-from knitting.words.several import of_size
 
 _SHAPING = frozenset({Family.INCREASE, Family.DECREASE, Family.YARN_OVER, Family.CABLE, Family.CLUSTER})
 
@@ -82,11 +81,34 @@ class Pattern:
         """Its sizes side by side."""
         return self.sized[0]
 
+    @cached_property
+    def sizes(self) -> tuple[Results, ...]:
+        """The piece in each of its sizes; in its own where it has no others."""
+        return tuple(each.results for each in self.table.plans) if self.table else (self.results,)
+
     @property
-    def measures(self) -> list[tuple[str, str]]:
-        """What it measures in the size that is drawn."""
-        found = [(_("finished"), self.results.said_size)] if self.results.laid else []
-        return [*found, (_("rows"), str(len(self.results.worked.rows))), (_("stitches"), self.results.said_stitches)]
+    def measures(self) -> list[tuple[str, tuple[str, ...]]]:
+        """What it measures, in every size."""
+        sizes = self.sizes
+        found = [(_("finished"), tuple(each.said_size if each.laid else "" for each in sizes))]
+        if self.table:
+            found += self.table.measures
+        found.append((_("rows"), tuple(str(len(each.worked.rows)) for each in sizes)))
+        return [*found, (_("stitches"), tuple(each.said_stitches for each in sizes))]
+
+    @property
+    def heads(self) -> list[tuple[str, bool]]:
+        """The names of its sizes, and which of them stands out."""
+        names = self.table.heads if self.table else ()
+        return [(name, at + 1 == self.publication.bold) for at, name in enumerate(names)]
+
+    @property
+    def drawn_size(self) -> str:
+        """Which of its sizes is drawn, where it has several and the one that is kept is among them."""
+        if not self.table or not self.plan:
+            return ""
+        texts = [each.text for each in self.table.plans]
+        return self.table.heads[texts.index(self.plan.text)] if self.plan.text in texts else ""
 
     @property
     def schematic(self) -> str:
@@ -104,23 +126,14 @@ class Pattern:
         return wearable.folded(alone=self.alone) if wearable is not None and wearable.garment is not None else ""
 
     @cached_property
-    def yarn(self) -> tuple[BallNeed, ...]:
-        """The yarn of each colour, without a margin; its balls by the label that the piece keeps."""
-        kept = list(self.publication.piece.yarns.all())
-        balls = {each.colour: each.ball_metres for each in kept}
-        if not self.results.worked.rows:
-            return ()
-        report = yarn_of_piece(self.results, [], [], (), 0).report
-        return tuple(BallNeed(each.colour, each.metres, balls.get(each.colour, 0.0)) for each in report.colours)
+    def materials(self) -> Materials:
+        """What it takes in every size."""
+        return materials_of(self.sizes, list(self.publication.piece.yarns.all()))
 
     @property
-    def materials(self) -> list[str]:
-        """Yarn with its margin, needles, marks and holders."""
-        names = {each.colour: each.name for each in self.publication.piece.yarns.all()}
-        found = [_said_yarn(each, names.get(each.colour, ""), len(self.yarn) > 1) for each in self.yarn]
-        if self.publication.needles.strip():
-            found.append(self.publication.needles.strip())
-        return [*found, *_said_notions(notions_of(self.results.worked))]
+    def said_materials(self) -> list[tuple[tuple[str, bool], ...]]:
+        """Yarn with its margin, needles, marks and holders, the size told apart that stands out."""
+        return [self._printing.parted(line) for line in self.materials.said(self.publication.needles)]
 
     @property
     def gauge(self) -> str:
@@ -144,30 +157,19 @@ class Pattern:
         return [says for _note, says in self.results.said_misreadings()]
 
     @property
-    def lines(self) -> list[str]:
+    def _printing(self) -> Printing:
+        kept, names = self.publication, self.table.heads if self.table else ()
+        return Printing(kept.dialect, kept.every_count, names, kept.bold - 1)
+
+    @cached_property
+    def lines(self) -> list[PrintedLine]:
         """The rows in words; of several sizes in one where only figures differ."""
-        table, code = self.table, self.publication.dialect
-        rows = self.results.written_rows(code, self.publication.every_count).splitlines()
-        if table is None or not table.words or self.plan is None:
-            return rows
-        # The head of the text is told by the rest of the page, and has as many lines in every size.
-        head = len(self.plan.text.splitlines()) - len(self._plan_rows)
-        return table.words.splitlines()[head:]
+        return list(printed_lines(self.sizes, self._printing))
 
     @property
-    def _plan_rows(self) -> list[str]:
-        """The rows of the plan as they stand in its text."""
-        return self.results.written_rows(self.results.reading.dialect.code).splitlines()
-
-    @property
-    def parted_lines(self) -> list[tuple[tuple[str, bool], ...]]:
-        """The same with the figures told apart of the size that stands out, if one does."""
-        many = len(self.table.heads) if self.table else 0
-        chosen = self.publication.bold - 1
-        lines = [_unbroken(line.removeprefix(_ASIDE)) for line in self.lines]
-        if not 0 <= chosen < many:
-            return [((line, False),) if line else () for line in lines]
-        return [of_size(line, many, chosen) for line in lines]
+    def apart(self) -> bool:
+        """Whether some of its rows are printed for each size by itself."""
+        return any(line.size for line in self.lines)
 
     @property
     def contents(self) -> list[tuple[str, str]]:
@@ -182,9 +184,17 @@ class Pattern:
             ("charts", _("Charts"), self.shows_charts),
             ("finishing", _("Finishing"), True),
             ("care", _("Care"), self.publication.care),
-            ("terms", _("Terms"), self.publication.terms),
+            ("terms", _("Terms"), self.terms),
         )
         return [(key, head) for key, head, there in every if there]
+
+    @property
+    def terms(self) -> list[str]:
+        """What others may do with it: the ready sentence that its writer chose, and her own words."""
+        kept = self.publication
+        ready = TERMS[Publication.Terms(kept.ready_terms)]
+        by = kept.by.strip() or _("the writer")
+        return [each for each in (str(ready).format(by=by), kept.terms.strip()) if each]
 
     @property
     def shows_words(self) -> bool:
@@ -196,14 +206,10 @@ class Pattern:
         """Whether it shows its chart."""
         return self.publication.shows != Publication.Shows.WORDS and bool(self.results.worked.rows)
 
-    @property
-    def charts(self) -> list[str]:
-        """Its chart cut to the paper, where it shows one; on the site it is a picture of its own."""
-        if not self.shows_charts or not self.alone:
-            return []
-        chart = self.results.chart_by_wale if self.publication.by_wale else self.results.chart
-        windows = chart_pages(self.results, self.choices, chart)
-        return [self.results.chart_window(window, False, chart) for window in windows[:_MOST_CHARTS]]
+    @cached_property
+    def charts(self) -> PrintedCharts:
+        """Its charts: cut to the paper, or whole on the site."""
+        return printed_charts(self.results, self.publication.by_wale, self.choices if self.alone else None)
 
     @property
     def choices(self) -> PrintChoices:
@@ -232,32 +238,36 @@ class Pattern:
     @property
     def _around(self) -> Surroundings:
         plan, kept = self.plan, self.publication
+        names = self.table.heads if self.table else ("",)
         unfit = tuple(("", fit.part) for fit, _whole in plan.fits()) if plan else ()
         return Surroundings(
-            yarn=(("", self.yarn),) if any(each.ball_m for each in self.yarn) else (),
+            yarn=tuple(
+                (name, yarn)
+                for name, yarn in zip(names, self.materials.yarn, strict=True)
+                if any(each.ball_m for each in yarn)
+            ),
             unfit=unfit,
             head=too_small_for_head(plan.forecast) if plan else None,
             care=kept.care,
-            terms=kept.terms,
+            terms=" ".join(self.terms),
             gauge_told=plan is None or plan.plan.gauge is not None,
         )
 
 
-_MOST_CHARTS = 40
-_SHORT_BRACKET = re.compile(r"\([^()]{1,16}\)")
-_ASIDE = "# "
-"""What stands before a writer's remark in the written language."""
 _FIELDS = {"NO_CARE": "care", "NO_TERMS": "terms", "NO_YARN": "yarn", "NEAR_A_BALL": "yarn", "NO_GAUGE": "size"}
 """The field or the page where a remark is mended."""
 
 
-def _unbroken(line: str) -> str:
-    """A line whose short brackets, such as those of a count, are not parted between two lines of the page.
-
-    >>> _unbroken("K to end. (13 sts)")
-    'K to end. (13\\xa0sts)'
-    """
-    return _SHORT_BRACKET.sub(lambda found: found[0].replace(" ", "\N{NO-BREAK SPACE}"), line)
+TERMS = {
+    Publication.Terms.WRITTEN: "",
+    Publication.Terms.OWN_COPY: _lazy(
+        "This copy is yours. Knit from it as often as you like; please do not pass it on, but tell others where it is."
+    ),
+    Publication.Terms.SHARE_ALIKE: _lazy(
+        "You may pass it on, change it and sell what you knit from it, if you name {by} and share it on these terms."
+    ),
+}
+"""The ready terms."""
 
 
 def pattern_of(publication: Publication, alone: bool = False) -> Pattern:
@@ -274,28 +284,3 @@ def _picture_of(key: str, alone: bool) -> str:
         return ""
     found = technique_in_short(key, alone=alone)
     return found.svg if found else ""
-
-
-def _said_yarn(need: BallNeed, name: str, several: bool) -> str:
-    metres = said_metres(need.metres * (1 + MARGIN))
-    said = _("{metres} of {name}").format(metres=metres, name=name or _("yarn"))
-    if several:
-        said = f"{need.colour}: {said}"
-    if need.balls:
-        of = said_metres(need.ball_m)
-        told = ngettext("{balls} ball of {of}", "{balls} balls of {of}", need.balls)
-        said += f", {told.format(balls=need.balls, of=of)}"
-    return said
-
-
-def _said_notions(notions: Notions) -> Iterator[str]:
-    if notions.on_needle:
-        told = ngettext("{number} marker for the needle", "{number} markers for the needle", notions.on_needle)
-        yield told.format(number=notions.on_needle)
-    if notions.in_stitches:
-        told = ngettext("{number} mark that opens", "{number} marks that open", notions.in_stitches)
-        yield told.format(number=notions.in_stitches)
-    if notions.holders:
-        told = ngettext("waste yarn for {number} holder", "waste yarn for {number} holders", notions.holders)
-        yield told.format(number=notions.holders)
-    yield _("a sewing needle")

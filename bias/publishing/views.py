@@ -5,7 +5,6 @@ from __future__ import annotations
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
-from django.urls import reverse
 from django.utils.translation import get_language
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_safe
@@ -48,8 +47,7 @@ def publish(request: HttpRequest, piece_id: int) -> HttpResponse:
 def pattern(request: HttpRequest, piece_id: int) -> HttpResponse:
     """The page as others will read it."""
     found = pattern_of(_publication(request, piece_id))
-    about = {"piece": found.publication.piece, "pattern": found, "chart_url": _chart_url(found)}
-    return render(request, "publishing/page.html", about)
+    return render(request, "publishing/page.html", {"piece": found.publication.piece, "pattern": found})
 
 
 @require_safe
@@ -106,12 +104,6 @@ def _publication(request: HttpRequest, piece_id: int) -> Publication:
         kept.piece = piece
         return kept
     return Publication(piece=piece, dialect=piece.results.reading.dialect.code, needles=piece.results.needles)
-
-
-def _chart_url(found: Pattern) -> str:
-    """Where the chart stands as a picture."""
-    around = "?around=wale" if found.publication.by_wale else ""
-    return reverse("chart-svg", args=[found.publication.piece_id]) + around
 
 
 def _earlier(piece: Piece) -> list[Revision]:

@@ -23,6 +23,7 @@ from bias.results.plans import (
     within,
     words_of_part,
 )
+from bias.results.published import published_chart_svg, published_charts, published_key, written_lines
 from bias.results.resizing import InItsWords, in_its_words
 from bias.results.row_display import cloth_context, row_context
 from bias.results.techniques import (
@@ -37,6 +38,7 @@ from bias.results.techniques import (
     technique_in_short,
 )
 from drawing.chart import ChartPage
+from drawing.chart_once import SectionChart
 from drawing.chart_svg import Window
 from drawing.chart_svg import windows as chart_windows
 from drawing.cloth import ClothPage
@@ -49,6 +51,7 @@ from knitting.needle.worked import WorkedRow
 from knitting.remedies import Advice, WordsAdvice
 from knitting.substitution import OwnHand, Substitution
 from knitting.techniques.occasions import technique_for
+from knitting.words.writer import WrittenKind, WrittenLine
 from knitting.working.row_groups import RowGroup
 
 __all__ = [
@@ -72,6 +75,7 @@ __all__ = [
     "Results",
     "RowGroup",
     "SaidCounts",
+    "SectionChart",
     "ShortTechnique",
     "ShownTechnique",
     "StripPart",
@@ -79,6 +83,8 @@ __all__ = [
     "Window",
     "WordsAdvice",
     "WorkedRow",
+    "WrittenKind",
+    "WrittenLine",
     "advice_of_words",
     "chart_windows",
     "cloth_context",
@@ -103,6 +109,9 @@ __all__ = [
     "plan_of_words",
     "plans_of_parts",
     "possible_rows",
+    "published_chart_svg",
+    "published_charts",
+    "published_key",
     "recent",
     "remembered",
     "results_of_plan",
@@ -124,4 +133,5 @@ __all__ = [
     "words_of_json",
     "words_of_part",
     "words_until",
+    "written_lines",
 ]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 
@@ -33,7 +33,6 @@ from knitting.in_pattern.piece_in_pattern import cells
 from knitting.measures import Gauge, said_area, said_length
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.publishing import counted_everywhere
 from knitting.saying.misreadings import said_misreading
 from knitting.saying.pieces import said_corners
 from knitting.saying.problems import SaidProblem, problems_of
@@ -191,16 +190,6 @@ class Results:
         """The piece as a good editor would print it, in the words of a dialect."""
         return write(format_piece(self.worked), dialect(code))
 
-    @noted
-    def written_rows(self, code: str, every_count: bool = False) -> str:
-        """The same without its head: what it is called, its gauge and its yarns; if asked for a count in every row."""
-        piece = format_piece(self.worked)
-        if every_count:
-            piece = counted_everywhere(work_text(write(piece, dialect())).worked)
-        headers = piece.headers
-        bare = replace(headers, title="", gauge=None, yarns=(), stripes=(), others=())
-        return write(replace(piece, headers=bare), dialect(code)).lstrip("\n")
-
     @property
     def needles(self) -> str:
         """What the words say of needles, as it is written there."""
@@ -283,11 +272,6 @@ class Results:
     def chart_window(self, window: Window, as_worked: bool, chart: ChartPage | None = None) -> str:
         """A window of the chart, or of another one of the piece, as an SVG that stands alone."""
         return chart_svg(chart or self.chart, window, as_worked, style=inks.CHART)
-
-    @cached_property
-    def chart_by_wale(self) -> ChartPage:
-        """The chart with a column for every wale, in the shape of the cloth."""
-        return self.chart_around(BY_WALE)
 
     @property
     def said_marks(self) -> list[tuple[str, str]]:

@@ -33,9 +33,9 @@ from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import RepeatFit, edges_of, uneven_fits
 from knitting.sorting.roles import Role
 from knitting.statements import sentence
+from knitting.words.order_writer import sentence as write_sentence
 from knitting.words.patching import patched
 from knitting.words.writer import Writer, write
-from knitting.words.writer import sentence as write_sentence
 
 Each = TypeVar("Each", covariant=True)
 

@@ -2,6 +2,7 @@
 
 from knitting.publishing.counts import counted_everywhere
 from knitting.publishing.materials import MARGIN, BallNeed, Notions, notions_of
+from knitting.publishing.sizes import SizedLines, lines_of_sizes
 from knitting.publishing.technical_edit import EditKind, EditRemark, Surroundings, technical_edit
 
 __all__ = [
@@ -10,8 +11,10 @@ __all__ = [
     "EditKind",
     "EditRemark",
     "Notions",
+    "SizedLines",
     "Surroundings",
     "counted_everywhere",
+    "lines_of_sizes",
     "notions_of",
     "technical_edit",
 ]

@@ -10,8 +10,9 @@ from knitting.dialects.tokens import lines_of
 from knitting.problems import Span
 from knitting.rows import Order, Piece, Row
 from knitting.rows.without_places import without_places
+from knitting.words.order_writer import sentence
 from knitting.words.other_numbers import with_numbers
-from knitting.words.writer import Writer, sentence
+from knitting.words.writer import Writer
 
 
 def patched(text: str, before: Piece, after: Piece, words: Dialect) -> str:

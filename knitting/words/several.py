@@ -26,6 +26,15 @@ def in_one(texts: Sequence[str]) -> str | None:
     return "\n".join(line for line in found if line is not None) if None not in found else None
 
 
+def side_by_side(figures: Sequence[str]) -> str:
+    """A figure of several sizes, with its unit if it has one, as it stands in a text.
+
+    >>> side_by_side(["420 m", "510 m"]), side_by_side(["2", "2"])
+    ('420 (510) m', '2')
+    """
+    return in_one(figures) or ", ".join(figures)
+
+
 def _line(versions: Sequence[str]) -> str | None:
     if len(set(versions)) == 1:
         return versions[0]

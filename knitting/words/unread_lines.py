@@ -10,10 +10,10 @@ from knitting.problems import NOWHERE, Problem, ProblemKind, Span, TextMend, unr
 from knitting.rows import ToEnd, WorkTo
 from knitting.statements import Sentence, sentence
 from knitting.stitches import KNIT
+from knitting.words.order_writer import figures_apart
 from knitting.words.orders import order_reader
 from knitting.words.slots import slots_of
 from knitting.words.step_writer import StepWriter
-from knitting.words.writer import figures_apart
 
 _MOST_SAID = 60
 _MOST_EXAMPLES = 2

@@ -17,6 +17,7 @@ from bias.publishing.pattern import pattern_of
 from bias.publishing.pictures import MOST_BYTES, NotAPicture, made_anew
 from bias.sharing.actions import share
 from bias.sharing.models import Instalment
+from bias.yarns.models import PieceYarn
 from knitting.files import plan_text
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL
@@ -27,6 +28,7 @@ SAID = {
     "about": "For evenings by the water.\n\nTwo lines.",
     "needles": "4 mm, 80 cm long",
     "care": "By hand, lukewarm.",
+    "ready_terms": "written",
     "terms": "Knit as many as you like.",
     "dialect": "us",
     "shows": "words",
@@ -194,20 +196,16 @@ def test_every_row_has_its_count_where_that_is_wished(client, piece):
     assert "Row 2: Purl. (" in client.get(f"/pieces/{piece.pk}/pattern/page/").content.decode()
 
 
-def test_charts_are_a_picture_on_the_site_and_cut_to_the_paper_in_either_way(client, piece):
-    closed = pattern_of(published(client, piece, shows="charts"), alone=True)
+def test_charts_stand_on_the_site_with_their_key_and_cut_to_the_paper_in_either_way(client, piece):
+    closed = pattern_of(published(client, piece, shows="charts"), alone=True).charts
     page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
-    assert f'src="/pieces/{piece.pk}/chart.svg"' in page
+    assert page.count('<figure class="scroll"><svg') == 1
+    assert "What repeats is drawn once" in page
+    assert "yarn over</li>" in page
     assert "Instructions" not in page
-    by_wale = pattern_of(published(client, piece, shows="charts", by_wale="on"), alone=True)
-    assert closed.charts
-    assert by_wale.charts
-    assert closed.charts != by_wale.charts
-    address = re.search(
-        r'src="(/pieces/[0-9]+/chart.svg[^"]*)"', shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
-    )[1]
-    assert client.get(address).status_code == 200
-    assert client.get(address).content != client.get(f"/pieces/{piece.pk}/chart.svg").content
+    assert "<style" not in page, "no style but the site's own"
+    by_wale = pattern_of(published(client, piece, shows="charts", by_wale="on"), alone=True).charts
+    assert all("<style>" in drawing for chart in (*closed.charts, *by_wale.charts) for drawing in chart.drawings)
 
 
 def test_as_a_book_it_is_well_formed_with_its_contents(client, piece):
@@ -272,3 +270,62 @@ def test_nobody_elses_pattern_is_found(client, piece, django_user_model):
     piece.save()
     for address in ("pattern/", "pattern/page/", "pattern.txt", "pattern.pdf", "pattern.epub"):
         assert client.get(f"/pieces/{piece.pk}/{address}").status_code == 404
+
+
+SECTIONS = "Title: Quay shawl\nCO 20\nSection: Body\nKnit 6 rows.\nSection: Border (make 2)\nKnit 2 rows.\nBind off.\n"
+
+
+def test_sections_are_headings_on_the_page_and_on_paper(client, knitter):
+    piece = keep_piece(knitter, SECTIONS)
+    published(client, piece)
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    assert "<h3>Body</h3>" in page
+    assert "<h3>Border (make 2)</h3>" in page
+    assert "Section:" not in page
+    paper = PdfReader(BytesIO(client.get(f"/pieces/{piece.pk}/pattern.pdf").content))
+    kinds, _alternatives = tagged(paper.trailer["/Root"]["/StructTreeRoot"])
+    assert kinds.count("/H3") == 2
+
+
+def test_yarn_measures_and_the_size_that_stands_out_are_told_for_every_size(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("corner-cloth")))
+    PieceYarn.objects.create(piece=piece, name="Slack water", ball_metres=90, ball_grams=50, balls=1)
+    published(client, piece, size_key="to", sizes="41, 61, 81", bold="2", dialect="uk")
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    told = r"<li\s*>(\d+) \(<b>(\d+)</b>, (\d+)\) m of Slack water, ([^<]*)<b>(\d+)</b>([^<]*) balls of 90 m"
+    metres = re.search(told, page)
+    assert metres is not None
+    small, middle, large = map(int, metres.groups()[:3])
+    assert small < middle < large
+    assert int(metres[5]) == -(-middle // 90)
+    finished = re.search(r'scope="row">finished</th>((?:<td>[^<]*</td>){3})', page.replace("\n", ""))
+    assert len(set(re.findall(r"<td>([^<]*)</td>", finished[1]))) == 3
+    assert "41 (<b>61</b>, 81)" in page
+    assert 'class="is-mine"' in page
+
+
+def test_sizes_whose_rows_differ_in_more_than_figures_are_printed_apart(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("bias-rectangle")))
+    found = pattern_of(published(client, piece, size_key="rows", sizes="42, 45"))
+    names = [line.size for line in found.lines if line.size]
+    assert found.apart
+    assert names
+    assert set(names) == set(found.table.heads)
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    assert all(f"<h4>{name}</h4>" in page for name in found.table.heads)
+    assert "is printed for each of them" in shown(client.get(f"/pieces/{piece.pk}/pattern/"))
+
+
+@pytest.mark.parametrize(
+    ("ready", "own", "said"),
+    [
+        ("written", "Knit many.", ["Knit many."]),
+        ("own", "", ["This copy is yours."]),
+        ("share", "Also in class.", ["if you name A. Quay &lt;b&gt;", "Also in class."]),
+    ],
+)
+def test_terms_are_ready_or_as_she_writes_them(client, piece, ready, own, said):
+    published(client, piece, ready_terms=ready, terms=own)
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
+    assert all(each in page for each in said)
+    assert "No terms say what others may do with it." not in shown(client.get(f"/pieces/{piece.pk}/pattern/"))

@@ -1,0 +1,44 @@
+"""A piece as a pattern prints it: its lines without a head, and its charts, each repeat once."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from bias.results.pieces import Results
+from drawing import inks
+from drawing.chart_once import SectionChart, charts_once
+from drawing.chart_svg import Window, chart_svg, sign_svg
+from knitting.dialects.dialect import dialect
+from knitting.formatter import format_piece
+from knitting.publishing import counted_everywhere
+from knitting.words.writer import Writer, WrittenLine, write
+from knitting.written import work_text
+
+
+def written_lines(found: Results, code: str, every_count: bool = False) -> tuple[WrittenLine, ...]:
+    """The rows as a good editor would print them in a dialect, without their head; if asked for all with a count."""
+    piece = format_piece(found.worked)
+    if every_count:
+        piece = counted_everywhere(work_text(write(piece, dialect())).worked)
+    bare = replace(piece.headers, title="", gauge=None, yarns=(), stripes=(), others=())
+    writer = Writer(dialect(code))
+    heads = (WrittenLine.head(line) for line in writer.headers(bare))
+    return (*heads, *writer.lines(piece))
+
+
+def published_charts(found: Results, by_wale: bool) -> tuple[SectionChart, ...]:
+    """The charts of its sections."""
+    return charts_once(found.worked, by_wale)
+
+
+def published_chart_svg(chart: SectionChart, window: Window | None, alone: bool) -> str:
+    """A chart of a section, or a window of it; ``alone`` with its colours."""
+    return chart_svg(chart.page, window, style=inks.CHART if alone else "")
+
+
+def published_key(charts: Sequence[SectionChart], alone: bool) -> tuple[tuple[str, str], ...]:
+    """The signs of some charts, each drawn, and what it stands for."""
+    found = dict.fromkeys(entry for chart in charts for entry in chart.page.key())
+    style = inks.CHART if alone else ""
+    return tuple((sign_svg(sign, says, style), says) for says, sign in found)
