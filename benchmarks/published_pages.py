@@ -9,9 +9,9 @@ django.setup()
 
 from bias.pieces.models import Piece  # noqa: E402
 from bias.printing.pdf import tagged_pdf  # noqa: E402
+from bias.publishing.making import for_paper, sheet  # noqa: E402
 from bias.publishing.models import Publication  # noqa: E402
 from bias.publishing.pattern import Pattern  # noqa: E402
-from bias.publishing.views import _for_paper, _sheet  # noqa: E402
 from bias.results import results_of_words  # noqa: E402
 
 rows = "\n".join(f"Row {row}: K{row // 2 + 1}, yo, k to end." for row in range(1, 760))
@@ -22,13 +22,12 @@ found = results_of_words(f"Title: Long pier\nGauge: 20 sts and 40 rows = 10 cm\n
 class Unkept(Pattern):
     """A pattern of a piece that no database keeps: it has no yarn on a shelf."""
 
-    yarn = ()
-    materials = ()
+    said_materials = ()
 
 
 publication = Publication(piece=Piece(title="Long pier"), about="Twelve pages.", care="By hand.", terms="Yours.")
 pattern = Unkept(publication, found, alone=True)
-whole = tagged_pdf(lambda contents: _for_paper(pattern, contents), _sheet(pattern))
+whole = tagged_pdf(lambda contents: for_paper(pattern, contents), sheet(pattern))
 taken = time.perf_counter() - begun
 
 from pypdf import PdfReader  # noqa: E402

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from gettext import NullTranslations
 
 from django.conf import settings
@@ -25,6 +26,13 @@ class _SiteCatalogue(NullTranslations):
 
 
 _CATALOGUE = _SiteCatalogue()
+
+
+@contextmanager
+def in_language(code: str) -> Iterator[None]:
+    """Site and core speak a language within: for what is made beside the requests."""
+    with translation.override(code), saying_with(_CATALOGUE):
+        yield
 
 
 class LanguageMiddleware:

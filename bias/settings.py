@@ -239,6 +239,8 @@ BIAS_KEPT_BY_WORKER = ("needles", "log", "offline", "needle-rows")
 """Addresses whose pages the device keeps for the needles, until its session ends."""
 BIAS_CARD_SECONDS = 0.12
 """How long the basket works out cards that are not kept yet, before the page asks for the others one by one."""
+BIAS_PRINTS_BESIDE = True
+"""Whether patterns are printed in a process of their own, beside the pages."""
 BIAS_TRY_SECONDS = 0.6
 """How long one request tries what would make a cloth lie better; the page asks again until all was tried."""
 

@@ -52,8 +52,8 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
         Member: ("copy", "name"),
         StepDone: ("step", "done_at"),
         Publication: (
-            "by", "about", "needles", "care", "terms", "picture", "picture_says", "dialect", "shows", "paper", "large",
-            "size_key", "sizes", "bold", "every_count", "by_wale",
+            "by", "about", "needles", "care", "ready_terms", "terms", "picture", "picture_says", "dialect", "shows",
+            "paper", "large", "size_key", "sizes", "bold", "every_count", "by_wale",
         ),
         Ways: ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume")
         + ("units", "needles"),

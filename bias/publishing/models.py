@@ -56,3 +56,24 @@ class Publication(models.Model):
 
     def __str__(self) -> str:
         return str(self.piece)
+
+
+class MadePattern(models.Model):
+    """The PDF of a publication, being made or whole.
+
+    ``key`` is a short name of all that it is made of: where that changes, another is made. ``pages`` are laid so far;
+    ``beat_at`` is when its maker was last heard of.
+    """
+
+    publication = models.ForeignKey(Publication, on_delete=models.CASCADE, related_name="made")
+    key = models.CharField(max_length=64)
+    pages = models.PositiveIntegerField(default=0)
+    beat_at = models.DateTimeField(null=True)
+    whole = models.BinaryField(null=True)
+    refusal = models.TextField(blank=True, default="")
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["publication", "key"], name="one_pattern_made_a_key")]
+
+    def __str__(self) -> str:
+        return f"{self.publication}, {self.pages} pages"

@@ -10,18 +10,16 @@ from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods, require_safe
 
 from bias.pieces.models import Piece, Revision
-from bias.printing.pdf import PrintingUnavailable, tagged_pdf
-from bias.printing.print_parts import PAPERS
 from bias.printing.views import pdf_answer
+from bias.publishing import making
 from bias.publishing.epub import epub
 from bias.publishing.errata import since
 from bias.publishing.forms import PublicationForm
 from bias.publishing.models import Publication
-from bias.publishing.pattern import Pattern, pattern_of
+from bias.publishing.pattern import pattern_of
 from knitting.saying.statements import said
 
 _MOST_EARLIER = 30
-_LARGE_PT, _USUAL_PT, _SMALL_PT = 15.0, 10.5, 9.5
 
 
 @require_http_methods(["GET", "POST"])
@@ -50,16 +48,27 @@ def pattern(request: HttpRequest, piece_id: int) -> HttpResponse:
     return render(request, "publishing/page.html", {"piece": found.publication.piece, "pattern": found})
 
 
+@require_http_methods(["GET", "POST"])
+def pattern_making(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The paper being made: how many pages are laid, and the file once it is there."""
+    publication = _kept(request, piece_id)
+    made = making.asked(publication)
+    if request.method == "POST":
+        if "again" in request.POST:
+            making.try_again(made)
+        making.go_on(made)
+    about = {"piece": publication.piece, "made": made}
+    asks = request.headers.get("HX-Request") == "true"
+    return render(request, "publishing/_making.html" if asks else "publishing/making.html", about)
+
+
 @require_safe
 def pattern_pdf(request: HttpRequest, piece_id: int) -> HttpResponse:
-    """The page on paper, tagged."""
-    found = pattern_of(_publication(request, piece_id), alone=True)
-    try:
-        whole = tagged_pdf(lambda contents: _for_paper(found, contents), _sheet(found))
-    except PrintingUnavailable as why:
-        about = {"piece": found.publication.piece, "pattern": found, "refusal": str(why)}
-        return render(request, "publishing/page.html", about, status=503)
-    return pdf_answer(whole, f"pattern-{piece_id}")
+    """The page on paper, tagged, as it was made; where it was not, it is."""
+    made = making.asked(_kept(request, piece_id))
+    if made.whole is None:
+        return redirect("pattern-making", piece_id)
+    return pdf_answer(made.whole, f"pattern-{piece_id}")
 
 
 @require_safe
@@ -106,20 +115,15 @@ def _publication(request: HttpRequest, piece_id: int) -> Publication:
     return Publication(piece=piece, dialect=piece.results.reading.dialect.code, needles=piece.results.needles)
 
 
+def _kept(request: HttpRequest, piece_id: int) -> Publication:
+    """The same, kept: with what a piece tells of itself where nobody added anything."""
+    publication = _publication(request, piece_id)
+    if publication.pk is None:
+        usual = {"dialect": publication.dialect, "needles": publication.needles}
+        publication, _new = Publication.objects.get_or_create(piece=publication.piece, defaults=usual)
+    return publication
+
+
 def _earlier(piece: Piece) -> list[Revision]:
     """Revisions that people may have, the newest first, without the one that is there now."""
     return list(piece.revisions.defer("written", "plan").order_by("-number")[1:_MOST_EARLIER])
-
-
-def _for_paper(found: Pattern, contents: bool) -> str:
-    about = {"pattern": found, "contents": found.contents if contents else ()}
-    return render_to_string("publishing/paper.html", about)
-
-
-def _sheet(found: Pattern) -> str:
-    """The style of the paper that was chosen."""
-    kept = found.publication
-    wide, high = PAPERS[kept.paper]
-    points = _LARGE_PT if kept.large else _SMALL_PT if kept.paper == Publication.Paper.A5 else _USUAL_PT
-    about = {"wide": wide, "high": high, "points": points, "title": found.title}
-    return render_to_string("publishing/pattern.css", about)

@@ -3,16 +3,20 @@
 import re
 import zipfile
 from base64 import b64decode
+from datetime import timedelta
 from io import BytesIO
 from xml.etree import ElementTree
 
 import pytest
 from django.test import Client
+from django.utils import timezone
 from PIL import Image
 from pypdf import PdfReader
 
 from bias.pieces.actions import keep_piece, keep_plan, revise
-from bias.publishing.models import Publication
+from bias.printing.pdf import PrintingUnavailable
+from bias.publishing import making
+from bias.publishing.models import MadePattern, Publication
 from bias.publishing.pattern import pattern_of
 from bias.publishing.pictures import MOST_BYTES, NotAPicture, made_anew
 from bias.sharing.actions import share
@@ -53,6 +57,13 @@ def published(client, piece, **more):
     answer = client.post(f"/pieces/{piece.pk}/pattern/", {**SAID, **more})
     assert answer.status_code == 302, answer.content.decode()[-3000:]
     return Publication.objects.get(piece=piece)
+
+
+def on_paper(client, piece):
+    """The PDF, once it is made."""
+    made = client.post(f"/pieces/{piece.pk}/pattern/making/")
+    assert "Take the PDF" in shown(made)
+    return PdfReader(BytesIO(client.get(f"/pieces/{piece.pk}/pattern.pdf").content))
 
 
 def test_what_the_writer_adds_and_what_the_engine_knows_stand_on_the_page(client, piece):
@@ -130,8 +141,7 @@ def test_a_picture_of_too_many_points_is_refused_before_it_is_opened():
 @pytest.mark.parametrize(("paper", "large", "wide_mm"), [("A4", "", 210), ("A5", "on", 148), ("letter", "", 216)])
 def test_on_paper_it_is_tagged_with_its_language_headings_and_alternatives(client, piece, paper, large, wide_mm):
     published(client, piece, paper=paper, large=large, shows="both", upload=picture(), picture_says="On a wall")
-    answer = client.get(f"/pieces/{piece.pk}/pattern.pdf")
-    whole = PdfReader(BytesIO(answer.content))
+    whole = on_paper(client, piece)
     root = whole.trailer["/Root"]
     assert root["/MarkInfo"]["/Marked"]
     assert root["/Lang"] == "en"
@@ -174,11 +184,11 @@ def tagged(node):
 def test_a_long_pattern_has_contents_with_pages_and_a_short_one_has_none(client, knitter):
     rows = "\n".join(f"Row {row}: K{row // 2 + 1}, yo, k to end." for row in range(1, 400))
     long = keep_piece(knitter, f"Title: Long pier\nCast on 9 sts.\n{rows}")
-    whole = PdfReader(BytesIO(client.get(f"/pieces/{long.pk}/pattern.pdf").content))
+    whole = on_paper(client, long)
     assert len(whole.pages) >= 6
     first = whole.pages[0].extract_text()
     assert first.index("Long pier") < first.index("Contents") < first.index("Finishing")
-    short = PdfReader(BytesIO(client.get(f"/pieces/{keep_piece(knitter, SHAWL).pk}/pattern.pdf").content))
+    short = on_paper(client, keep_piece(knitter, SHAWL))
     assert "Contents" not in short.pages[0].extract_text()
 
 
@@ -261,14 +271,14 @@ ODD = {
 @pytest.mark.parametrize("kind", ODD)
 def test_odd_pieces_have_a_page_and_a_paper(client, knitter, kind):
     piece = keep_piece(knitter, ODD[kind])
-    for address in ("pattern/", "pattern/page/", "pattern.txt", "pattern.pdf", "pattern.epub"):
+    for address in ("pattern/", "pattern/page/", "pattern/making/", "pattern.txt", "pattern.epub"):
         assert client.get(f"/pieces/{piece.pk}/{address}").status_code == 200, address
 
 
 def test_nobody_elses_pattern_is_found(client, piece, django_user_model):
     piece.owner = django_user_model.objects.create_user("somebody else")
     piece.save()
-    for address in ("pattern/", "pattern/page/", "pattern.txt", "pattern.pdf", "pattern.epub"):
+    for address in ("pattern/", "pattern/page/", "pattern/making/", "pattern.txt", "pattern.epub"):
         assert client.get(f"/pieces/{piece.pk}/{address}").status_code == 404
 
 
@@ -282,7 +292,7 @@ def test_sections_are_headings_on_the_page_and_on_paper(client, knitter):
     assert "<h3>Body</h3>" in page
     assert "<h3>Border (make 2)</h3>" in page
     assert "Section:" not in page
-    paper = PdfReader(BytesIO(client.get(f"/pieces/{piece.pk}/pattern.pdf").content))
+    paper = on_paper(client, piece)
     kinds, _alternatives = tagged(paper.trailer["/Root"]["/StructTreeRoot"])
     assert kinds.count("/H3") == 2
 
@@ -329,3 +339,61 @@ def test_terms_are_ready_or_as_she_writes_them(client, piece, ready, own, said):
     page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
     assert all(each in page for each in said)
     assert "No terms say what others may do with it." not in shown(client.get(f"/pieces/{piece.pk}/pattern/"))
+
+
+# -- making it ----------------------------------------------------------------------------------------------
+
+
+def test_the_paper_is_made_once_and_anew_when_something_changes(client, piece, monkeypatch):
+    published(client, piece)
+    address = f"/pieces/{piece.pk}/pattern/making/"
+    before = shown(client.get(address))
+    assert "are put together" in before
+    assert f'hx-post="{address}"' in before
+    away = client.get(f"/pieces/{piece.pk}/pattern.pdf")
+    assert (away.status_code, away["Location"]) == (302, address)
+    heard = []
+    monkeypatch.setattr(making, "_heard_of", lambda pk, pages: heard.append(pages))
+    assert "Take the PDF" in shown(client.post(address, headers={"HX-Request": "true"}))
+    assert heard == [*range(1, heard[-1] + 1)]
+    first = client.get(f"/pieces/{piece.pk}/pattern.pdf").content
+    client.post(address)
+    assert client.get(f"/pieces/{piece.pk}/pattern.pdf").content == first, "not made again"
+    published(client, piece, care="Pressed under a towel.")
+    assert "are put together" in shown(client.get(address))
+    assert MadePattern.objects.count() == 1, "that of before is gone"
+    text = "".join(page.extract_text() for page in on_paper(client, piece).pages)
+    assert "Pressed under a towel." in text
+
+
+def test_a_maker_of_which_nothing_is_heard_is_followed_by_another_and_no_other_before(client, piece):
+    kept = published(client, piece)
+    made = making.asked(kept)
+    address = f"/pieces/{piece.pk}/pattern/making/"
+    MadePattern.objects.filter(pk=made.pk).update(beat_at=timezone.now(), pages=3)
+    assert "3 pages are laid." in shown(client.post(address))
+    MadePattern.objects.filter(pk=made.pk).update(beat_at=timezone.now() - timedelta(seconds=90))
+    assert "Take the PDF" in shown(client.post(address))
+
+
+@pytest.mark.parametrize(
+    ("fault", "said"),
+    [
+        (PrintingUnavailable("Printing needs the Pango library"), "needs the Pango library"),
+        (KeyError("x"), "in the log"),
+    ],
+)
+def test_what_cannot_be_printed_says_why(client, piece, monkeypatch, fault, said):
+    published(client, piece)
+
+    def broken(*_):
+        raise fault
+
+    address = f"/pieces/{piece.pk}/pattern/making/"
+    with monkeypatch.context() as now:
+        now.setattr(making, "whole_pdf", broken)
+        page = shown(client.post(address))
+    assert said in page
+    assert "hx-post" not in page
+    assert said in shown(client.post(address)), "not tried again by itself"
+    assert "Take the PDF" in shown(client.post(address, {"again": ""}))

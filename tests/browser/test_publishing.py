@@ -21,7 +21,7 @@ def test_a_piece_becomes_a_pattern(page, live_server):
     assert words.evaluate("field => field.value.slice(field.selectionStart).startsWith('Row 1:')")
     page.go_back()
     page.get_by_label("How to wash it").fill("By hand, lukewarm.")
-    page.get_by_label("What others may do with it").fill("Knit as many as you like.")
+    page.get_by_label("In your own words").fill("Knit as many as you like.")
     page.get_by_label("A picture of it").set_input_files(
         {"name": "shawl.jpg", "mimeType": "image/jpeg", "buffer": b"no picture at all"}
     )
@@ -38,3 +38,7 @@ def test_a_piece_becomes_a_pattern(page, live_server):
     expect(page.get_by_text("Knit as many as you like.")).to_be_visible()
     found = Axe().run(page)
     assert not found.response["violations"], found.generate_report()
+    page.get_by_role("link", name="As PDF").click()
+    with page.expect_download() as taken:
+        page.get_by_role("link", name="Take the PDF").click()
+    assert taken.value.path().read_bytes().startswith(b"%PDF-")

@@ -25,14 +25,14 @@ def test_every_acknowledged_press_outlives_a_server_that_is_killed(tmp_path):
     until = time.monotonic() + 120
 
     def press(own: list[dict[str, object]]) -> None:
-        hand = Hand(server, piece)
-        for event in own:
-            if time.monotonic() > until:
-                return
-            try:
+        try:
+            hand = Hand(server, piece)
+            for event in own:
+                if time.monotonic() > until:
+                    return
                 acknowledged.update(hand.press(event))
-            except (OSError, http.client.HTTPException):
-                return  # the server is gone
+        except (OSError, http.client.HTTPException):
+            return  # the server is gone
 
     hands = [threading.Thread(target=press, args=(events[at::_HANDS],)) for at in range(_HANDS)]
     for hand in hands:
