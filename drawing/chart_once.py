@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
-from itertools import groupby
+from itertools import accumulate, groupby
 
 import numpy as np
 
@@ -24,7 +24,7 @@ from knitting.saying.language import _
 from knitting.working.row_groups import RowGroup, row_groups
 
 _LONGEST_LABEL = 7
-"""Letters of a row's name that stand beside it where it has no number."""
+"""Letters of a row's name that have room beside it where it has no number."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -265,6 +265,9 @@ def _said_numbers(worked: WorkedPiece) -> Mapping[tuple[str, str], str]:
 
 
 def _beside(row: WorkedRow, numbers: Mapping[tuple[str, str], str]) -> str:
-    """What stands beside a row: its number in its section, or its name where that is short."""
+    """What stands beside a row: its number in its section, or its name as far as there is room for whole words."""
     known = numbers.get((row.section, row.label))
-    return known or (row.label if len(row.label) <= _LONGEST_LABEL else "")
+    if known:
+        return known
+    words = accumulate(row.label.split(), lambda said, word: f"{said} {word}")
+    return max((said for said in words if len(said) <= _LONGEST_LABEL), key=len, default="")

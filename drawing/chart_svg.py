@@ -92,8 +92,10 @@ def _spread(pairs: tuple[tuple[int, int], ...]) -> list[int]:
     return [column for first, many in pairs for column in range(first, first + many)]
 
 
-def chart_svg(page: ChartPage, window: Window | None = None, as_worked: bool = False, style: str = "") -> str:
-    """A chart, or a window of it, as the right side is seen or as the stitches are worked."""
+def chart_svg(
+    page: ChartPage, window: Window | None = None, as_worked: bool = False, style: str = "", size: str = ""
+) -> str:
+    """A chart, or a window of it, as the right side is seen or as the stitches are worked; ``size`` is its width."""
     shown = window or Window(1, len(page.rows), 0, page.columns)
     ink = _Ink(page, shown, as_worked)
     for row in page.rows[shown.first_row - 1 : shown.last_row]:
@@ -110,7 +112,7 @@ def chart_svg(page: ChartPage, window: Window | None = None, as_worked: bool = F
         shown.height,
         page.title,
         "chart",
-        "" if window else f"{svg.number(shown.width)}px",
+        size if window else f"{svg.number(shown.width)}px",
     )
 
 

@@ -20,6 +20,8 @@ from knitting.stitches import Look
 _LEAST_GAP, _LEAST_FINE_GAP = 5.0, 1.6
 """Row lines nearer than this, in page units, are thinned out: from afar, and when seen larger."""
 _MOST_FINE_PLACES = 6_000
+_SIDES = 3.8
+"""The room left and right of a cloth together, in margins."""
 _STRAIGHT = 0.3
 """Page units by which a line may be off where it is drawn straight."""
 _SIGNS_APART = 9.0
@@ -152,6 +154,13 @@ def lay_out(layout: Layout, width: float = 720, height: float = 470, margin: flo
     )
 
 
+def close_height(layout: Layout, width: float, most: float, margin: float = 46) -> float:
+    """The height of a page so wide that a cloth fills up and down as well, up to ``most``."""
+    edge = np.concatenate(outlines(layout)) * upright(layout)
+    across, up = float(np.ptp(edge.real)), float(np.ptp(edge.imag))
+    return min(most, (width - _SIDES * margin) * up / max(across, 1e-6) + 2 * margin)
+
+
 class _PageFit:
     """Turns, scales and shifts centimetres to page units."""
 
@@ -159,8 +168,7 @@ class _PageFit:
         self.turn = upright(layout)
         edge = np.concatenate(outlines(layout)) * self.turn
         span = (float(np.ptp(edge.real)), float(np.ptp(edge.imag)))
-        sides = margin * 1.9
-        self.scale = min((width - 2 * sides) / max(span[0], 1e-6), (height - 2 * margin) / max(span[1], 1e-6))
+        self.scale = min((width - _SIDES * margin) / max(span[0], 1e-6), (height - 2 * margin) / max(span[1], 1e-6))
         middle = complex((edge.real.max() + edge.real.min()) / 2, (edge.imag.max() + edge.imag.min()) / 2)
         self.shift = complex(width / 2, height / 2) - middle.conjugate() * self.scale
 

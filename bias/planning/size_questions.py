@@ -12,8 +12,9 @@ from bias.parsing import decimal
 from bias.pieces.differences import line_differences, said_difference
 from bias.results import in_its_words, results_of_words
 from knitting.forecast.forecast import Forecast, forecast_of
-from knitting.measures import Gauge, said_length, said_number
+from knitting.measures import Gauge, said_number
 from knitting.plan_editing.refusals import CannotEdit
+from knitting.saying.pieces import said_extent
 from knitting.saying.statements import said_refusal
 from knitting.sizing.parameters import Parameter, following_measures
 from knitting.sizing.rescaled import regauged
@@ -108,9 +109,7 @@ def _offers(knob: Parameter) -> Iterator[RepeatsOffer]:
 def _measures(forecast: Forecast) -> str:
     """Width and length of a plan: those that may be wished for it first."""
     width, length = following_measures(forecast.plan)[:2]
-    return _("{width} by {height}").format(
-        width=said_length(width.of(forecast)), height=said_length(length.of(forecast))
-    )
+    return said_extent(width.of(forecast), length.of(forecast))
 
 
 def beside_the_original(written: str, plan: str) -> dict[str, Any]:

@@ -14,7 +14,7 @@ from knitting.saying.yarn import yarn_lines
 LINES_A_PART = 150
 MM_PER_CELL = {"large": 5.5, "middle": 4.4, "small": 3.2}
 PAPERS = {"A4": (210, 297), "letter": (216, 279), "A5": (148, 210)}
-_MARGIN_MM, _HEAD_MM = 14, 16
+MARGIN_MM, _HEAD_MM = 14, 16
 MOST_CHART_PAGES = 120
 
 
@@ -97,8 +97,8 @@ def chart_pages(found: Results, choices: PrintChoices, chart: ChartPage | None =
     """The chart cut to the paper, or another one of the piece."""
     wide, high = PAPERS[choices.paper]
     cell = MM_PER_CELL[choices.cell]
-    columns = int((wide - 2 * _MARGIN_MM) / cell) - 6
-    rows = int((high - 2 * _MARGIN_MM - _HEAD_MM) / cell) - 2
+    columns = int((wide - 2 * MARGIN_MM) / cell) - 6
+    rows = int((high - 2 * MARGIN_MM - _HEAD_MM) / cell) - 2
     return chart_windows(chart or found.chart, columns, rows)
 
 

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import groupby
+
+from django.utils.translation import gettext as _
 
 from bias.results import Results, WrittenKind, WrittenLine, written_lines
 from knitting.publishing import lines_of_sizes
@@ -28,17 +31,21 @@ class PrintedLine:
     @property
     def text(self) -> str:
         """The whole line."""
-        return "".join(part for part, _ in self.parts)
+        return "".join(part for part, _is_mine in self.parts)
 
 
 @dataclass(frozen=True, slots=True)
 class Printing:
-    """How lines are printed: the dialect, whether with all counts, the names of the sizes, and which stands out."""
+    """How lines are printed: the dialect, whether with all counts, the names of the sizes, and which stands out.
+
+    ``to_charts``: rows that the chart of their section shows are not told in words.
+    """
 
     code: str
     every_count: bool
     sizes: tuple[str, ...] = ()
     chosen: int = -1
+    to_charts: bool = False
 
     def line(self, line: WrittenLine, joined: bool) -> PrintedLine:
         """One line; ``joined`` where it is of all sizes."""
@@ -60,7 +67,25 @@ def printed_lines(versions: Sequence[Results], printing: Printing) -> Iterator[P
         if block.size is not None and printing.sizes:
             name = printing.sizes[block.size]
             yield PrintedLine(((name, block.size == printing.chosen),), size=name)
-        yield from (printing.line(line, block.size is None) for line in block.lines if line.reads)
+        lines = tuple(_to_chart(block.lines)) if printing.to_charts else block.lines
+        yield from (printing.line(line, block.size is None) for line in lines if line.reads)
+
+
+def _to_chart(section: Sequence[WrittenLine]) -> Iterator[WrittenLine]:
+    """The lines of a section with its chart in the place of its rows.
+
+    Where something is done between the rows they stay: the chart does not tell when.
+    """
+    without_notes = (line.kind for line in section if line.kind is not WrittenKind.NOTE)
+    if sum(kind is WrittenKind.ROWS for kind, _same in groupby(without_notes)) != 1:
+        yield from section
+        return
+    first = next(at for at, line in enumerate(section) if line.kind is WrittenKind.ROWS)
+    for at, line in enumerate(section):
+        if at == first:
+            yield replace(line, written=_("Work the chart."), reads=_("Work the chart."))
+        elif line.kind is not WrittenKind.ROWS:
+            yield line
 
 
 def _unbroken(line: str) -> str:

@@ -27,7 +27,6 @@ from bias.publishing.pattern import Pattern, pattern_of
 from bias.serving.page_process import page_process
 from knitting.measures import Units, lengths_said_in, said_units
 
-_LARGE_PT, _USUAL_PT, _SMALL_PT = 15.0, 10.5, 9.5
 _SILENT_S = 60
 """Seconds after which a maker of which nothing was heard is taken to have ended."""
 _LAID = "page"
@@ -98,10 +97,8 @@ def for_paper(found: Pattern, contents: bool) -> str:
 
 def sheet(found: Pattern) -> str:
     """The style of the paper that was chosen."""
-    kept = found.publication
-    wide, high = PAPERS[kept.paper]
-    points = _LARGE_PT if kept.large else _SMALL_PT if kept.paper == Publication.Paper.A5 else _USUAL_PT
-    about = {"wide": wide, "high": high, "points": points, "title": found.title}
+    wide, high = PAPERS[found.publication.paper]
+    about = {"wide": wide, "high": high, "points": found.points, "title": found.title}
     return render_to_string("publishing/pattern.css", about)
 
 

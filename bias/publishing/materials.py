@@ -28,7 +28,7 @@ class Materials:
         """Every line of them, the writer's needles among them."""
         found = [self._yarn(colour) for colour in self._colours]
         if needles.strip():
-            found.append(needles.strip())
+            found.append(_("needles: {needles}").format(needles=needles.strip()))
         return [*found, *self._notions()]
 
     @property

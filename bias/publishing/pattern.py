@@ -11,13 +11,13 @@ from django.utils.translation import ngettext
 
 from bias.planning.gauge_form import said_gauge as said_gauge_of_plan
 from bias.planning.size_table import SizeTable, size_table
-from bias.printing.print_parts import PrintChoices
+from bias.printing.print_parts import MARGIN_MM, PAPERS, PrintChoices
 from bias.publishing.charts import PrintedCharts, printed_charts
 from bias.publishing.instructions import PrintedLine, Printing, printed_lines
 from bias.publishing.materials import Materials, materials_of
 from bias.publishing.models import Publication
-from bias.results import PlanResults, Results, results_of_plan, technique_in_short
-from bias.results.worn import wearable_piece
+from bias.results import PlanResults, Results, results_of_plan, schematic_svg, technique_in_short
+from bias.results.worn import Wearable, wearable_piece
 from knitting.assembly.finishing import FinishingStep, ends_to_weave_in
 from knitting.constructions import too_small_for_head
 from knitting.publishing import Surroundings, technical_edit
@@ -28,6 +28,11 @@ from knitting.sizing.parameters import Parameter, parameters
 from knitting.stitches import STITCHES, Family
 
 _SHAPING = frozenset({Family.INCREASE, Family.DECREASE, Family.YARN_OVER, Family.CABLE, Family.CLUSTER})
+
+_LARGE_PT, _USUAL_PT, _SMALL_PT = 15.0, 10.5, 9.5
+_MM_A_POINT = 0.3528
+_LABEL_UNITS, _LEAST_UNITS = 15.0, 400.0
+"""The height of a label in a schematic, and the least width that leaves room for the cloth between labels."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,13 +93,18 @@ class Pattern:
 
     @property
     def measures(self) -> list[tuple[str, tuple[str, ...]]]:
-        """What it measures, in every size."""
-        sizes = self.sizes
-        found = [(_("finished"), tuple(each.said_size if each.laid else "" for each in sizes))]
-        if self.table:
-            found += self.table.measures
-        found.append((_("rows"), tuple(str(len(each.worked.rows)) for each in sizes)))
-        return [*found, (_("stitches"), tuple(each.said_stitches for each in sizes))]
+        """What it measures, in every size: folded where it is worn so, and laid flat."""
+        laid = tuple(each.said_size if each.laid else "" for each in self.sizes)
+        worn = tuple(each.said_folded if each else "" for each in self._wearables)
+        found = [(_("folded, as worn"), worn), (_("laid open"), laid)] if all(worn) else [(_("finished"), laid)]
+        return [*found, *(self.table.measures if self.table else ())]
+
+    @cached_property
+    def _wearables(self) -> tuple[Wearable | None, ...]:
+        """How it is worn in every size, where it is worn at all."""
+        construction = self.plan.plan.construction if self.plan else ""
+        found = (wearable_piece(each, construction, "") for each in self.sizes)
+        return tuple(each if each is not None and each.garment is not None else None for each in found)
 
     @property
     def heads(self) -> list[tuple[str, bool]]:
@@ -103,27 +113,41 @@ class Pattern:
         return [(name, at + 1 == self.publication.bold) for at, name in enumerate(names)]
 
     @property
-    def drawn_size(self) -> str:
-        """Which of its sizes is drawn, where it has several and the one that is kept is among them."""
-        if not self.table or not self.plan:
-            return ""
-        texts = [each.text for each in self.table.plans]
-        return self.table.heads[texts.index(self.plan.text)] if self.plan.text in texts else ""
+    def _drawn(self) -> int:
+        """Which of its sizes is drawn and charted: the one that stands out, or the first."""
+        return max(0, min(self.publication.bold - 1, len(self.sizes) - 1))
 
     @property
+    def drawn(self) -> Results:
+        """The piece as it is drawn and charted."""
+        return self.sizes[self._drawn]
+
+    @property
+    def drawn_size(self) -> str:
+        """The name of the size that is drawn, where it has several."""
+        return self.table.heads[self._drawn] if self.table else ""
+
+    @cached_property
     def schematic(self) -> str:
         """The cloth with its measures."""
-        if not self.results.laid:
-            return ""
-        return self.results.cloth_alone(size="") if self.alone else self.results.cloth_svg()
+        if not self.alone:
+            return schematic_svg(self.drawn)
+        millimetres = PAPERS[self.publication.paper][0] - 2 * MARGIN_MM
+        return schematic_svg(self.drawn, max(_LEAST_UNITS, millimetres * _LABEL_UNITS / (self.points * _MM_A_POINT)))
+
+    @property
+    def points(self) -> float:
+        """How large its words are on paper."""
+        kept = self.publication
+        return _LARGE_PT if kept.large else _SMALL_PT if kept.paper == Publication.Paper.A5 else _USUAL_PT
 
     @cached_property
     def folded(self) -> str:
-        """How it is worn, folded, where nobody gave a picture of it and it is worn at all."""
-        if self.publication.picture:
+        """How it is worn, folded, where nobody gave a picture of it and it is folded to be worn."""
+        wearable = self._wearables[self._drawn]
+        if self.publication.picture or wearable is None or not wearable.said_folded:
             return ""
-        wearable = wearable_piece(self.results, self.publication.piece.current.plan, "")
-        return wearable.folded(alone=self.alone) if wearable is not None and wearable.garment is not None else ""
+        return wearable.folded(alone=self.alone)
 
     @cached_property
     def materials(self) -> Materials:
@@ -154,12 +178,12 @@ class Pattern:
     @property
     def notes(self) -> list[str]:
         """Places that makers misread."""
-        return [says for _note, says in self.results.said_misreadings()]
+        return [says for _note, says in self.drawn.said_misreadings()]
 
     @property
     def _printing(self) -> Printing:
         kept, names = self.publication, self.table.heads if self.table else ()
-        return Printing(kept.dialect, kept.every_count, names, kept.bold - 1)
+        return Printing(kept.dialect, kept.every_count, names, kept.bold - 1, not self.tells_rows)
 
     @cached_property
     def lines(self) -> list[PrintedLine]:
@@ -180,7 +204,7 @@ class Pattern:
             ("gauge", _("Gauge"), True),
             ("abbreviations", _("Abbreviations"), self.abbreviations),
             ("notes", _("Before you begin"), self.notes),
-            ("instructions", _("Instructions"), self.shows_words),
+            ("instructions", _("Instructions"), self.lines),
             ("charts", _("Charts"), self.shows_charts),
             ("finishing", _("Finishing"), True),
             ("care", _("Care"), self.publication.care),
@@ -197,31 +221,36 @@ class Pattern:
         return [each for each in (str(ready).format(by=by), kept.terms.strip()) if each]
 
     @property
-    def shows_words(self) -> bool:
-        """Whether its rows are told in words."""
-        return self.publication.shows != Publication.Shows.CHARTS
+    def tells_rows(self) -> bool:
+        """Whether its rows are told in words: also where charts are wished, if they are of one size or too large."""
+        wished = self.publication.shows != Publication.Shows.CHARTS
+        return wished or self.table is not None or not all(chart.drawings for chart in self.charts.charts)
 
     @property
     def shows_charts(self) -> bool:
         """Whether it shows its chart."""
-        return self.publication.shows != Publication.Shows.WORDS and bool(self.results.worked.rows)
+        return self.publication.shows != Publication.Shows.WORDS and bool(self.drawn.worked.rows)
 
     @cached_property
     def charts(self) -> PrintedCharts:
         """Its charts: cut to the paper, or whole on the site."""
-        return printed_charts(self.results, self.publication.by_wale, self.choices if self.alone else None)
+        return printed_charts(self.drawn, self.publication.by_wale, self.choices if self.alone else None)
 
     @property
     def choices(self) -> PrintChoices:
         """The paper and its cells, as charts are cut by."""
-        return PrintChoices(paper=self.publication.paper, dialect=self.publication.dialect, cell="middle")
+        return PrintChoices(
+            paper=self.publication.paper,
+            dialect=self.publication.dialect,
+            cell="large" if self.publication.large else "middle",
+        )
 
     @property
     def finishing(self) -> list[str]:
         """What is done after the last row."""
-        ends = ends_to_weave_in(self.results.worked)
+        ends = ends_to_weave_in(self.drawn.worked)
         figures = {FinishingStep.WEAVE_IN: ngettext("{ends} end", "{ends} ends", ends).format(ends=ends)}
-        ended = self.results.worked.finished
+        ended = self.drawn.worked.finished
         steps = [step for step in FinishingStep if not (ended and step is FinishingStep.BIND_OFF)]
         return [f"{said_step(step.value)}{f' ({figures[step]})' if step in figures else ''}." for step in steps]
 

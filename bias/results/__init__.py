@@ -23,7 +23,13 @@ from bias.results.plans import (
     within,
     words_of_part,
 )
-from bias.results.published import published_chart_svg, published_charts, published_key, written_lines
+from bias.results.published import (
+    published_chart_svg,
+    published_charts,
+    published_key,
+    schematic_svg,
+    written_lines,
+)
 from bias.results.resizing import InItsWords, in_its_words
 from bias.results.row_display import cloth_context, row_context
 from bias.results.techniques import (
@@ -120,6 +126,7 @@ __all__ = [
     "row_count",
     "said_counts",
     "said_steps",
+    "schematic_svg",
     "shaped_in",
     "shown_technique",
     "swatch",

@@ -34,7 +34,7 @@ from knitting.measures import Gauge, said_area, said_length
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.misreadings import said_misreading
-from knitting.saying.pieces import said_corners
+from knitting.saying.pieces import said_corners, said_extent
 from knitting.saying.problems import SaidProblem, problems_of
 from knitting.saying.questions import SaidQuestion, questions_of
 from knitting.saying.statements import said
@@ -117,9 +117,7 @@ class Results:
     @property
     def said_size(self) -> str:
         """Width and height of the cloth, as they are said."""
-        return _("{width} by {height}").format(
-            width=said_length(self.measures.width_cm), height=said_length(self.measures.height_cm)
-        )
+        return said_extent(self.measures.width_cm, self.measures.height_cm)
 
     @property
     def said_measures(self) -> str:

@@ -9,11 +9,19 @@ from bias.results.pieces import Results
 from drawing import inks
 from drawing.chart_once import SectionChart, charts_once
 from drawing.chart_svg import Window, chart_svg, sign_svg
+from drawing.cloth import close_height, lay_out
+from drawing.cloth_svg import to_svg
+from drawing.tiles import CELL
+from knitting.cloth import Layout
 from knitting.dialects.dialect import dialect
 from knitting.formatter import format_piece
 from knitting.publishing import counted_everywhere
 from knitting.words.writer import Writer, WrittenLine, write
 from knitting.written import work_text
+
+_SITE_UNITS = 720.0
+_HIGHEST = 0.72
+"""The height of a schematic at most, in its widths."""
 
 
 def written_lines(found: Results, code: str, every_count: bool = False) -> tuple[WrittenLine, ...]:
@@ -27,14 +35,25 @@ def written_lines(found: Results, code: str, every_count: bool = False) -> tuple
     return (*heads, *writer.lines(piece))
 
 
+def schematic_svg(found: Results, paper_units: float = 0.0) -> str:
+    """The cloth with its measures, as close as it lies, or nothing; on paper with its colours, so many units wide."""
+    if not isinstance(found.layout, Layout):
+        return ""
+    width = paper_units or _SITE_UNITS
+    page = lay_out(found.layout, width, close_height(found.layout, width, _HIGHEST * width))
+    return to_svg(page, style=inks.CLOTH if paper_units else "")
+
+
 def published_charts(found: Results, by_wale: bool) -> tuple[SectionChart, ...]:
     """The charts of its sections."""
     return charts_once(found.worked, by_wale)
 
 
-def published_chart_svg(chart: SectionChart, window: Window | None, alone: bool) -> str:
-    """A chart of a section, or a window of it; ``alone`` with its colours."""
-    return chart_svg(chart.page, window, style=inks.CHART if alone else "")
+def published_chart_svg(chart: SectionChart, window: Window | None = None, mm_per_cell: float = 0.0) -> str:
+    """A chart of a section; for paper a window of it with its colours, its cells so large."""
+    if window is None:
+        return chart_svg(chart.page)
+    return chart_svg(chart.page, window, style=inks.CHART, size=f"{window.width / CELL * mm_per_cell:.1f}mm")
 
 
 def published_key(charts: Sequence[SectionChart], alone: bool) -> tuple[tuple[str, str], ...]:

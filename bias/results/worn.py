@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import asdict, dataclass, fields
+from functools import cached_property
 from time import monotonic
 from typing import Any, TypeAlias
 
@@ -18,10 +19,11 @@ from drawing import inks
 from drawing.folded_svg import folded_svg
 from drawing.hem_svg import hem_svg
 from drawing.worn_data import cloth_data, inks_in, skin_data
-from knitting.assembly.folding import folded
+from knitting.assembly.folding import Folded, folded
 from knitting.assembly.joints import Assembly
 from knitting.cloth import Layout
 from knitting.constructions import CONSTRUCTIONS
+from knitting.saying.pieces import said_extent
 from knitting.saying.statements import said, said_words
 from knitting.saying.worn import said_directions, said_wearing
 from knitting.wearing import Wearing
@@ -72,10 +74,21 @@ class Wearable:
         why = why_not_worn(self.garment, body) if self.garment is not None else None
         return said(why) if why is not None else ""
 
+    @cached_property
+    def put_down(self) -> Folded:
+        """It as it is put down."""
+        return folded(self.assembly)
+
+    @property
+    def said_folded(self) -> str:
+        """Its width and height where its front lies on its back; nothing where it lies as it is laid."""
+        lies = self.put_down
+        return said_extent(lies.width_cm, lies.height_cm) if lies.on_one_another else ""
+
     def folded(self, alone: bool = False) -> str:
         """It folded as it is put down; ``alone`` with its own colours."""
         title = _("{title}, folded as it is worn").format(title=self.title)
-        return folded_svg(folded(self.assembly), title, inks.FOLDED if alone else "")
+        return folded_svg(self.put_down, title, inks.FOLDED if alone else "")
 
     @property
     def colours(self) -> list[str]:
@@ -94,13 +107,18 @@ class HalfWorn:
     told: Told | None = None
 
 
-def wearable_piece(found: Results, plan: str, way: str) -> Wearable | None:
+def construction_of(plan: str) -> str:
+    """The key of the construction that the text of a plan is of, or nothing where there is no plan."""
+    return results_of_plan(plan).plan.construction if plan else ""
+
+
+def wearable_piece(found: Results, construction: str, way: str) -> Wearable | None:
     """A piece as it may be worn, in the way that is asked for or in its usual one; ``None`` where it cannot be laid."""
     layout = found.layout
     if not isinstance(layout, Layout) or not layout.whole:
         return None
-    construction = CONSTRUCTIONS.get(results_of_plan(plan).plan.construction) if plan else None
-    usual = construction.worn if construction is not None else usual_wearing(layout)
+    known = CONSTRUCTIONS.get(construction)
+    usual = known.worn if known is not None else usual_wearing(layout)
     ways = ways_to_wear(layout, usual)
     chosen = way if way in ways or way == NOT_WORN or usual is None else next(iter(ways))
     chosen = chosen if chosen in ways else NOT_WORN

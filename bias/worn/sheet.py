@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from bias.pieces.models import Piece
-from bias.results.worn import Wearable, said_worn, wearable_piece
+from bias.results.worn import Wearable, construction_of, said_worn, wearable_piece
 from bias.worn import actions
 from bias.worn.pages import bodies_of
 
@@ -40,5 +40,5 @@ class WornSheet:
 
 def worn_sheet(piece: Piece) -> WornSheet | None:
     """What is printed of a piece that is worn; ``None`` where nobody wears it."""
-    wearable = wearable_piece(piece.results, piece.current.plan, "")
+    wearable = wearable_piece(piece.results, construction_of(piece.current.plan), "")
     return WornSheet(piece, wearable) if wearable is not None and wearable.garment is not None else None

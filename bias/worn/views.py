@@ -9,7 +9,7 @@ from django.utils.http import url_has_allowed_host_and_scheme
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.pieces.models import Piece
-from bias.results.worn import Wearable, skin, wearable_piece
+from bias.results.worn import Wearable, construction_of, skin, wearable_piece
 from bias.worn import actions, pages
 from bias.worn.forms import BodyForm
 from bias.yarns.models import inks_of
@@ -72,6 +72,6 @@ def measures(request: HttpRequest) -> HttpResponse:
 
 def _of(request: HttpRequest, piece_id: int) -> tuple[Piece, Wearable | None, pages.Addresses]:
     piece = Piece.objects.one_of(request.user, piece_id)
-    wearable = wearable_piece(piece.results, piece.current.plan, request.GET.get("way", ""))
+    wearable = wearable_piece(piece.results, construction_of(piece.current.plan), request.GET.get("way", ""))
     names = ("worn", "worn-on", "worn-data", "worn-bodies")
     return piece, wearable, pages.Addresses(*(reverse(name, args=[piece_id]) for name in names))

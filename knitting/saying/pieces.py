@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from knitting.fabric import FABRICS
 from knitting.in_pattern.next_row import NewStitch
-from knitting.measures import Gauge, said_number, said_to
+from knitting.measures import Gauge, said_length, said_number, said_to
 from knitting.needle.worked import WorkedRow
 from knitting.pace import Pace
 from knitting.rows import Side
@@ -64,6 +64,15 @@ def said_side(row: WorkedRow) -> str:
     if row.in_round:
         return _("round")
     return _("right side") if row.side is Side.RS else _("wrong side")
+
+
+def said_extent(width_cm: float, height_cm: float) -> str:
+    """A width and a height in cm, as they are said.
+
+    >>> said_extent(98, 49)
+    '98 cm by 49 cm'
+    """
+    return _("{width} by {height}").format(width=said_length(width_cm), height=said_length(height_cm))
 
 
 def said_corners(measures: Measures) -> str:

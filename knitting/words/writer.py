@@ -8,7 +8,7 @@ from enum import Enum
 
 from knitting.dialects.dialect import Dialect, dialect
 from knitting.problems import NOWHERE
-from knitting.rows import CastOn, Piece, Section, Step
+from knitting.rows import CastOn, Piece, Repeat, Row, SameAs, Section, Step, Stretch
 from knitting.words.order_writer import OrderWriter
 from knitting.words.step_writer import StepWriter
 
@@ -34,6 +34,7 @@ class WrittenKind(Enum):
     SETTING = "setting"
     HEADING = "heading"
     NOTE = "note"
+    ROWS = "rows"
     ORDER = "order"
 
 
@@ -72,7 +73,8 @@ class Writer(OrderWriter):
                 while notes and 0 < notes[0][0].line < order.span.line:
                     yield self._noted(notes.pop(0)[1])
                 said = self.order(order)
-                yield WrittenLine(WrittenKind.ORDER, said, said)
+                kind = WrittenKind.ROWS if isinstance(order, Row | SameAs | Repeat | Stretch) else WrittenKind.ORDER
+                yield WrittenLine(kind, said, said)
                 self.heed(order)
         yield from (self._noted(text) for _, text in notes)
 

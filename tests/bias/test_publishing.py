@@ -212,10 +212,47 @@ def test_charts_stand_on_the_site_with_their_key_and_cut_to_the_paper_in_either_
     assert page.count('<figure class="scroll"><svg') == 1
     assert "What repeats is drawn once" in page
     assert "yarn over</li>" in page
-    assert "Instructions" not in page
     assert "<style" not in page, "no style but the site's own"
     by_wale = pattern_of(published(client, piece, shows="charts", by_wale="on"), alone=True).charts
-    assert all("<style>" in drawing for chart in (*closed.charts, *by_wale.charts) for drawing in chart.drawings)
+    drawings = [drawn for chart in (*closed.charts, *by_wale.charts) for drawn, _place in chart.drawings]
+    assert all("<style>" in drawn for drawn in drawings)
+    sizes = re.findall(r'viewBox="0 0 ([\d.]+) [\d.]+" class="chart" width="([\d.]+)mm"', "".join(drawings))
+    assert len(sizes) == len(drawings)
+    assert {round(16 * float(wide) / float(units), 1) for units, wide in sizes} == {4.4}, "mm a cell, in every drawing"
+
+
+def told(client, piece, **choices):
+    found = pattern_of(published(client, piece, shows="charts", **choices))
+    return [line.text for line in found.lines]
+
+
+def test_rows_that_a_chart_shows_are_left_to_it_and_what_is_done_around_them_is_told(client, knitter):
+    rows = "Row 1: K2, yo, k to end.\n# Slowly.\nRow 2: P.\nRepeat rows 1 and 2 twice more.\n"
+    piece = keep_piece(knitter, f"Cast on 9 sts.\nSection: Body\n{rows}Bind off loosely.")
+    assert told(client, piece) == ["Cast on 9 sts.", "Body", "Work the chart.", "Slowly.", "Bind off loosely."]
+    between = keep_piece(knitter, f"Cast on 9 sts.\n{rows}Place a marker before st 4.\nRow 7: K.\nBind off.")
+    heads = [line.split(":")[0] for line in told(client, between) if line.startswith(("Row", "Work"))]
+    assert heads == ["Row 1", "Row 2", "Row 7"]
+    sizes = told(client, keep_plan(knitter, plan_text(made("corner-cloth"))), size_key="to", sizes="41, 61")
+    assert "Repeat row 1 until there are 41 (61) sts." in sizes
+    large = "\n".join(f"Row {row}: K{row}, yo, k to end." for row in range(1, 400))
+    assert "Work the chart." not in told(client, keep_piece(knitter, f"Cast on 9 sts.\n{large}"), by_wale="on")
+
+
+def test_a_chart_that_is_cut_tells_which_part_is_where_and_how_charts_are_read_once(client, knitter):
+    half = "Rows 1, 3, 5: K2, yo, k to last 2 sts, yo, k2.\nRows 2, 4: K.\n"
+    piece = keep_piece(knitter, f"Cast on 60 sts.\nSection: One\n{half}Section: Two\n{half}Bind off.")
+    found = pattern_of(published(client, piece, shows="charts", by_wale="on"), alone=True)
+    places = [[place for _drawn, place in chart.drawings] for chart in found.charts.charts]
+    assert places == [
+        ["columns 1 to 35 of 66 from the right", "columns 34 to 66 of 66 from the right"],
+        ["columns 1 to 35 of 72 from the right", "columns 34 to 68 of 72 from the right"]
+        + ["columns 67 to 72 of 72 from the right"],
+    ]
+    closed = pattern_of(published(client, piece, shows="charts"), alone=True).charts
+    assert [place for chart in closed.charts for _drawn, place in chart.drawings] == ["", ""]
+    assert len(closed.charts) == 2
+    assert shown(client.get(f"/pieces/{piece.pk}/pattern/page/")).count("A figure in a wide cell") == 1
 
 
 def test_as_a_book_it_is_well_formed_with_its_contents(client, piece):
@@ -312,6 +349,31 @@ def test_yarn_measures_and_the_size_that_stands_out_are_told_for_every_size(clie
     assert len(set(re.findall(r"<td>([^<]*)</td>", finished[1]))) == 3
     assert "41 (<b>61</b>, 81)" in page
     assert 'class="is-mine"' in page
+
+
+def test_the_size_that_stands_out_or_the_first_is_drawn_and_charted(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("corner-cloth")))
+    address = f"/pieces/{piece.pk}/pattern/page/"
+    titles = []
+    for bold, name in (("2", "grow to 61"), ("", "grow to 41")):
+        found = pattern_of(published(client, piece, size_key="to", sizes="41, 61, 81", bold=bold, shows="both"))
+        page = shown(client.get(address))
+        assert f"Drawn: {name}." in page
+        assert f"The charts are of this size: {name}." in page
+        titles.append(found.schematic[: found.schematic.index("</title>")])
+        size = dict(found.measures)["finished"][found.heads.index((name, bold == "2"))]
+        assert titles[-1].endswith(f", {size}")
+    assert len(set(titles)) == 2
+
+
+@pytest.mark.parametrize(
+    ("construction", "rows", "folds"),
+    [("round-poncho", ["folded, as worn", "laid open"], True), ("triangle", ["finished"], False)],
+)
+def test_what_is_folded_to_be_worn_is_measured_folded(client, knitter, construction, rows, folds):
+    found = pattern_of(published(client, keep_plan(knitter, plan_text(made(construction)))))
+    assert [name for name, _values in found.measures] == rows
+    assert bool(found.folded) == folds
 
 
 def test_sizes_whose_rows_differ_in_more_than_figures_are_printed_apart(client, knitter):
