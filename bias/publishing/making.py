@@ -128,9 +128,9 @@ class _Laid(logging.Handler):
         self.heard, self.pages = heard, 0
 
     def emit(self, record: logging.LogRecord) -> None:
-        """Tell of one page more."""
-        if record.module == _LAID:
-            self.pages += 1
+        """Tell how many pages there are: some are laid again, where a reference to a page moved another."""
+        if record.module == _LAID and isinstance(record.args, tuple) and isinstance(page := record.args[0], int):
+            self.pages = max(self.pages, page)
             self.heard(self.pages)
 
 

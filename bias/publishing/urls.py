@@ -6,6 +6,7 @@ from bias.publishing import views
 
 urlpatterns = [
     path("pieces/<number:piece_id>/pattern/", views.publish, name="publish"),
+    path("pieces/<number:piece_id>/pattern/seen/", views.pattern_seen, name="pattern-seen"),
     path("pieces/<number:piece_id>/pattern/page/", views.pattern, name="pattern"),
     path("pieces/<number:piece_id>/pattern/making/", views.pattern_making, name="pattern-making"),
     path("pieces/<number:piece_id>/pattern.pdf", views.pattern_pdf, name="pattern-pdf"),

@@ -7,7 +7,7 @@ from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.utils.translation import get_language
 from django.utils.translation import gettext as _
-from django.views.decorators.http import require_http_methods, require_safe
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from bias.pieces.models import Piece, Revision
 from bias.printing.views import pdf_answer
@@ -16,7 +16,7 @@ from bias.publishing.epub import epub
 from bias.publishing.errata import since
 from bias.publishing.forms import PublicationForm
 from bias.publishing.models import Publication
-from bias.publishing.pattern import pattern_of
+from bias.publishing.pattern import Pattern, pattern_of
 from knitting.saying.statements import said
 
 _MOST_EARLIER = 30
@@ -27,10 +27,7 @@ def publish(request: HttpRequest, piece_id: int) -> HttpResponse:
     """What the writer adds, with the technical edit beside it."""
     publication = _publication(request, piece_id)
     found = pattern_of(publication)
-    knobs = [(each.key, said(each.words)) for each in found.knobs]
-    form = PublicationForm(
-        request.POST or None, request.FILES or None, instance=publication, knobs=knobs, use_required_attribute=False
-    )
+    form = _form(request, found)
     if request.method == "POST" and form.is_valid():
         form.save()
         return redirect("publish", piece_id)
@@ -39,6 +36,16 @@ def publish(request: HttpRequest, piece_id: int) -> HttpResponse:
         "publishing/publish.html",
         {"piece": publication.piece, "form": form, "pattern": found, "earlier": _earlier(publication.piece)},
     )
+
+
+@require_POST
+def pattern_seen(request: HttpRequest, piece_id: int) -> HttpResponse:
+    """The page as it would be with what stands in the form, which is not kept."""
+    publication = _publication(request, piece_id)
+    form = _form(request, pattern_of(publication))
+    if not form.is_valid():
+        return render(request, "publishing/_seen.html", {"wrong": [each for of in form.errors.values() for each in of]})
+    return render(request, "publishing/_seen.html", {"pattern": pattern_of(form.instance)})
 
 
 @require_safe
@@ -103,6 +110,12 @@ def pattern_errata(request: HttpRequest, piece_id: int, number: int) -> HttpResp
         raise Http404("There is no such revision.")
     about = {"piece": publication.piece, "number": number, "errata": found}
     return render(request, "publishing/errata.html", about)
+
+
+def _form(request: HttpRequest, found: Pattern) -> PublicationForm:
+    knobs = [(each.key, said(each.words)) for each in found.knobs]
+    given, files = request.POST or None, request.FILES or None
+    return PublicationForm(given, files, instance=found.publication, knobs=knobs, use_required_attribute=False)
 
 
 def _publication(request: HttpRequest, piece_id: int) -> Publication:

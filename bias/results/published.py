@@ -19,7 +19,7 @@ from knitting.publishing import counted_everywhere
 from knitting.words.writer import Writer, WrittenLine, write
 from knitting.written import work_text
 
-_SITE_UNITS = 720.0
+_SITE_UNITS = 480.0
 _HIGHEST = 0.72
 """The height of a schematic at most, in its widths."""
 

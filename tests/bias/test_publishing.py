@@ -403,6 +403,18 @@ def test_terms_are_ready_or_as_she_writes_them(client, piece, ready, own, said):
     assert "No terms say what others may do with it." not in shown(client.get(f"/pieces/{piece.pk}/pattern/"))
 
 
+def test_choices_are_seen_at_once_and_not_kept_by_it(client, piece):
+    published(client, piece)
+    address = f"/pieces/{piece.pk}/pattern/seen/"
+    seen = shown(client.post(address, {**SAID, "shows": "charts", "care": "Pressed under a towel."}))
+    assert "Work the chart." in seen
+    assert "Pressed under a towel." in seen
+    kept = Publication.objects.get(piece=piece)
+    assert (kept.shows, kept.care) == ("words", SAID["care"])
+    wrong = shown(client.post(address, {**SAID, "shows": "songs"}))
+    assert 'role="alert">Select a valid choice' in wrong
+
+
 # -- making it ----------------------------------------------------------------------------------------------
 
 
@@ -426,6 +438,15 @@ def test_the_paper_is_made_once_and_anew_when_something_changes(client, piece, m
     assert MadePattern.objects.count() == 1, "that of before is gone"
     text = "".join(page.extract_text() for page in on_paper(client, piece).pages)
     assert "Pressed under a towel." in text
+
+
+def test_pages_that_are_laid_again_for_the_contents_are_told_once(client, knitter, monkeypatch):
+    rows = "\n".join(f"Row {row}: K{row // 2 + 1}, yo, k to end." for row in range(1, 400))
+    heard = []
+    monkeypatch.setattr(making, "_heard_of", lambda pk, pages: heard.append(pages))
+    whole = on_paper(client, keep_piece(knitter, f"Title: Long pier\nCast on 9 sts.\n{rows}"))
+    assert heard == sorted(heard)
+    assert heard[-1] == len(whole.pages) >= 6
 
 
 def test_a_maker_of_which_nothing_is_heard_is_followed_by_another_and_no_other_before(client, piece):

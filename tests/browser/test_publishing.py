@@ -20,6 +20,11 @@ def test_a_piece_becomes_a_pattern(page, live_server):
     expect(words).to_be_focused()
     assert words.evaluate("field => field.value.slice(field.selectionStart).startsWith('Row 1:')")
     page.go_back()
+    seen = page.locator(".publish-seen")
+    expect(seen.get_by_text("Row 1:")).to_be_visible()
+    page.get_by_label("The rows").select_option("charts")
+    expect(seen.get_by_text("Work the chart.")).to_be_visible()
+    page.get_by_label("The rows").select_option("words")
     page.get_by_label("How to wash it").fill("By hand, lukewarm.")
     page.get_by_label("In your own words").fill("Knit as many as you like.")
     page.get_by_label("A picture of it").set_input_files(

@@ -177,6 +177,15 @@ class Hand:
         status, held = self._answer("POST", f"/pieces/{self.piece}/needles/events/", body, self.headers)
         return status, json.loads(held)
 
+    def form(self, address: str) -> tuple[int, str]:
+        """The status and the text that a form without fields is answered with."""
+        status, held = self._answer("POST", address, "", self.headers)
+        return status, held.decode()
+
+    def take(self, address: str) -> bytes:
+        """A file."""
+        return self._answer("GET", address, "", self.headers)[1]
+
     def ask(self, address: str) -> tuple[int, str]:
         """The status and the text of a page."""
         status, held = self._answer("GET", address, "", self.headers)
