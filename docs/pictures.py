@@ -49,12 +49,10 @@ def put_caret(page: Page, line: int) -> None:
     page.wait_for_selector("#under .strip")
 
 
-def words_of(page: Page, title: str, tab: str = "") -> None:
-    """One of the pages of a piece's words."""
+def words_of(page: Page, title: str) -> None:
+    """The words of a piece."""
     open_piece(page, title)
     page.get_by_role("link", name="Words", exact=True).click()
-    if tab:
-        page.get_by_role("link", name=tab, exact=True).click()
     page.wait_for_load_state("networkidle")
 
 
@@ -83,12 +81,17 @@ def desk(page: Page) -> None:
     words_of(page, "Tideline shawl")
     put_caret(page, 10)
     take(page, "words")
-    words_of(page, "Sash Window, square one", "Own hand")
-    page.get_by_label("Marks").select_option("needle-before")
-    page.get_by_label("First stitch").select_option("sl")
-    page.get_by_role("button", name="Show what changes").click()
-    take(page, "hand")
+    publish(page)
     things(page)
+
+
+def publish(page: Page) -> None:
+    """A shawl as a pattern for others."""
+    open_piece(page, "Tideline shawl")
+    page.get_by_role("link", name="Finish", exact=True).click()
+    page.get_by_role("link", name="To publish", exact=True).click()
+    page.wait_for_selector(".publish-seen h1")
+    take(page, "publish")
 
 
 def things(page: Page) -> None:
