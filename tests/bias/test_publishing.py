@@ -415,6 +415,12 @@ def test_choices_are_seen_at_once_and_not_kept_by_it(client, piece):
     assert 'role="alert">Select a valid choice' in wrong
 
 
+def test_sizes_that_cannot_be_are_said_where_the_page_is_seen(client, knitter):
+    piece = keep_plan(knitter, plan_text(made("corner-cloth")))
+    seen = client.post(f"/pieces/{piece.pk}/pattern/seen/", {**SAID, "size_key": "to", "sizes": "41, wide"})
+    assert "Sizes are 2 to" in shown(seen)
+
+
 # -- making it ----------------------------------------------------------------------------------------------
 
 
