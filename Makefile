@@ -5,13 +5,13 @@ BIN := $(VENV)/bin
 BIND ?= 127.0.0.1:8000
 WORKERS ?= 2
 SCRIPTS := "bias/static/**/*.js"
-MESSAGES = $(BIN)/python manage.py makemessages --locale $(LANGUAGE) --no-location $(addprefix --ignore=,"tests/*" "benchmarks/*" "docs/*" "node_modules/*" "var/*" "bias/static/vendor/*" "$(VENV)*")
+CATALOGUES = $(patsubst %.po,%.mo,$(wildcard locale/*/LC_MESSAGES/*.po))
 export BIAS_BIND := $(BIND)
 export UV_PYTHON_DOWNLOADS := never
 # Without compiled modules each of the many processes takes six seconds longer to begin.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test test-postgres backup bench-postgres schema messages check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
+.PHONY: demo test test-postgres backup bench-postgres schema messages catalogues check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -54,10 +54,12 @@ backup: setup  ## a copy of the database, also while it is served
 schema: setup-dev  ## the files that are told from the code: schemas, the kinds of events
 	$(BIN)/python -m docs.schemas
 
-messages: setup-dev  ## the catalogue of every sentence, for a language: make messages LANGUAGE=de (needs gettext)
-	mkdir -p locale
-	$(MESSAGES) --extension html,py
-	$(MESSAGES) --domain djangojs --extension js
+messages: setup-dev  ## every sentence into the catalogues, and compile them: make messages, or LANGUAGE=de for one more
+	$(BIN)/python manage.py messages $(LANGUAGE)
+
+# Compiled catalogues are made with the environment that compiles them, and where one of them is newer.
+locale/%.mo: locale/%.po
+	@$(BIN)/pybabel -q compile -i $< -o $@
 
 fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
 	$(VENV)-tools/bin/uv venv -q --allow-existing $(VENV)-fuzz && VIRTUAL_ENV=$(VENV)-fuzz $(VENV)-tools/bin/uv pip install -q --require-hashes -r requirements/fuzz.txt
@@ -93,7 +95,10 @@ lock: setup-dev  ## pin the dependencies anew, by hash
 	$(VENV)-tools/bin/uv pip compile -q --generate-hashes --no-header --python-version 3.11 requirements/fuzz.in -o requirements/fuzz.txt
 
 setup: $(VENV)/.set-up-base
+	@$(MAKE) --no-print-directory catalogues
 setup-dev: $(VENV)/.set-up-dev
+	@$(MAKE) --no-print-directory catalogues
+catalogues: $(CATALOGUES)
 
 # The stamp holds what was installed; the development set contains the other.
 $(VENV)/.set-up-base: requirements/base.txt

@@ -9,10 +9,12 @@ from gettext import NullTranslations
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.utils import translation
+from django.utils.cache import patch_vary_headers
 from django.utils.translation.trans_real import DjangoTranslation
 from django.views.i18n import JavaScriptCatalog
 
 from knitting.saying.language import saying_with
+from knitting.statements import N_
 
 
 class _SiteCatalogue(NullTranslations):
@@ -26,6 +28,11 @@ class _SiteCatalogue(NullTranslations):
 
 
 _CATALOGUE = _SiteCatalogue()
+_MONTHS = (
+    N_("January"), N_("February"), N_("March"), N_("April"), N_("May"), N_("June"), N_("July"), N_("August"),
+    N_("September"), N_("October"), N_("November"), N_("December"),
+)  # fmt: skip
+"""The months of a date: our catalogue goes before Django's, which writes them large in every language."""
 
 
 @contextmanager
@@ -36,14 +43,16 @@ def in_language(code: str) -> Iterator[None]:
 
 
 class LanguageMiddleware:
-    """Has the core speak the language of the request."""
+    """Has site and core speak the language that the browser asks for, until it is known who asks."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        with saying_with(_CATALOGUE):
-            return self.get_response(request)
+        with in_language(translation.get_language_from_request(request)):
+            answer = self.get_response(request)
+        patch_vary_headers(answer, ["Accept-Language"])
+        return answer
 
 
 def script_sentences(request: HttpRequest) -> dict[str, object]:

@@ -103,7 +103,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "bias.accounts.household.HouseholdMiddleware",
     "allauth.account.middleware.AccountMiddleware",
-    "bias.accounts.units.UnitsMiddleware",
+    "bias.accounts.reading.ReadingMiddleware",
     "django.contrib.auth.middleware.LoginRequiredMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "bias.home.unreadable.UnreadableMiddleware",
@@ -215,10 +215,12 @@ LOGGING = {
 """What breaks and what takes long is told on the error stream, never with a text of a knitter's."""
 
 LANGUAGE_CODE = "en"
-LANGUAGES = [("en", "English")]
+LANGUAGES = [("en", "English"), ("it", "Italiano")]
 USE_I18N = True
 LOCALE_PATHS = [ROOT / "locale"]
 """Another language is one catalogue here, made with ``make messages LANGUAGE=xx``."""
+FORMAT_MODULE_PATH = "bias.formats"
+"""Numbers in pages are for scripts and fields: what is read is said by ``knitting.figures``."""
 USE_TZ = True
 TIME_ZONE = env.str("BIAS_TIME_ZONE", "UTC")
 

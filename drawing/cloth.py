@@ -15,6 +15,7 @@ from knitting.cloth import Layout, bends, measure, outlines, texture_patches, up
 from knitting.cloth.zones import Points
 from knitting.measures import said_length
 from knitting.saying.language import _
+from knitting.saying.pieces import said_mark
 from knitting.stitches import Look
 
 _LEAST_GAP, _LEAST_FINE_GAP = 5.0, 1.6
@@ -212,7 +213,7 @@ def _threads(layout: Layout, fit: _PageFit) -> tuple[Thread, ...]:
         letter, hue = flags[first]
         if wall.ends > wall.born:
             places = fit.line(layout.wall_points(at)[wall.born : wall.ends + 1])
-            found.append(Thread(letter, wall.name, places, hue))
+            found.append(Thread(letter, said_mark(wall.name), places, hue))
     return tuple(found)
 
 

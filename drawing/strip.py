@@ -12,6 +12,7 @@ from knitting.needle.needle import Mark
 from knitting.needle.worked import PartWork, WorkedRow
 from knitting.rows import Side
 from knitting.saying.language import _
+from knitting.saying.pieces import said_mark
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +80,7 @@ def part_names(row: WorkedRow, named: Sequence[str] = ()) -> tuple[str, ...]:
     number = 0
     for part in from_right:
         if part.mark is not None:
-            names.append(part.mark.name or _("marked stitch"))
+            names.append(said_mark(part.mark.name) or _("marked stitch"))
             continue
         number += 1
         names.append(named[number - 1] if len(named) == len(plain) else _plain_name(number, len(plain)))

@@ -9,6 +9,8 @@ from dataclasses import dataclass
 from enum import Enum
 from typing import TypeAlias
 
+from knitting.figures import figure
+
 CM_PER_INCH = 2.54
 """International yard and pound agreement, 1959."""
 M_PER_YARD = 0.9144
@@ -143,7 +145,7 @@ def said_fine_length(length_cm: float) -> str:
     ('1.23 cm', '12.3 cm')
     """
     value, unit = in_units(length_cm)
-    return f"{said_number(value) if value >= 10 else f'{value:.2f}'} {unit}"
+    return f"{said_number(value) if value >= 10 else figure(value, '.2f')} {unit}"
 
 
 def said_metres(metres: float) -> str:
@@ -182,9 +184,9 @@ def said_area(area_cm2: float) -> str:
     """
     if said_units() is Units.INCHES:
         if area_cm2 >= 10_000:
-            return f"{area_cm2 / 10_000 / M_PER_YARD**2:.2f} sq yd"
-        return f"{area_cm2 / CM_PER_INCH**2:.0f} sq in"
-    return f"{area_cm2 / 10_000:.2f} m²" if area_cm2 >= 10_000 else f"{area_cm2:.0f} cm²"
+            return f"{figure(area_cm2 / 10_000 / M_PER_YARD**2, '.2f')} sq yd"
+        return f"{figure(area_cm2 / CM_PER_INCH**2, '.0f')} sq in"
+    return f"{figure(area_cm2 / 10_000, '.2f')} m²" if area_cm2 >= 10_000 else f"{area_cm2:.0f} cm²"
 
 
 def _said(value: float, unit: str) -> str:
@@ -197,4 +199,4 @@ def said_number(value: float) -> str:
     >>> said_number(20.0), said_number(19.68503)
     ('20', '19.7')
     """
-    return f"{value:.1f}".removesuffix(".0")
+    return figure(round(value)) if f"{value:.1f}".endswith(".0") else figure(value, ".1f")

@@ -51,6 +51,7 @@ class WaysForm(_ModelForm):
             "pedal",
             "volume",
             "units",
+            "language",
             "needles",
         )
 

@@ -129,6 +129,13 @@ class Ways(models.Model):
         CM = "", _lazy("centimetres, metres of yarn")
         INCHES = "in", _lazy("inches, yards of yarn")
 
+    class Language(models.TextChoices):
+        """The language of the pages; that of a pattern is its dialect. Each is called by its own name."""
+
+        BROWSERS = "", _lazy("as the browser asks")
+        ENGLISH = "en", "English"
+        ITALIAN = "it", "Italiano"
+
     class Pedal(models.TextChoices):
         """Which keys of a page-turner or a foot pedal work a row and take it back."""
 
@@ -160,6 +167,9 @@ class Ways(models.Model):
     )
     volume = models.PositiveSmallIntegerField(_lazy("how loud rows are read aloud, in percent"), default=100)
     units = models.CharField(_lazy("lengths are said in"), max_length=8, blank=True, default="", choices=Units.choices)
+    language = models.CharField(
+        _lazy("the language of the pages"), max_length=8, blank=True, default="", choices=Language.choices
+    )
     needles = models.CharField(
         _lazy("needles that I own, in mm"), max_length=200, blank=True, default="", help_text="thinnest first"
     )

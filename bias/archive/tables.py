@@ -56,7 +56,7 @@ COLUMNS: Mapping[type[models.Model], tuple[str, ...]] = MappingProxyType(
             "paper", "large", "size_key", "sizes", "bold", "every_count", "by_wale",
         ),
         Ways: ("dialect", "marking", "first_stitch", "left_handed", "size", "rest_minutes", "pedal", "volume")
-        + ("units", "needles"),
+        + ("units", "language", "needles"),
         OwnBody: ("bust_cm", "neck_cm", "shoulders_cm"),
         DrillAnswer: ("asked", "topic", "right", "answered_at"),
     }

@@ -13,6 +13,7 @@ from django.utils.translation import ngettext
 from django.views.decorators.http import require_POST, require_safe
 
 from bias.archive import incoming, outgoing
+from knitting.figures import figure
 
 
 @require_safe
@@ -84,7 +85,7 @@ def _about(request: HttpRequest) -> dict[str, Any]:
         "taken": taken,
         "came": _came(taken.told) if taken is not None and taken.ready else [],
         "unread": taken.told.get("unread", []) if taken is not None else [],
-        "size": f"{made.path.stat().st_size / 1e6:.1f}" if made and made.ready and made.path.exists() else "",
+        "size": figure(made.path.stat().st_size / 1e6, ".1f") if made and made.ready and made.path.exists() else "",
     }
 
 

@@ -24,6 +24,7 @@ from bias.results import (
     technique_in_short,
 )
 from drawing.strip import part_names
+from knitting.figures import figure
 from knitting.log import Progress
 from knitting.needle.worked import ClusterWork
 from knitting.pace import Pace
@@ -184,7 +185,7 @@ class RowView:
     @property
     def said_left(self) -> str:
         """The same as it is said."""
-        return f"{self.stitches_left:,}"
+        return figure(self.stitches_left, ",")
 
     @property
     def time_left(self) -> str:
@@ -221,7 +222,7 @@ class RowView:
     @property
     def edge(self) -> str:
         """The edge at which a right-side row begins."""
-        return "left" if self.mirrored else "right"
+        return _("left") if self.mirrored else _("right")
 
     @cached_property
     def techniques(self) -> tuple[ShortTechnique, ...]:

@@ -28,11 +28,11 @@ KINDS = (
 )
 SIDES = (
     (Beside.BOTH.value, N_("on both sides of")),
-    (Beside.BEFORE.value, "before"),
-    (Beside.AFTER.value, "after"),
-    (Beside.ON.value, "on"),
-    (Beside.INSIDE.value, "inside"),
-    (Beside.OUTSIDE.value, "outside"),
+    (Beside.BEFORE.value, N_("before")),
+    (Beside.AFTER.value, N_("after")),
+    (Beside.ON.value, N_("on")),
+    (Beside.INSIDE.value, N_("inside")),
+    (Beside.OUTSIDE.value, N_("outside")),
 )
 LEANS = (
     ("away", N_("leaning away from the line")),
@@ -48,19 +48,23 @@ ENDS = (
     ("part", N_("until a part has")),
     ("yarn", N_("until the yarn is used, in %")),
 )
-WAYS = tuple((way.value, way.value) for way in Finishing)
+WAYS = (
+    (Finishing.BIND_OFF.value, N_("bind off")),
+    (Finishing.FASTEN_OFF.value, N_("fasten off")),
+    (Finishing.LIVE.value, N_("leave on the needle")),
+)
 MANNERS = (
     ("", N_("as you like")),
-    ("loosely", "loosely"),
-    ("knitwise", "knitwise"),
-    ("purlwise", "purlwise"),
+    ("loosely", N_("loosely")),
+    ("knitwise", N_("knitwise")),
+    ("purlwise", N_("purlwise")),
     ("in_pattern", N_("in pattern")),
     ("stretchy", N_("stretchy, two together")),
 )
 EDGES = (
     (f"{RIGHT_EDGE} + {LEFT_EDGE}", N_("both edges")),
-    (RIGHT_EDGE, RIGHT_EDGE),
-    (LEFT_EDGE, LEFT_EDGE),
+    (RIGHT_EDGE, N_("right edge")),
+    (LEFT_EDGE, N_("left edge")),
     (ROW_START, N_("the start of the row")),
     (ROW_END, N_("the end of the row")),
 )

@@ -77,7 +77,7 @@ def _start(forecast: Forecast) -> Paragraph:
         words = (
             SentenceWord(_("cast on")),
             SentenceWord(str(plan.start.count), "cast_on", _("stitches to cast on")),
-            SentenceWord("stitches"),
+            SentenceWord(_("stitches")),
         )
     if plan.in_round:
         words = (*words, SentenceWord(_("and join to work in the round")))
@@ -93,7 +93,7 @@ def _parts(forecast: Forecast, flags: dict[str, tuple[str, int]]) -> Paragraph:
         words = (
             SentenceWord(part.name, f"parts.{at}.name", _("name of part {at} from the right").format(at=at + 1)),
             SentenceWord(str(part.count), f"parts.{at}.count", _("stitches of {part}").format(part=part.name)),
-            SentenceWord("in"),
+            SentenceWord(_("in")),
             SentenceWord(
                 part.fabric,
                 f"parts.{at}.fabric",

@@ -9,6 +9,7 @@ from django.utils.translation import gettext as _
 
 from bias.parsing import whole_number
 from bias.results import PlanResults, results_of_plan
+from knitting.figures import figure
 from knitting.files import plan_text
 from knitting.forecast.forecast import Forecast
 from knitting.forecast.metres import metres_of
@@ -52,10 +53,11 @@ def size_table(plan: Plan, turning: Iterable[Parameter], key: str, typed: str) -
         wrong = next((value for value in values if value % 2 == 0), None)
     if wrong is not None:
         if knob.odd:
-            sentence = _("'{words} {wrong}' cannot be: an odd number of {least:,} to {most:,} is possible.")
+            why = _("'{words} {wrong}' cannot be: an odd number of {least} to {most} is possible.")
         else:
-            sentence = _("'{words} {wrong}' cannot be: {least:,} to {most:,} is possible.")
-        return None, sentence.format(words=said(knob.words), wrong=wrong, least=knob.least, most=knob.most)
+            why = _("'{words} {wrong}' cannot be: {least} to {most} is possible.")
+        least, most = figure(knob.least, ","), figure(knob.most, ",")
+        return None, why.format(words=said(knob.words), wrong=wrong, least=least, most=most)
     plans = [made for value in values if (made := knob.turned(value)) is not None]
     found = [results_of_plan(plan_text(each)) for each in plans]
     unsound = next((each.forecast.troubles[0] for each in found if not each.forecast.sound), None)
@@ -75,7 +77,7 @@ def _table(knob: Parameter, values: list[int], found: list[PlanResults]) -> Size
             )
         )
     rows.append((_("rows in all"), tuple(str(forecast.rows) for forecast in courses)))
-    rows.append((_("stitches in all"), tuple(f"{forecast.stitches:,}" for forecast in courses)))
+    rows.append((_("stitches in all"), tuple(figure(forecast.stitches, ",") for forecast in courses)))
     measures = tuple(_measures(courses))
     rows += measures
     rows.append((_("yarn, a guess"), tuple(f"{metres_of(forecast):.0f} m" for forecast in courses)))

@@ -22,6 +22,7 @@ from bias.planning.views import plan_state
 from bias.results import results_of_plan
 from knitting.constructions import CONSTRUCTIONS, over_head
 from knitting.constructions.answers import answers_of
+from knitting.figures import figure
 from knitting.forecast.metres import metres_of
 from knitting.measures import CM_PER_INCH, said_length, said_number
 from knitting.sizing.parameters import FollowingMeasure, Parameter, following_measures, parameters
@@ -131,4 +132,4 @@ def _offers(found: NearestSizes, knob: Parameter, say: Any) -> list[SizeOffer]:
 
 
 def _said_length(cm: float, inches: bool) -> str:
-    return f"{cm / CM_PER_INCH:.1f} in" if inches else said_length(cm)
+    return f"{figure(cm / CM_PER_INCH, '.1f')} in" if inches else said_length(cm)

@@ -95,7 +95,7 @@ def _rhythm(stage: Stage, path: str) -> Sentence:
         SentenceWord(_("in a rhythm of")),
         SentenceWord(str(stage.rhythm), f"{path}.rhythm", _("rhythm of {stage}").format(stage=stage.name)),
     ]
-    words.append(SentenceWord("row" if stage.rhythm == 1 else "rows"))
+    words.append(SentenceWord(_("row") if stage.rhythm == 1 else _("rows")))
     if stage.setup:
         words.append(
             SentenceWord(_("after {set_up_rows}").format(set_up_rows=counted(len(stage.setup), "set-up rows")))
@@ -121,13 +121,13 @@ def _shaping(forecast: Forecast, at: int, place: int, path: str, flags: dict[str
         works = ((OWN, _("own stitches")), *works)
     names = " + ".join(shaping.at)
     words = [
-        SentenceWord("row" if len(shaping.rows) == 1 else "rows"),
+        SentenceWord(_("row") if len(shaping.rows) == 1 else _("rows")),
         SentenceWord(", ".join(map(str, shaping.rows)), f"{here}.rows", _("rows of the rhythm")),
         SentenceWord(shaping.work, f"{here}.work", _("what is worked"), works, ink),
     ]
     edges = all(name in dict(EDGES) or name in (RIGHT_EDGE, LEFT_EDGE) for name in shaping.at)
     if edges:
-        words.append(SentenceWord("at"))
+        words.append(SentenceWord(_("at")))
     else:
         words.append(SentenceWord(shaping.side.value, f"{here}.side", _("on which side"), SIDES))
     words.append(SentenceWord(names, f"{here}.at", _("at which line"), _places(forecast, at, shaping)))
@@ -151,10 +151,10 @@ def _places(forecast: Forecast, at: int, shaping: Shaping) -> Choices:
     found = [(name, name) for name in (*marked, *counted)]
     for several, said in ((marked, _("every marked line")), (counted, _("every counted line"))):
         if len(several) > 1:
-            found.append((" + ".join(several), said if len(several) > 2 else " and ".join(several)))
+            found.append((" + ".join(several), said if len(several) > 2 else _(" and ").join(several)))
     found += EDGES
     names = " + ".join(shaping.at)
-    return tuple(found) if names in dict(found) else ((names, " and ".join(shaping.at)), *found)
+    return tuple(found) if names in dict(found) else ((names, _(" and ").join(shaping.at)), *found)
 
 
 def _until(stage: Stage, path: str, how: StageForecast | None) -> Sentence:

@@ -23,6 +23,7 @@ from drawing.silhouette import silhouette
 from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NoLayout, lay_flat, measure
 from knitting.dialects.dialect import dialect, dialect_codes
+from knitting.figures import figure
 from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
 from knitting.flatness import Finding
 from knitting.flatness.finder import flatness
@@ -34,7 +35,7 @@ from knitting.measures import Gauge, said_area, said_length
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.misreadings import said_misreading
-from knitting.saying.pieces import said_corners, said_extent
+from knitting.saying.pieces import said_corners, said_extent, said_mark
 from knitting.saying.problems import SaidProblem, problems_of
 from knitting.saying.questions import SaidQuestion, questions_of
 from knitting.saying.statements import said
@@ -80,7 +81,7 @@ class Results:
     @property
     def said_stitches(self) -> str:
         """All stitches worked, as they are said."""
-        return f"{self.worked.stitches:,}"
+        return figure(self.worked.stitches, ",")
 
     @cached_property
     @noted
@@ -274,7 +275,7 @@ class Results:
     @property
     def said_marks(self) -> list[tuple[str, str]]:
         """The marks with the lengths of their lines, as they are said."""
-        return [(name, said_length(length)) for name, length in self.measures.marks_cm.items()]
+        return [(said_mark(name), said_length(length)) for name, length in self.measures.marks_cm.items()]
 
     def cloth_alone(self, size: str = "24cm") -> str:
         """The cloth as an SVG that stands alone, so wide, or nothing."""

@@ -22,7 +22,7 @@ from bias.writing.line_html import lines_html
 from bias.writing.margin import MarginLine, changed_lines, margin
 from bias.writing.summary import summary
 from knitting.dialects.tokens import MOST_BYTES, MOST_LINES
-from knitting.saying.statements import said_refusal
+from knitting.saying.statements import said, said_refusal
 from knitting.statements import N_, sentence
 
 _LONGEST_NAME = 40
@@ -204,5 +204,5 @@ def _refusal(words: str) -> str:
     if not words.strip():
         return _("There is nothing to keep yet: paste the rows first.")
     if len(words.encode("utf-8", "replace")) > MOST_BYTES:
-        return _("The text is longer than {most:,} bytes. Bring it in as several pieces.").format(most=MOST_BYTES)
+        return said(sentence("The text is longer than {most:,} bytes. Bring it in as several pieces.", most=MOST_BYTES))
     return ""

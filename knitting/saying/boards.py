@@ -5,6 +5,7 @@ from __future__ import annotations
 from knitting.assembly.board import Board, Joining, Order, Side, Square
 from knitting.assembly.board_design import SquareSide, square_sides
 from knitting.assembly.finishing import BoardSums
+from knitting.figures import figure
 from knitting.measures import said_length
 from knitting.saying.language import _
 from knitting.statements import N_
@@ -61,5 +62,5 @@ def board_lines(of: Board, order: Order, sums: BoardSums) -> list[str]:
         ),
     ]
     if sums.seams_m:
-        lines.append(_("{metres:.1f} m of yarn to sew with.").format(metres=sums.seams_m))
+        lines.append(_("{metres} m of yarn to sew with.").format(metres=figure(sums.seams_m, ".1f")))
     return lines

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from knitting.measures import said_number
 from knitting.milestones import Milestone, MilestoneKind
 from knitting.saying.language import _, ngettext
 
@@ -24,7 +25,7 @@ def said_milestone(milestone: Milestone) -> str:
 
 
 def _said_rate(rate: float) -> str:
-    number = f"{abs(rate):.1f}".removesuffix(".0")
+    number = said_number(abs(rate))
     if number == "0":
         return _("another rate: no stitch more or fewer")
     many = 1 if number == "1" else 2

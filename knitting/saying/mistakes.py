@@ -9,6 +9,7 @@ from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import EDGES
 from knitting.saying.language import _, ngettext
+from knitting.saying.pieces import said_mark
 from knitting.saying.sentences import counted
 from knitting.statements import N_
 
@@ -23,7 +24,7 @@ def said_mistakes(worked: WorkedPiece, mistakes: Sequence[Mistake]) -> str:
 
 def _said(worked: WorkedPiece, mistake: Mistake) -> str:
     wrong = abs(mistake.stitches)
-    facts = {"rows": _rows(worked, mistake), "part": part_named(worked, mistake), "mark": mistake.spot.mark}
+    facts = {"rows": _rows(worked, mistake), "part": part_named(worked, mistake), "mark": said_mark(mistake.spot.mark)}
     match mistake.kind:
         case MistakeKind.WRONG_CAST_ON:
             return _wrong_cast_on(mistake.stitches)
@@ -127,7 +128,7 @@ def _at(spot: MistakePlace) -> str:
     if spot.mark in EDGES:
         return _("at the {edge}").format(edge=_(spot.mark))
     sentence = {"before": _("before '{mark}'"), "after": _("after '{mark}'"), "on": _("on '{mark}'")}[spot.side]
-    return sentence.format(mark=spot.mark)
+    return sentence.format(mark=said_mark(spot.mark))
 
 
 def _rows(worked: WorkedPiece, mistake: Mistake, alone: bool = False) -> str:

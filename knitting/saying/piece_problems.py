@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
+from knitting.figures import figure
 from knitting.problems import NOWHERE
 from knitting.rows import Side, ToEnd, Work, WorkTo
 from knitting.saying.language import _, ngettext
@@ -126,7 +127,7 @@ def _nothing_cast_on(facts: NothingCastOn, writer: Writer) -> Said:
 
 def _too_many_cast_on(facts: TooManyCastOn, writer: Writer) -> Said:
     message = _("{number} stitches are cast on and at most {most} are worked.")
-    return Said(message.format(number=f"{facts.count:,}", most=f"{facts.most:,}"))
+    return Said(message.format(number=figure(facts.count, ","), most=figure(facts.most, ",")))
 
 
 def _empty_tab(facts: EmptyTab, writer: Writer) -> Said:
@@ -135,7 +136,7 @@ def _empty_tab(facts: EmptyTab, writer: Writer) -> Said:
 
 def _too_large_tab(facts: TooLargeTab, writer: Writer) -> Said:
     message = _("A tab of {stitches} stitches and {rows} rows is more than is worked.")
-    return Said(message.format(stitches=f"{facts.tab.total:,}", rows=f"{facts.tab.rows:,}"))
+    return Said(message.format(stitches=figure(facts.tab.total, ","), rows=figure(facts.tab.rows, ",")))
 
 
 def _tab_count(facts: TabCount, writer: Writer) -> Said:
@@ -164,7 +165,7 @@ def _no_centre(facts: NoCentre, writer: Writer) -> Said:
 
 def _too_high_number(facts: TooHighNumber, writer: Writer) -> Said:
     message = _("Row {number} is beyond the {most} rows that are worked.")
-    return Said(message.format(number=facts.number, most=f"{facts.most:,}"), _("Is the row's number a slip?"))
+    return Said(message.format(number=facts.number, most=figure(facts.most, ",")), _("Is the row's number a slip?"))
 
 
 def _other_gain(facts: OtherGain, writer: Writer) -> Said:
@@ -246,7 +247,7 @@ def _piece_too_long(facts: PieceTooLong, writer: Writer) -> Said:
     message = _("More than {most} rows: the rest is not worked.")
     if facts.limit is PieceLimit.STITCHES:
         message = _("More than {most} stitches in all: the rest is not worked.")
-    return Said(message.format(most=f"{facts.most:,}"), _("Is a repeat longer than it was meant to be?"))
+    return Said(message.format(most=figure(facts.most, ",")), _("Is a repeat longer than it was meant to be?"))
 
 
 SENTENCES: Sentences = MappingProxyType(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from types import MappingProxyType
 
+from knitting.figures import figure
 from knitting.in_pattern.facts import UnclearGrowth
 from knitting.needle.facts import (
     Ahead,
@@ -168,7 +169,7 @@ def _over_limit(facts: OverLimit, writer: Writer) -> Said:
         Limit.MARKS: _("More than {most} marks in one row."),
         Limit.STEPS: _("More than {most} steps in one row."),
     }[facts.limit]
-    return Said(sentence.format(most=f"{facts.most:,}"))
+    return Said(sentence.format(most=figure(facts.most, ",")))
 
 
 def _left_over(facts: LeftOver, writer: Writer) -> Said:
@@ -229,7 +230,9 @@ def _which_stitch(facts: WhichStitch, writer: Writer) -> Said:
         hint = _("Write the increase itself.") if shape.increase else _("Write the decrease itself.")
         return Said(_which(shape, writer), hint)
     message = _("'{shaping}' does not say which of the pair.").format(shaping=writer.step(shape))
-    leans = (_("'{stitch}' leans {way}.").format(stitch=writer.stitch(kind, 1), way=kind.lean.value) for kind in pair)
+    leans = (
+        _("'{stitch}' leans {way}.").format(stitch=writer.stitch(kind, 1), way=_(kind.lean.value)) for kind in pair
+    )
     return Said(message, " ".join(leans))
 
 

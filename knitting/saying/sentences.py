@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterable, Mapping
 from string import Formatter
 from typing import Any, NamedTuple, TypeAlias
 
+from knitting.figures import figure
 from knitting.problems import Facts
 from knitting.saying.language import _, ngettext
 from knitting.statements import Statement
@@ -67,12 +68,14 @@ class _Filling(Formatter):
             return counted(value, format_spec)
         if format_spec == "names":
             return named(value)
+        if isinstance(value, int | float):
+            return figure(value, format_spec)
         return super().format_field(value, format_spec)
 
 
 def filled(sentence: str, statement: Statement, **more: object) -> str:
     """A sentence of the catalogue with its places filled: ``{count:stitches}`` is a number with its unit,
-    ``{parts:names}`` are names, ``{count:,}`` is formatted as Python does."""
+    ``{parts:names}`` are names, ``{count:,}`` is a figure, with the signs of the language."""
     return _Filling(statement).format(sentence, **more)
 
 

@@ -81,7 +81,9 @@ def _leaning(kind: StitchKind, leaning: Leaning, before: bool) -> StitchKind:
     kin = {other.key for other in kin_of(kind)}
     found = next((STITCHES[key] for key in kin if STITCHES[key].lean is lean), None)
     if found is None:
-        raise CannotSubstitute(sentence("'{kind}' cannot be made to lean {lean}", kind=kind.said, lean=lean.value))
+        raise CannotSubstitute(
+            sentence("'{kind}' cannot be made to lean {lean}", kind=kind.said, lean=sentence(lean.value))
+        )
     return found
 
 

@@ -1,0 +1,1 @@
+"""How Django writes numbers by itself."""

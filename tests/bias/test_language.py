@@ -1,0 +1,77 @@
+"""The language of the pages: hers, else the browser's, else English; what a pattern is written in stays apart."""
+
+import pytest
+
+from bias.accounts.actions import keep_ways
+from bias.pieces.actions import keep_piece
+from tests.bias.pages import shown
+from tests.bias.pressing import SHAWL
+from tests.bias.test_publishing import published
+
+LARGE = (
+    "Title: Long pier\nGauge: 20 sts and 40 rows = 10 cm\nCast on 9 sts.\nRow 1: Knit.\nRepeat row 1, 1499 more times."
+)
+
+
+@pytest.mark.parametrize(
+    ("browser", "own", "said"),
+    [("", "", "Basket"), ("it", "", "Cesto"), ("it-IT,it;q=0.9,en;q=0.5", "", "Cesto"), ("fi", "", "Basket")]
+    + [("it", "en", "Basket"), ("en", "it", "Cesto"), ("", "it", "Cesto")],
+)
+def test_the_language_is_hers_else_the_browsers_else_english(client, knitter, browser, own, said):
+    if own:
+        keep_ways(knitter, language=own)
+    answer = client.get("/", headers={"Accept-Language": browser} if browser else {})
+    assert f">{said}</a>" in shown(answer)
+    assert "Accept-Language" in answer["Vary"]
+
+
+def test_a_pages_language_is_told_and_its_pattern_keeps_its_words(client, knitter):
+    piece = keep_piece(knitter, SHAWL)
+    page = shown(client.get(f"/pieces/{piece.pk}/", headers={"Accept-Language": "it"}))
+    assert '<html lang="it"' in page
+    assert "Row 1" in page
+    assert "Continua a lavorare" in page
+
+
+def test_figures_and_dates_are_written_as_the_language_writes_them(client, knitter):
+    piece = keep_piece(knitter, LARGE)
+    italian = {"Accept-Language": "it"}
+    assert "13.500 maglie" in shown(client.get(f"/pieces/{piece.pk}/chart/", headers=italian))
+    assert "13,500 stitches" in shown(client.get(f"/pieces/{piece.pk}/chart/"))
+    revised = shown(client.get(f"/pieces/{piece.pk}/words/revisions/", headers=italian))
+    months = ("gennaio", "febbraio", "marzo", "aprile", "maggio", "giugno")
+    months += ("luglio", "agosto", "settembre", "ottobre", "novembre", "dicembre")
+    assert any(month in revised for month in months)
+
+
+def test_what_is_remembered_in_one_language_is_not_said_in_another(client, knitter):
+    piece = keep_piece(knitter, SHAWL)
+    address = f"/pieces/{piece.pk}/"
+    first, italian, again = (
+        shown(client.get(address, headers={"Accept-Language": language})).partition("<main")[2]
+        for language in ("en", "it", "en")
+    )
+    assert italian != first
+    assert again == first
+
+
+def test_a_pattern_is_made_in_the_language_of_who_makes_it_and_in_the_words_that_she_chose(client, knitter):
+    piece = keep_piece(knitter, SHAWL)
+    published(client, piece)
+    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/", headers={"Accept-Language": "it"}))
+    assert "di A. Quay" in page
+    assert "<h2>Istruzioni</h2>" in page
+    assert "Row 2: Purl." in page
+
+
+@pytest.mark.parametrize("address", ["/nowhere/", "/pieces/999999/"])
+def test_pages_of_faults_are_said_in_it_too(client, knitter, address):
+    page = shown(client.get(address, headers={"Accept-Language": "it"}))
+    assert "A questo indirizzo non c&#x27;è nulla" in page
+
+
+def test_the_manifest_and_the_page_without_a_network_are_said_in_it(client, knitter):
+    italian = {"Accept-Language": "it"}
+    assert client.get("/manifest.webmanifest", headers=italian).json()["shortcuts"][0]["name"] == "Continua a lavorare"
+    assert "Senza rete" in shown(client.get("/offline/", headers=italian))
