@@ -59,7 +59,7 @@ messages: setup-dev  ## every sentence into the catalogues, and compile them: ma
 
 # Compiled catalogues are made with the environment that compiles them, and where one of them is newer.
 locale/%.mo: locale/%.po
-	@$(BIN)/pybabel -q compile -i $< -o $@
+	@$(BIN)/python -m bias.home.messages $<
 
 fuzz: setup-dev  ## coverage-guided nonsense for the reader, for a minute
 	$(VENV)-tools/bin/uv venv -q --allow-existing $(VENV)-fuzz && VIRTUAL_ENV=$(VENV)-fuzz $(VENV)-tools/bin/uv pip install -q --require-hashes -r requirements/fuzz.txt

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import re
+import sys
 import tokenize
 import tomllib
 from collections.abc import Collection, Iterable, Iterator
@@ -13,6 +14,8 @@ from typing import IO, Any, TypeAlias
 
 from babel.messages.catalog import Catalog, Message
 from babel.messages.extract import extract_from_dir, extract_python
+from babel.messages.mofile import write_mo
+from babel.messages.pofile import read_po
 from django.utils.translation.template import templatize
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -97,6 +100,17 @@ def _is_ours(folder: str | Any) -> bool:
     return Path(str(folder)).name not in ("vendor", "collected", "__pycache__", "migrations")
 
 
+def compile_catalogue(path: Path) -> None:
+    """Write what programs read beside a catalogue.
+
+    Not by Babel's own command: it takes "% d" of "10 % dei ferri" for a place. :func:`wrong` checks places.
+    """
+    with path.open("rb") as file:
+        kept = read_po(file, locale=path.parents[1].name, domain=path.stem)
+    with path.with_suffix(".mo").open("wb") as file:
+        write_mo(file, kept)
+
+
 def wrong(message: Message) -> str:
     """What is wrong with a translation, or nothing."""
     said = message.string if isinstance(message.string, list | tuple) else (message.string or "",)
@@ -121,3 +135,8 @@ def _places(text: str) -> list[str]:
     except ValueError:  # a brace that stands for itself
         found += re.findall(r"[{}]", text)
     return sorted(found)
+
+
+if __name__ == "__main__":
+    for each in sys.argv[1:]:
+        compile_catalogue(Path(each).resolve())

@@ -6,12 +6,11 @@ from argparse import ArgumentParser
 from typing import Any
 
 from babel.messages.catalog import Catalog
-from babel.messages.mofile import write_mo
 from babel.messages.pofile import read_po, write_po
 from django.conf import settings
 from django.core.management.base import BaseCommand
 
-from bias.home.messages import DOMAINS, ROOT, gathered, wrong
+from bias.home.messages import DOMAINS, ROOT, compile_catalogue, gathered, wrong
 
 
 class Command(BaseCommand):
@@ -42,8 +41,7 @@ class Command(BaseCommand):
         kept.creation_date = made
         with path.open("wb") as file:
             write_po(file, kept, width=118, no_location=True, sort_output=True)
-        with path.with_suffix(".mo").open("wb") as file:
-            write_mo(file, kept)
+        compile_catalogue(path)
         left = [message for message in kept if message.id and wrong(message)]
         self.stdout.write(f"{path.relative_to(ROOT)}: {len(kept)} sentences, {len(left)} left to translate")
         for message in left[:20]:
