@@ -58,7 +58,7 @@ def test_the_whole_way(page, live_server, says, browser, transactional_db):
     # plan
     press("link", "Plan", exact=True)
     page.wait_for_load_state()
-    expect(page.get_by_text(says("cast on"), exact=True).first).to_be_visible()
+    expect(page.get_by_text(says("Parts"), exact=True).first).to_be_visible()
     rhythm = page.get_by_label(says("rhythm of {stage}").format(stage="Grow"), exact=True)
     rhythm.fill("4")
     with page.expect_response("**/plan/change/"):
@@ -99,7 +99,7 @@ def test_the_whole_way(page, live_server, says, browser, transactional_db):
     private = browser.new_context(locale="it-IT" if says is in_italian else "en-GB")
     reader = private.new_page()
     reader.goto(link)
-    reader.get_by_label(says("What you see")).fill("I have one fewer")
+    reader.get_by_label(says("what you see")).fill("I have one fewer")
     reader.get_by_role("button", name=says("Send it to the writer")).click()
     expect(reader.get_by_text(says("Your remark is with the writer. Her answer will stand here."))).to_be_visible()
     private.close()
