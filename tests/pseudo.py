@@ -2,6 +2,12 @@
 
 import re
 
+import pytest
+from cachetools import LRUCache
+from django.utils.translation import trans_real
+
+from bias.results import memory
+
 SAID, END = "\N{LEFT DOUBLE ANGLE BRACKET}", "\N{RIGHT DOUBLE ANGLE BRACKET}"
 _KEPT = re.compile(r"(\{[^{}]*\}|%\(\w+\)s|%%|</?\w+[^>]*>|&#?\w+;)")
 
@@ -10,11 +16,17 @@ def longer(text: str) -> str:
     """A sentence with its vowels doubled; places, tags and signs stay.
 
     >>> longer("Row {row} done")
-    '\u27eaRoow {row} doonee\u27eb'
+    '《Roow {row} doonee》'
     """
     parts = _KEPT.split(text)
     parts[::2] = [re.sub(r"([aeiouyAEIOUY])", r"\1\1", part) for part in parts[::2]]
     return f"{SAID}{''.join(parts)}{END}"
+
+
+def spoken_in(catalogue: object, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Have the site say everything by a catalogue, and remember nothing of it afterwards."""
+    monkeypatch.setitem(trans_real._translations, "en", catalogue)
+    monkeypatch.setattr(memory, "_kept", LRUCache(memory.MOST_BYTES, getsizeof=lambda kept: kept[1]))
 
 
 class Longer:

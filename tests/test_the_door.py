@@ -30,7 +30,8 @@ APPS = (
 
 VALUES = frozenset(
     {
-        "knitting.statements", "knitting.problems", "knitting.rows", "knitting.stitches", "knitting.fabric",
+        "knitting.statements", "knitting.figures",
+        "knitting.problems", "knitting.rows", "knitting.stitches", "knitting.fabric",
         "knitting.measures", "knitting.gauges", "knitting.needle.worked", "knitting.plan.plan", "knitting.plan.works",
         "knitting.plan.troubles", "knitting.plan.checks", "knitting.log", "knitting.pace", "knitting.reminders",
         "knitting.diagnosis", "knitting.coding.shapes", "knitting.coding.lines",

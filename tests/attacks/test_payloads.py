@@ -82,6 +82,8 @@ def pieces(client, knitter):
     keep_whole(found[0], yarn, MARKUP[:40])
     gauge = {"do": "gauge-from", "row": "9", "from_stitches": "20", "from_rows": "30", "why": MARKUP, "seen": 0}
     assert client.post(f"/pieces/{found[1].pk}/size/", gauge).status_code == 302
+    for piece in found:
+        client.post(f"/pieces/{piece.pk}/pattern/making/")
     return found
 
 

@@ -7,7 +7,6 @@ import re
 from html.parser import HTMLParser
 
 import pytest
-from django.utils.translation import trans_real
 
 from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
@@ -16,14 +15,13 @@ from bias.results.techniques import written_as
 from knitting.files import plan_text
 from tests.addresses import address, patterns
 from tests.knitting.planning import made
+from tests.pseudo import END, SAID, spoken_in
 
-SAID, END = "\N{LEFT DOUBLE ANGLE BRACKET}", "\N{RIGHT DOUBLE ANGLE BRACKET}"
-"""Round what a catalogue says, so that what stands outside of them was never asked for in it."""
 NO_SENTENCES = frozenset({"script", "style", "pre", "textarea", "noscript"})
 
 
 class _Loud:
-    """A catalogue that knows every sentence and says it between two signs."""
+    """A catalogue that knows every sentence and says it between two signs: what stands outside was never asked for."""
 
     def to_language(self) -> str:
         return "en"
@@ -82,7 +80,7 @@ WRITTEN = "Title: Quay\nCast on 9 sts.\nMark st 5.\nRow 1: K to m, m1, k1, m1, k
 @pytest.fixture
 def loud(monkeypatch):
     """Every sentence of the catalogue is said between two signs."""
-    monkeypatch.setitem(trans_real._translations, "en", _Loud())
+    spoken_in(_Loud(), monkeypatch)
 
 
 def own_words(piece: Piece) -> frozenset[str]:

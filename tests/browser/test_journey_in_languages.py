@@ -4,7 +4,6 @@ import re
 
 import pytest
 from django.utils import translation
-from django.utils.translation import trans_real
 from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
@@ -12,7 +11,7 @@ from bias.pieces.models import Piece
 from bias.sharing.models import Remark
 from bias.things.models import Thing
 from tests.browser.conftest import wait_for_rows
-from tests.pseudo import Longer, longer
+from tests.pseudo import Longer, longer, spoken_in
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 
@@ -31,7 +30,7 @@ def exactly(text):
 def says(request, page, monkeypatch):
     """What a sentence reads like in a language, which the page is asked for."""
     if request.param == "longer":
-        monkeypatch.setitem(trans_real._translations, "en", Longer())
+        spoken_in(Longer(), monkeypatch)
         return longer
     page.set_extra_http_headers({"Accept-Language": "it"})
     return in_italian

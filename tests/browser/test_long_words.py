@@ -1,7 +1,6 @@
 """Every page in words two fifths longer: nothing is cut, lies on anything else or is wider than the page."""
 
 import pytest
-from django.utils.translation import trans_real
 
 from bias.accounts.household import household_knitter
 from bias.pieces.actions import keep_plan
@@ -9,7 +8,7 @@ from knitting.files import plan_text
 from tests.addresses import address, patterns
 from tests.browser.conftest import PHONE
 from tests.knitting.planning import made
-from tests.pseudo import Longer
+from tests.pseudo import Longer, spoken_in
 
 pytestmark = [pytest.mark.browser, pytest.mark.django_db(transaction=True)]
 
@@ -59,7 +58,7 @@ FAULTS = """() => {
 @pytest.mark.timeout(900)
 @pytest.mark.parametrize("view", [DESK, PHONE], ids=["desk", "phone"])
 def test_no_page_is_cut_or_lies_on_itself_in_longer_words(page, live_server, monkeypatch, view):
-    monkeypatch.setitem(trans_real._translations, "en", Longer())
+    spoken_in(Longer(), monkeypatch)
     piece = keep_plan(household_knitter(), plan_text(made("capelet")))
     page.set_viewport_size(view)
     opened, faults = 0, {}

@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from benchmarks.pace import paced
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.formatter import format_piece
 from knitting.misreadings import misreadings
@@ -39,7 +40,15 @@ SLIPS = st.lists(
     min_size=1,
     max_size=6,
 )
-MOST_SECONDS = 1.0
+MOST_SECONDS = 0.4
+"""On a quiet machine."""
+
+
+def quick_enough(seconds):
+    """Whether an answer came as soon as it must; a machine that is slow just now is asked for its pace."""
+    return seconds < MOST_SECONDS or seconds < paced(MOST_SECONDS)
+
+
 MOST_MEGABYTES = 300
 
 
@@ -68,7 +77,7 @@ def answered(text):
     piece = work_piece(reading.piece, reading.problems)
     inks = highlights(reading)
     misreadings(piece)
-    assert time.process_time() - start < MOST_SECONDS
+    assert quick_enough(time.process_time() - start)
     for each in inks.values():
         assert all(one.column + one.length <= other.column for one, other in pairwise(each))
     assert all(problem.where.line >= 1 and problem.where.column >= 1 for problem in piece.problems)
@@ -127,8 +136,8 @@ def test_editing_and_exchanging_a_long_pattern_takes_a_moment(rows):
     format_piece(piece)
     middle = time.process_time()
     substitute(piece, OwnHand(increase="m1", decrease="ssk", first_stitch=FirstStitch.SLIP))
-    assert middle - start < 2 * MOST_SECONDS
-    assert time.process_time() - middle < 2 * MOST_SECONDS
+    assert quick_enough((middle - start) / 2)
+    assert quick_enough((time.process_time() - middle) / 2)
 
 
 def test_a_row_that_slipped_to_zero_is_no_row_of_a_repeat():

@@ -26,7 +26,7 @@ def test_where_only_figures_differ_there_is_one_text():
         (None, ["Border", "Row 1 (RS): Knit.", "Bind off."]),
     ]
     kinds = [line.kind for block in lines_of_sizes([lines(20, 4), lines(24, 6)]) for line in block.lines]
-    assert kinds[:4] == [WrittenKind.ORDER, WrittenKind.HEADING, WrittenKind.NOTE, WrittenKind.ORDER]
+    assert kinds[:4] == [WrittenKind.ORDER, WrittenKind.HEADING, WrittenKind.NOTE, WrittenKind.ROWS]
 
 
 def test_only_the_section_that_differs_is_told_size_by_size():
