@@ -1,4 +1,4 @@
-// The figures answer a question, Enter goes on to the next one.
+// The figures answer a question, Enter goes on to the next one. It comes before the question: a key pressed at once counts.
 addEventListener("keydown", (event) => {
   if (event.ctrlKey || event.altKey || event.metaKey) return;
   const answers = document.querySelectorAll("button[name=answer]");
