@@ -6,7 +6,7 @@ from bias.accounts.actions import keep_ways
 from bias.pieces.actions import keep_piece
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL
-from tests.bias.test_publishing import published
+from tests.bias.publishing import published
 
 LARGE = (
     "Title: Long pier\nGauge: 20 sts and 40 rows = 10 cm\nCast on 9 sts.\nRow 1: Knit.\nRepeat row 1, 1499 more times."

@@ -3,20 +3,15 @@
 import re
 import zipfile
 from base64 import b64decode
-from datetime import timedelta
 from io import BytesIO
 from xml.etree import ElementTree
 
 import pytest
 from django.test import Client
-from django.utils import timezone
 from PIL import Image
-from pypdf import PdfReader
 
 from bias.pieces.actions import keep_piece, keep_plan, revise
-from bias.printing.pdf import PrintingUnavailable
-from bias.publishing import making
-from bias.publishing.models import MadePattern, Publication
+from bias.publishing.models import Publication
 from bias.publishing.pattern import pattern_of
 from bias.publishing.pictures import MOST_BYTES, NotAPicture, made_anew
 from bias.sharing.actions import share
@@ -25,45 +20,13 @@ from bias.yarns.models import PieceYarn
 from knitting.files import plan_text
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL
+from tests.bias.publishing import SAID, picture, published
 from tests.knitting.planning import made
-
-SAID = {
-    "by": "A. Quay <b>",
-    "about": "For evenings by the water.\n\nTwo lines.",
-    "needles": "4 mm, 80 cm long",
-    "care": "By hand, lukewarm.",
-    "ready_terms": "written",
-    "terms": "Knit as many as you like.",
-    "dialect": "us",
-    "shows": "words",
-    "paper": "A4",
-}
 
 
 @pytest.fixture
 def piece(knitter):
     return keep_piece(knitter, SHAWL)
-
-
-def picture(size=(600, 400), kind="JPEG", exif=None):
-    out = BytesIO()
-    Image.new("RGB", size, "teal").save(out, kind, **({"exif": exif} if exif else {}))
-    out.seek(0)
-    out.name = f"shawl.{kind.lower()}"
-    return out
-
-
-def published(client, piece, **more):
-    answer = client.post(f"/pieces/{piece.pk}/pattern/", {**SAID, **more})
-    assert answer.status_code == 302, answer.content.decode()[-3000:]
-    return Publication.objects.get(piece=piece)
-
-
-def on_paper(client, piece):
-    """The PDF, once it is made."""
-    made = client.post(f"/pieces/{piece.pk}/pattern/making/")
-    assert "Take the PDF" in shown(made)
-    return PdfReader(BytesIO(client.get(f"/pieces/{piece.pk}/pattern.pdf").content))
 
 
 def test_what_the_writer_adds_and_what_the_engine_knows_stand_on_the_page(client, piece):
@@ -136,60 +99,6 @@ def test_what_is_no_picture_is_told_and_nothing_is_lost(client, piece, data, why
 def test_a_picture_of_too_many_points_is_refused_before_it_is_opened():
     with pytest.raises(NotAPicture, match="60 megapixels"):
         made_anew(picture(size=(10_000, 7_000), kind="PNG"))
-
-
-@pytest.mark.parametrize(("paper", "large", "wide_mm"), [("A4", "", 210), ("A5", "on", 148), ("letter", "", 216)])
-def test_on_paper_it_is_tagged_with_its_language_headings_and_alternatives(client, piece, paper, large, wide_mm):
-    published(client, piece, paper=paper, large=large, shows="both", upload=picture(), picture_says="On a wall")
-    whole = on_paper(client, piece)
-    root = whole.trailer["/Root"]
-    assert root["/MarkInfo"]["/Marked"]
-    assert root["/Lang"] == "en"
-    assert root["/ViewerPreferences"]["/DisplayDocTitle"]
-    assert whole.metadata.title == "Quay shawl"
-    assert round(float(whole.pages[0].mediabox.width) / 72 * 25.4) == wide_mm
-    kinds, alternatives = tagged(root["/StructTreeRoot"])
-    assert kinds.count("/H1") == 1
-    assert kinds.count("/H2") >= 5
-    assert "On a wall" in alternatives
-    assert len(alternatives) == kinds.count("/Figure"), "every picture has words"
-    text = "".join(page.extract_text() for page in whole.pages)
-    heads = ("Quay shawl", "Materials", "Gauge", "Abbreviations", "Instructions", "Finishing", "Care", "Terms")
-    order = [text.rindex(head) for head in heads[1:]]
-    assert text.index(heads[0]) < order[0]
-    assert order == sorted(order)
-
-
-def tagged(node):
-    """Kinds and alternatives of a tree of tags, in reading order."""
-    kinds, alternatives = [], []
-    todo = [node]
-    while todo:
-        now = todo.pop()
-        if isinstance(now, int):
-            continue
-        now = now.get_object()
-        if isinstance(now, list):
-            todo += reversed(now)
-            continue
-        if "/S" in now:
-            kinds.append(now["/S"])
-        if "/Alt" in now:
-            alternatives.append(str(now["/Alt"]))
-        if "/K" in now:
-            todo.append(now["/K"])
-    return kinds, alternatives
-
-
-def test_a_long_pattern_has_contents_with_pages_and_a_short_one_has_none(client, knitter):
-    rows = "\n".join(f"Row {row}: K{row // 2 + 1}, yo, k to end." for row in range(1, 400))
-    long = keep_piece(knitter, f"Title: Long pier\nCast on 9 sts.\n{rows}")
-    whole = on_paper(client, long)
-    assert len(whole.pages) >= 6
-    first = whole.pages[0].extract_text()
-    assert first.index("Long pier") < first.index("Contents") < first.index("Finishing")
-    short = on_paper(client, keep_piece(knitter, SHAWL))
-    assert "Contents" not in short.pages[0].extract_text()
 
 
 def test_the_size_that_stands_out_is_bold(client, knitter):
@@ -319,21 +228,6 @@ def test_nobody_elses_pattern_is_found(client, piece, django_user_model):
         assert client.get(f"/pieces/{piece.pk}/{address}").status_code == 404
 
 
-SECTIONS = "Title: Quay shawl\nCO 20\nSection: Body\nKnit 6 rows.\nSection: Border (make 2)\nKnit 2 rows.\nBind off.\n"
-
-
-def test_sections_are_headings_on_the_page_and_on_paper(client, knitter):
-    piece = keep_piece(knitter, SECTIONS)
-    published(client, piece)
-    page = shown(client.get(f"/pieces/{piece.pk}/pattern/page/"))
-    assert "<h3>Body</h3>" in page
-    assert "<h3>Border (make 2)</h3>" in page
-    assert "Section:" not in page
-    paper = on_paper(client, piece)
-    kinds, _alternatives = tagged(paper.trailer["/Root"]["/StructTreeRoot"])
-    assert kinds.count("/H3") == 2
-
-
 def test_yarn_measures_and_the_size_that_stands_out_are_told_for_every_size(client, knitter):
     piece = keep_plan(knitter, plan_text(made("corner-cloth")))
     PieceYarn.objects.create(piece=piece, name="Slack water", ball_metres=90, ball_grams=50, balls=1)
@@ -419,70 +313,3 @@ def test_sizes_that_cannot_be_are_said_where_the_page_is_seen(client, knitter):
     piece = keep_plan(knitter, plan_text(made("corner-cloth")))
     seen = client.post(f"/pieces/{piece.pk}/pattern/seen/", {**SAID, "size_key": "to", "sizes": "41, wide"})
     assert "Sizes are 2 to" in shown(seen)
-
-
-# -- making it ----------------------------------------------------------------------------------------------
-
-
-def test_the_paper_is_made_once_and_anew_when_something_changes(client, piece, monkeypatch):
-    published(client, piece)
-    address = f"/pieces/{piece.pk}/pattern/making/"
-    before = shown(client.get(address))
-    assert "are put together" in before
-    assert f'hx-post="{address}"' in before
-    away = client.get(f"/pieces/{piece.pk}/pattern.pdf")
-    assert (away.status_code, away["Location"]) == (302, address)
-    heard = []
-    monkeypatch.setattr(making, "_heard_of", lambda pk, pages: heard.append(pages))
-    assert "Take the PDF" in shown(client.post(address, headers={"HX-Request": "true"}))
-    assert heard == [*range(1, heard[-1] + 1)]
-    first = client.get(f"/pieces/{piece.pk}/pattern.pdf").content
-    client.post(address)
-    assert client.get(f"/pieces/{piece.pk}/pattern.pdf").content == first, "not made again"
-    published(client, piece, care="Pressed under a towel.")
-    assert "are put together" in shown(client.get(address))
-    assert MadePattern.objects.count() == 1, "that of before is gone"
-    text = "".join(page.extract_text() for page in on_paper(client, piece).pages)
-    assert "Pressed under a towel." in text
-
-
-def test_pages_that_are_laid_again_for_the_contents_are_told_once(client, knitter, monkeypatch):
-    rows = "\n".join(f"Row {row}: K{row // 2 + 1}, yo, k to end." for row in range(1, 400))
-    heard = []
-    monkeypatch.setattr(making, "_heard_of", lambda pk, pages: heard.append(pages))
-    whole = on_paper(client, keep_piece(knitter, f"Title: Long pier\nCast on 9 sts.\n{rows}"))
-    assert heard == sorted(heard)
-    assert heard[-1] == len(whole.pages) >= 6
-
-
-def test_a_maker_of_which_nothing_is_heard_is_followed_by_another_and_no_other_before(client, piece):
-    kept = published(client, piece)
-    made = making.asked(kept)
-    address = f"/pieces/{piece.pk}/pattern/making/"
-    MadePattern.objects.filter(pk=made.pk).update(beat_at=timezone.now(), pages=3)
-    assert "3 pages are laid." in shown(client.post(address))
-    MadePattern.objects.filter(pk=made.pk).update(beat_at=timezone.now() - timedelta(seconds=90))
-    assert "Take the PDF" in shown(client.post(address))
-
-
-@pytest.mark.parametrize(
-    ("fault", "said"),
-    [
-        (PrintingUnavailable("Printing needs the Pango library"), "needs the Pango library"),
-        (KeyError("x"), "in the log"),
-    ],
-)
-def test_what_cannot_be_printed_says_why(client, piece, monkeypatch, fault, said):
-    published(client, piece)
-
-    def broken(*_):
-        raise fault
-
-    address = f"/pieces/{piece.pk}/pattern/making/"
-    with monkeypatch.context() as now:
-        now.setattr(making, "whole_pdf", broken)
-        page = shown(client.post(address))
-    assert said in page
-    assert "hx-post" not in page
-    assert said in shown(client.post(address)), "not tried again by itself"
-    assert "Take the PDF" in shown(client.post(address, {"again": ""}))
