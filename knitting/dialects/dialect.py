@@ -46,6 +46,8 @@ class Dialect:
     name: str
     telling: tuple[str, ...]
     classes: Mapping[str, tuple[str, ...]]
+    called: Mapping[str, str]
+    """How the first word of each class is written: nouns have a capital in German."""
     singular: Mapping[str, str]
     heads: Mapping[str, HeadWord]
     sides: Mapping[str, str]
@@ -76,6 +78,8 @@ class Dialect:
     wearing: Spellings
     swatches: Spellings
     own_fabric: str
+    verbs_last: bool
+    """Whether what is done may be said last: "bis zum Ende re stricken", "Reihen 1 und 2 wiederholen"."""
     forms: Forms
     own: Mapping[tuple[str, ...], tuple[Step, ...]] = field(default_factory=dict)
 
@@ -122,7 +126,7 @@ class Dialect:
         >>> dialect().fill("to_last", n=3), dialect().fill("to_last", n=1), dialect().fill("place")
         ('to last 3 sts', 'to last 1 st', 'pm')
         """
-        return fill_template(self.forms[form][0], values, self.classes, self.singular)
+        return fill_template(self.forms[form][0], values, self.called, self.singular)
 
     def word(self, table: str, key: str, place: int = 0) -> str:
         """How something of a table is written: a stitch, a side, a header, a fabric.
@@ -149,11 +153,20 @@ class Dialect:
         >>> dialect().calling(dialect().heads["rnd"]).fill("same_as", rows="1 and 2")
         'as rnds 1 and 2'
         """
-        return _calling(self, head.one.lower(), head.many.lower())
+        return _calling(self, self.as_noun(head.one), self.as_noun(head.many))
+
+    def as_noun(self, word: str) -> str:
+        """A word of rows as it is written within a sentence."""
+        return word if self.called["row"][:1].isupper() else word.lower()
+
+    @property
+    def row_head(self) -> str:
+        """The word with which the head of a row begins: "Row"."""
+        return self.heads[self.of_class("row", 1).lower()].one
 
     def of_class(self, name: str, count: int) -> str:
         """The word of a class beside a number: "st" or "sts"."""
-        word = self.classes[name][0]
+        word = self.called[name]
         return self.singular.get(word, word) if count == 1 else word
 
     def stitch_at(self, tokens: Sequence[Token], at: int) -> tuple[StitchKind, int] | None:
@@ -242,8 +255,13 @@ class Dialect:
 
 @lru_cache(maxsize=64)
 def _calling(words: Dialect, one: str, many: str) -> Dialect:
-    rows = (many, one, *words.classes["row"])
-    return replace(words, classes={**words.classes, "row": rows}, singular={**words.singular, many: one})
+    rows = (many.lower(), one.lower(), *words.classes["row"])
+    return replace(
+        words,
+        classes={**words.classes, "row": rows},
+        called={**words.called, "row": many},
+        singular={**words.singular, many: one},
+    )
 
 
 @lru_cache(maxsize=256)
@@ -278,13 +296,14 @@ def dialect(code: str = FIRST) -> Dialect:
 def dialect_from(table: Mapping[str, Any]) -> Dialect:
     """A dialect made ready from its table; where it is based on another, only what differs stands in it."""
     table = whole_table(table)
-    classes = {key: tuple(words) for key, words in table["classes"].items()}
+    classes = {key: tuple(word.lower() for word in words) for key, words in table["classes"].items()}
     listed = ("stitches", "fabrics", "manners", "recipes", "sides", "headers", "wearing", "swatches")
     return Dialect(
         code=table["code"],
         name=table["name"],
         telling=tuple(table.get("telling", ())),
         classes=classes,
+        called={key: words[0] for key, words in table["classes"].items()},
         singular=table["singular"],
         heads=heads_of(table["heads"]),
         sides={word.lower(): key for key, words in table["sides"].items() for word in words},
@@ -319,5 +338,6 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         wearing=spellings_of(table["wearing"]),
         swatches=spellings_of(table["swatches"]),
         own_fabric=table["own_fabric"],
+        verbs_last=table.get("verbs_last", False),
         forms=Forms({form: sources for name in _FORM_TABLES for form, sources in table[name].items()}, classes),
     )

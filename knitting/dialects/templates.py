@@ -205,7 +205,7 @@ def _match(stage: _Stage | None, tokens: Sequence[Token], at: int, read_slot: Sl
 def fill_template(
     template: Template,
     values: Mapping[str, object],
-    classes: Mapping[str, Sequence[str]],
+    called: Mapping[str, str],
     singular: Mapping[str, str],
 ) -> str:
     """The words of a form with values in its slots; what may be left out is, unless it holds a value.
@@ -218,7 +218,7 @@ def fill_template(
     said = []
     for at, (piece, word) in enumerate(pieces):
         if piece.startswith("<"):  # a class of the form, never what a value holds
-            plural = classes[piece[1:-1]][0]
+            plural = called[piece[1:-1]]
             word = plural if _is_many(words, at) else singular.get(plural, plural)
         said.append(word)
     return " ".join(said).replace(" ,", ",").replace(" :", ":").replace(" ;", ";").strip()

@@ -40,17 +40,24 @@ def is_talk(tokens: Sequence[Token], words: Dialect, begun: bool) -> bool:
     if begun and _begins_with_verb(tokens, words):
         return False
     finishing = any(token.text in words.doing.finishing for token in tokens)
+    if begun and _ends_with_verb(tokens, words) and not (finishing and tokens[-1].text in words.doing.everyday):
+        return False
     for at, token in enumerate(tokens):
         following = tokens[at + 1] if at + 1 < len(tokens) else None
         numbered = following is not None and _is_number(token, words) and not _is_decimal(token)
         if begun and (token.text in words.doing.always or _refers(token, following, words)):
             return False
-        if begun and numbered and following is not None and following.text in words.counted_things:
+        if begun and numbered and following is not None and _is_counted(following, words):
             return False
         excused = finishing and token.text in words.doing.everyday
         if asks(tokens, at, 0, words) and not (excused and not (following and _is_number(following, words))):
             return False
     return True
+
+
+def _is_counted(token: Token, words: Dialect) -> bool:
+    """Whether a number before a word counts something: stitches, rows, or the stitch that the word names."""
+    return token.text in words.counted_things or (words.counts_first and token.text in words.short_stitches)
 
 
 def _begins_with_verb(tokens: Sequence[Token], words: Dialect) -> bool:
@@ -61,6 +68,11 @@ def _begins_with_verb(tokens: Sequence[Token], words: Dialect) -> bool:
         return False
     following = tokens[at + 1]
     return following.is_word and following.text not in doing.beside
+
+
+def _ends_with_verb(tokens: Sequence[Token], words: Dialect) -> bool:
+    """Whether what is to be done is said last, where the dialect does so: "Nach dem Diagramm stricken"."""
+    return words.verbs_last and bool(tokens) and _is_verb(tokens[-1], words)
 
 
 def _refers(token: Token, following: Token | None, words: Dialect) -> bool:

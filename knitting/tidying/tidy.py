@@ -98,6 +98,8 @@ def _unnumbered(line: TidyLine, begins: Beginnings) -> TidyLine:
     numbering = _NUMBERING.match(line.text)
     if numbering is None or begins.of_line(line.text[numbering.end() :]) is None:
         return line
+    if begins.of_line(line.text) in (Begins.ROW, Begins.BARE_HEAD):  # "2. Reihe: ..." is no number of a list
+        return line
     blank = " " * numbering.end() + line.text[numbering.end() :]
     return TidyLine(blank, line.number, line.places)
 

@@ -108,12 +108,18 @@ class AsideReader(KnownSteps, ABC):
         """ "K1, p1 to end" without brackets: all that the row has so far is worked again and again."""
         goal = self.slots.goal(self.tokens, self.at) if len(steps) > 1 else None
         works = [step for step in steps if isinstance(step, Work)]
-        if goal is None or len(works) != len(steps):
+        if goal is None or len(works) != len(steps) or self._of_next_stitch(goal[1]):
             return False
         self.at = goal[1]
         span = works[0].span.to(self.tokens[self.at - 1].span)
         steps[:] = [Group(tuple(works), span, goal=goal[0])]
         return True
+
+    def _of_next_stitch(self, at: int) -> bool:
+        """Whether a goal that ends here is that of the stitch behind it, where the dialect says last what is done."""
+        if not self.dialect.verbs_last or at >= len(self.tokens):
+            return False
+        return self.tokens[at].number is None and self.dialect.stitch_at(self.tokens, at) is not None
 
     def _is_talk_clause(self) -> bool:
         """Whether a clause of several plain words stands here that asks for nothing."""

@@ -35,7 +35,7 @@ class HeaderWriter(StepWriter):
             lines.append(self.gauge(headers.gauge))
         lines += [f"{self.key('yarn')} {name}: {said}" for name, said in headers.yarns]
         if headers.stripes:
-            row = self.dialect.classes["row"][0]
+            row = self.dialect.called["row"]
             stripes = ", ".join(f"{stripe.rows} {row} {stripe.colour}" for stripe in headers.stripes)
             lines.append(f"{self.key('stripes')}: {stripes}")
         for meaning, pair in (("increase", headers.increase), ("decrease", headers.decrease)):
@@ -54,7 +54,7 @@ class HeaderWriter(StepWriter):
         known = key in self.dialect.written["fabrics"]
         fabric = f", {self.dialect.word('fabrics', key, 1) if known else gauge.fabric}" if gauge.fabric else ""
         stitches, rows = said_number(gauge.stitches), said_number(gauge.rows)
-        sts, row = self.dialect.classes["st"][0], self.dialect.classes["row"][0]
+        sts, row = self.dialect.called["st"], self.dialect.called["row"]
         told = {None: "", True: "washed", False: "unwashed"}[gauge.washed]
         swatch = f", {self.dialect.word('swatches', told)}" if told else ""
         return f"{self.key('gauge')}: {stitches} {sts} x {rows} {row} = 10 cm{fabric}{swatch}"

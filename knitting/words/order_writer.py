@@ -55,7 +55,8 @@ class OrderWriter(HeaderWriter):
     def heed(self, order: Order) -> None:
         """Call the rows of the orders that follow as this one does: "rounds" once the work is joined."""
         if isinstance(order, Row | SameAs) and order.numbers:
-            self.dialect = self.read_with.calling(self._head_word(order.name, order.head))
+            in_round = isinstance(order, Row) and order.in_round
+            self.dialect = self.read_with.calling(self._head_word(order.name, "round" if in_round else order.head))
         elif isinstance(order, JoinRound):
             self.dialect = self.read_with.calling(self._head_word("", "round"))
         elif isinstance(order, CastOn | Tab):
@@ -94,11 +95,7 @@ class OrderWriter(HeaderWriter):
         match order:
             case CastOn(count, _, claim, picked_up, manner):
                 form, said = "pick_up" if picked_up else "cast_on", self._manner(manner)
-                words = self.dialect.fill(form, n=count)
-                words += (
-                    "" if words.split()[-1] in self.dialect.classes["st"] else f" {self.dialect.of_class('st', count)}"
-                )
-                return sentence(f"{words} {said}") + self.claim(claim)
+                return sentence(self.dialect.fill(form, n=count, manner=said)) + self.claim(claim)
             case Tab():
                 values = {"n": order.cast_on, "rows_n": order.rows, "side": order.side, "edge": order.edge}
                 return sentence(self.dialect.fill("tab", **values)) + self.claim(order.claim)
@@ -123,7 +120,8 @@ class OrderWriter(HeaderWriter):
             head = self._bracketed(_capital(self._as_called(self.dialect.fill(row.head))), row.side, row.colour)
         elif row.gathered:
             words = self._as_called(self.dialect.fill(row.head, n=row.numbers[0])).split(" ", 1)
-            head = self._bracketed(f"{self._name(row.name, 'row')} {words[1]}", row.side, row.colour)
+            called = self._name(row.name, "round" if row.in_round else "row")
+            head = self._bracketed(f"{called} {words[1]}", row.side, row.colour)
         elif row.numbers:
             head = self._head(row.name, row.head, row.numbers, row.side, row.colour, row.note)
         else:
@@ -149,13 +147,13 @@ class OrderWriter(HeaderWriter):
 
     def _as_called(self, words: str, called: HeadWord | None = None) -> str:
         """Some words of the tables with rows called as they are in the orders before."""
-        plural = self.dialect.classes["row"][0]
-        many, one = (called.many, called.one) if called else (plural, self.dialect.of_class("row", 1))
-        known = self.dialect.heads
-        said = [
-            word if word not in known else many if word == known[word].many.lower() else one for word in words.split()
-        ]
-        return " ".join(word.lower() if word in (many, one) else word for word in said)
+        many, one = self.dialect.of_class("row", 2), self.dialect.of_class("row", 1)
+        if called is not None:
+            many, one = self.dialect.as_noun(called.many), self.dialect.as_noun(called.one)
+        heads = ((word, self.dialect.heads.get(word.lower())) for word in words.split())
+        return " ".join(
+            word if head is None else many if word.lower() == head.many.lower() else one for word, head in heads
+        )
 
     def _head_word(self, name: str, key: str) -> HeadWord:
         """The word of a row's head: the one that was written where this dialect has it."""

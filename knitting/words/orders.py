@@ -244,7 +244,7 @@ class OrderReader:
 
     def _casts_on(self, tokens: tuple[Token, ...], at: int) -> bool:
         """Whether stitches are cast on or picked up here: "with 4 mm needles and A cast on"."""
-        forms = self._by_opening.get(tokens[at].text, ())
+        forms = self._by_opening.get(tokens[at].text, self._open_forms)
         return any(form in forms for form in _BEGINNINGS) and self._order(tokens, at) is not None
 
     def _sentence_end(self, tokens: tuple[Token, ...], at: int) -> int:

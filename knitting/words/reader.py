@@ -124,7 +124,7 @@ class _Reader:
         if strange and not self.begun and not self.problems:
             message = sentence("No cast-on and no row could be found, only lines such as this one.")
             knit = self.dialect.word("stitches", "k")
-            row = self.dialect.heads[self.dialect.of_class("row", 1)].one
+            row = self.dialect.row_head
             hint = sentence(
                 "Begin with '{cast_on}' and a row such as '{row} 1: {knit}.'",
                 cast_on=say_cast_on(41, self.dialect),

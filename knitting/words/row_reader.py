@@ -137,9 +137,17 @@ def _with_brackets(head: Head, tokens: Sequence[Token], at: int, dialect: Dialec
             end = tokens[at - 1].span.end
         if at < len(tokens) and tokens[at].text == "-":  # "Row 1. - K2"
             end = tokens[at].span.end
-    elif not head.numbers or at >= len(tokens) or head.needs_colon or tokens[at].text in dialect.classes["be"]:
+    elif not head.numbers or at >= len(tokens) or head.needs_colon or _is_sentence(tokens, at, dialect):
         return None
     return head._replace(end=end, side=side, side_span=side_span)
+
+
+def _is_sentence(tokens: Sequence[Token], at: int, dialect: Dialect) -> bool:
+    """Whether what goes on at a place without a colon tells of the rows: "Rows 1 and 2 are repeated twice"."""
+    if tokens[at].text in dialect.classes["be"]:
+        return True
+    last = next((token.text for token in reversed(tokens) if token.text != "."), "")
+    return dialect.verbs_last and last in dialect.classes["rep"] and not any(token.text == "*" for token in tokens)
 
 
 def _bracketed(head: Head, tokens: Sequence[Token], at: int, dialect: Dialect) -> tuple[Head, int]:

@@ -9,7 +9,7 @@ from knitting.dialects.single_steps import SINGLE_STEPS
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token
 from knitting.problems import Problem, ProblemKind, Span
-from knitting.rows import ChangeColour, Cluster, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
+from knitting.rows import ChangeColour, Cluster, Goal, Group, Shape, Step, ToEnd, Turn, Unread, Work, WorkTo
 from knitting.rows.without_places import with_places
 from knitting.statements import sentence
 from knitting.stitches import STITCHES, Family, StitchKind
@@ -88,7 +88,7 @@ class StepReader(AsideReader):
             return self._star(closer, depth)
         if token.text in CLOSERS:
             return self._bracket(closer, depth)
-        step = self._times_first() or self._single() or self._stitch() or self._after_verb()
+        step = self._goal_first() or self._times_first() or self._single() or self._stitch() or self._after_verb()
         return step or self._unread(self._phrase_end(self.at, closer))
 
     # -- groups ---------------------------------------------------------------------------------
@@ -135,12 +135,14 @@ class StepReader(AsideReader):
         goal = self.slots.goal(self.tokens, self.at)
         if goal:
             self.at = goal[1]
+            self._skip_verb_behind()
             return Group(steps, self._span(start), goal=goal[0], starred=starred)
         count = self.slots.repeats if said_again else self.slots.times
         times = count(self.tokens, self.at)
         if times:
             bare = self.slots.times(self.tokens, self.at) if said_again else None
             self.at = times[1]
+            self._skip_verb_behind()
             unsaid = bare is not None and bare[1] == times[1] and times[0] == bare[0] + 1
             return Group(steps, self._span(start), times[0], starred=starred, unsaid=unsaid)
         if starred:
@@ -156,6 +158,12 @@ class StepReader(AsideReader):
             again += 1
         if again > self.at and (self.slots.goal(self.tokens, again) or self.slots.times(self.tokens, again)):
             self.at = again if self.tokens[again - 1].text in self.dialect.classes["rep"] else self.at
+
+    def _skip_verb_behind(self) -> None:
+        """ "Ab * noch 3 mal wiederholen": the verb may stand behind how often, and says nothing more."""
+        if self.at < len(self.tokens) and self.tokens[self.at].text in self.dialect.classes["rep"]:
+            begins_other = self.slots.form("star", self.tokens, self.at)
+            self.at += 1 if begins_other is None or begins_other[1] == self.at + 1 else 0
 
     def _cluster(self, steps: tuple[Step, ...], start: int, found: Found) -> Step:
         over = found.get("n", 1)
@@ -175,6 +183,17 @@ class StepReader(AsideReader):
         read = StepReader(inner, self.line_text, self.dialect)
         steps = read.read()
         return not read.problems and len(steps) == 1 and isinstance(steps[0], Work) and steps[0].stitch is step.stitch
+
+    def _goal_first(self) -> Step | None:
+        """ "Bis zum Ende re": how far before what."""
+        start = self.at
+        goal = self.slots.goal(self.tokens, start) if self.dialect.verbs_last else None
+        if goal is None or not self._of_next_stitch(goal[1]):
+            return None
+        self.at = goal[1]
+        found = self._stitch_and_count()
+        assert found is not None, "a stitch stands there"
+        return self._up_to(self._modified(found[0]), goal[0], start)
 
     def _times_first(self) -> Step | None:
         """ "3x k2tog": how often before what."""
@@ -265,10 +284,13 @@ class StepReader(AsideReader):
         if goal is None:
             return Work(kind, 1 if count is None else count, self._span(start))
         self.at = goal[1]
-        kind = self._modified(kind)
+        return self._up_to(self._modified(kind), goal[0], start)
+
+    def _up_to(self, kind: StitchKind, goal: Goal, start: int) -> Step:
+        """A stitch up to a goal: again and again where it is more than one for one."""
         if kind.uses == kind.makes == 1:
-            return WorkTo(kind, goal[0], self._span(start))
-        return Group((Work(kind, 1, self._span(start)),), self._span(start), goal=goal[0])
+            return WorkTo(kind, goal, self._span(start))
+        return Group((Work(kind, 1, self._span(start)),), self._span(start), goal=goal)
 
     def _bound_off(self, kind: StitchKind, start: int) -> Step:
         """ "BO loosely" as a row: all that is there, or up to a goal."""

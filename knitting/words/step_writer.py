@@ -168,7 +168,7 @@ class StepWriter:
                 said.append(f"{first}-{last}")
             else:
                 said += [str(number) for number in dict.fromkeys((first, last))]
-        joint = f" {self.dialect.classes['and'][0]} "
+        joint = f" {self.dialect.called['and']} "
         return joint.join([", ".join(said[:-1]), said[-1]]) if len(said) > 1 else "".join(said)
 
 

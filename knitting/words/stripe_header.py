@@ -26,7 +26,7 @@ def with_stripes(text: str, stripes: Sequence[Stripe], yarns: Sequence[tuple[str
     writer = HeaderWriter(words)
     known = dict(piece.headers.yarns)
     lines = [line for line in text.split("\n") if _meaning(line, words) != "stripes"]
-    row = words.classes["row"][0]
+    row = words.called["row"]
     new = [f"{writer.key('yarn')} {name}: {said}" for name, said in yarns if name not in known]
     if stripes:
         said = ", ".join(f"{stripe.rows} {row} {stripe.colour}" for stripe in stripes)

@@ -18,12 +18,13 @@ from knitting.words.step_writer import StepWriter
 _MOST_SAID = 60
 _MOST_EXAMPLES = 2
 _NEEDS = ("need_mirror", "need_chart", "need_part", "need_end")
+_EXAMPLE_ROWS = (1, 2)
 _EXAMPLES: Mapping[str, Mapping[str, object]] = {
     "plain_knit": {"n": 4},
     "plain_purl": {"n": 4},
     "plain_fabric": {"n": 4},
     "plain_until": {},
-    "repeat": {"rows": "1 and 2"},
+    "repeat": {},
     "repeat_last": {"n": 2},
     "cast_on": {"n": 41},
     "pick_up": {"n": 41},
@@ -77,7 +78,7 @@ def _how_written(tokens: Sequence[Token], said: str, words: Dialect) -> Sentence
             word=tokens[0].raw.lower(),
             examples=", ".join(examples),
         )
-    row = words.heads[words.of_class("row", 1)].one
+    row = words.row_head
     return sentence(
         "'{said}' cannot be read. A line is a row, such as '{row} 3: {knit}', or an order, such as '{order}'.",
         said=said,
@@ -112,5 +113,6 @@ def _shaping(change: str, words: Dialect) -> str:
 def _filled(form: str, words: Dialect) -> str:
     fabric = words.word("fabrics", "stockinette")
     until = words.fill("until_length", length="10 cm") if form == "plain_until" else words.fill("further", n=3)
-    values = {"fabric": fabric, "until": until, **_EXAMPLES[form]}
-    return figures_apart(words.fill(form, **values), str(values.get("rows", "")))
+    rows = StepWriter(words).numbers(_EXAMPLE_ROWS)
+    said = words.fill(form, fabric=fabric, until=until, rows=rows, **_EXAMPLES[form])
+    return figures_apart(said, rows)

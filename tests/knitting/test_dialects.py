@@ -14,71 +14,17 @@ from knitting.words.reader import read
 from knitting.words.writer import write
 from knitting.working.piece_worker import work_piece
 from tests.knitting.asking import work_reading
+from tests.knitting.rows_of_dialects import ROWS
 from tests.knitting.test_written_rows import CASES, _set_up
 
-ITALIAN = """
-7 | Diritto. | 7 | k7
-7 | 7 dir | 7 | k7
-7 | Lavorare a diritto. | 7 | k7
-7 | tutte le maglie a diritto | 7 | k7
-7 | 2 diritti, 1 gettato, lavorare a rovescio fino alla fine | 8 | k2, yo, p5
-7 | 2 maglie insieme a diritto, 5 dir | 6 | k2tog, k5
-7 | 1 dir, *1 dir, 1 rov*; rip da * a fine ferro | 7 | k1, (k1, p1) 3 times
-7 | 3 dir, 4 rov | 7 | k3, p4
-7 | 3 m a diritto, rov fino alla fine | 7 | k3, p4
-7 | dir 3, rov 4 | 7 | k3, p4
-7 | 2 dir, gett, dir fino alla fine | 8 | k2, yo, k5
-7 | 2 dir, 1 gettato, 5 dir | 8 | k2, yo, k5
-7 | dir fino alle ultime 3 m, 3 rov | 7 | k4, p3
-7 | dir fino a 3 m dalla fine, rov 3 | 7 | k4, p3
-7 | 1 dir, 2 ins dir, 4 dir | 6 | k1, k2tog, k4
-7 | 1 dir, 2 insieme a diritto, dir fino alla fine | 6 | k1, k2tog, k4
-7 | 2 ins dir 3 volte, 1 dir | 4 | k2tog 3 times, k1
-7 | 1 dir, 2 ins a dir rit, 2 ins rov, 2 dir | 5 | k1, k2tog tbl, p2tog, k2
-7 | accavallata doppia, 4 dir | 5 | sk2p, k4
-7 | acc, 5 dir | 6 | skp, k5
-7 | acc doppia centrale, 4 dir | 5 | cdd, k4
-7 | 3 ins dir, 4 dir | 5 | k3tog, k4
-7 | 3 dir rit, 4 dir | 7 | k1 tbl 3 times, k4
-7 | 1 dir, aum int sx, 5 dir, aum int dx, 1 dir | 9 | k1, m1l, k5, m1r, k1
-7 | dir davanti e dietro, 6 dir | 8 | kfb, k6
-8 | *1 dir, 1 rov; rip da * fino alla fine | 8 | (k1, p1) 4 times
-8 | [2 dir, 2 rov] due volte | 8 | (k2, p2) twice
-8 | *1 dir, 1 rov; rip da * altre 2 volte, 2 dir | 8 | (k1, p1) 3 times, k2
-8 | *1 dir, 1 rov; rip da * 3 volte in tutto, 2 dir | 8 | (k1, p1) 3 times, k2
-8 | 1 pass, dir fino alla fine | 8 | sl1, k7
-8 | intr 2, 6 dir | 6 | bo 2, k6
-8 | 8 dir, avviare 3 m | 11 | k8, co 3
-8 | 1 dir, (1 dir, gett, 1 dir) nella stessa m, 6 dir | 10 | k1, (k1, yo, k1) in next st, k6
-4*4 | dir fino alla m centrale, gett, 1 dir, gett, dir fino alla fine | 5-1-5 | k4, yo / k1 / yo, k4
-4*4 | dir fino a 1 m prima della m marcata, acc doppia centrale, dir fino alla fine | 3-1-3 | k3 / cdd / k3
-4|5 | dir fino al marcapunti, passare marcapunti, gett, dir fino alla fine | 4-6 | k4 / yo, k5
-4|5 | dir fino a 2 m prima del marcapunti, 2 ins dir, passare il segnapunti, dir fino alla fine | 3-5 | k2, k2tog / k5
-4|5 | lavorare a grana di riso fino al marcapunti, dir fino alla fine | 4-5 | (k1, p1) twice / k5
-8 | 5 dir, girare | 8 | k5
-"""
-
-BRITISH = """
-8 | k2, yfwd, k6 | 9 | k2, yo, k6
-8 | p2, yrn, p6 | 9 | p2, yo, p6
-8 | k2, yrn, p6 | 9 | k2, yo, p6
-8 | p2, yon, k6 | 9 | p2, yo, k6
-8 | skpo, k to end | 7 | skp, k6
-8 | cast off 3, k to end | 5 | bo 3, k5
-8 | work in stocking stitch to end | 8 | k8
-4*4 | k to centre st, yfwd, k1, yfwd, k to end | 5-1-5 | k4, yo / k1 / yo, k4
-"""
+LINES = [(code, *line.split(" | ")) for code, table in ROWS.items() for line in table.strip().splitlines()]
 
 
-def _lines(code, table):
-    return [(code, *line.split(" | ")) for line in table.strip().splitlines()]
-
-
-@pytest.mark.parametrize(("code", "needle", "words", "parts", "runs"), _lines("it", ITALIAN) + _lines("uk", BRITISH))
+@pytest.mark.parametrize(("code", "needle", "words", "parts", "runs"), LINES)
 def test_a_row_of_another_dialect_comes_to_its_parts_and_runs(code, needle, words, parts, runs):
     tongue = dialect(code)
     begin = write(read("\n".join(_set_up(needle)), dialect("us")).piece, tongue)
-    row = tongue.heads[tongue.of_class("row", 1)].one
+    row = tongue.row_head
     reading = read(f"{begin}{row} 3: {words}", tongue)
     piece = work_piece(reading.piece, reading.problems)
     assert not piece.problems
@@ -126,6 +72,12 @@ def without_places(found):
         ("Montare 5 maglie.", "it"),
         ("Language: Italiano\nTitle: no words else", "it"),
         ("Lingua: it", "it"),
+        ("20 M anschlagen.\nReihe 1: Rechts.\nAbketten.", "de"),
+        ("Maschenprobe: 20 M und 28 R = 10 cm\n5 Maschen anschlagen.", "de"),
+        ("Sprache: Deutsch\nTitel: keine Wörter sonst", "de"),
+        ("Monter 20 m.\nRang 1 : Endroit.\nRabattre.", "fr"),
+        ("Échantillon : 20 m et 28 rangs = 10 cm\nMonter 5 mailles.", "fr"),
+        ("Langue : Français", "fr"),
         ("Language: UK English\nBind off.", "uk"),
         ("", "us"),
         ("1234", "us"),
@@ -168,7 +120,7 @@ k2tog = ["join"]
 to_end = ["right along"]
 
 [orders]
-cast_on = ["begin with {n} [<st>] {manner}"]
+cast_on = ["begin with {n} <st> {manner}"]
 bind_off = ["close {manner}"]
 """
 

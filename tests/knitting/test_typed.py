@@ -1,11 +1,11 @@
-"""Lines as people type them come to the right counts, in three dialects."""
+"""Lines as people type them come to the right counts, in every dialect."""
 
 from pathlib import Path
 from typing import NamedTuple
 
 import pytest
 
-from knitting.dialects.dialect import dialect
+from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.dialects.tokens import tokens_of
 from knitting.problems import ProblemKind
 from knitting.saying.problems import problems_of
@@ -26,6 +26,8 @@ BEFORE = {
     },
     "uk": {"none": "", "cast": "Cast on 20 sts.\n", "flat": "Cast on 20 sts.\n1st row (RS): K.\n2nd row: P.\n"},
     "it": {"none": "", "cast": "Avviare 20 m.\n", "flat": "Avviare 20 m.\n1° f.: dir.\n2° f.: rov.\n"},
+    "de": {"none": "", "cast": "20 M anschlagen.\n", "flat": "20 M anschlagen.\n1. R.: re.\n2. R.: li.\n"},
+    "fr": {"none": "", "cast": "Monter 20 m.\n", "flat": "Monter 20 m.\n1er rg : end.\n2e rg : env.\n"},
 }
 ROWS_BEFORE = {"flat": 2}
 
@@ -116,7 +118,7 @@ def test_every_line_has_its_role(each):
 @pytest.mark.parametrize("each", READ, **names)
 def test_what_was_read_is_written_and_read_again_as_it_was(each):
     found = read(each)
-    for code in ("us", "it"):
+    for code in ("us", "it", "de", "fr"):
         again = work_text(write(found.reading.piece, dialect(code)), dialect(code)).worked
         assert [row.end for row in again.rows] == [row.end for row in found.worked.rows]
         assert again.on_needle == found.worked.on_needle
@@ -150,6 +152,20 @@ UNREAD = [
     ("it", "flat", "Come per il dietro.", 4),
     ("it", "flat", "Diminuire 7 m. distribuite.", 4),
     ("it", "flat", "Lavorare lo schema A.", 4),
+    ("de", "flat", "Alles wiederholen.", 4),
+    ("de", "flat", "Wie beim Rücken.", 4),
+    ("de", "flat", "7 M irgendwie verteilt abnehmen.", 4),
+    ("de", "flat", "Nach Strickschrift A stricken.", 4),
+    ("de", "flat", "Alle Formungen gegengleich arbeiten.", 4),
+    ("de", "flat", "Für den Ausschnitt abnehmen.", 4),
+    ("de", "flat", "Immer so weiter stricken.", 4),
+    ("de", "flat", "Zu Rippen wechseln.", 4),
+    ("fr", "flat", "Répéter tout.", 4),
+    ("fr", "flat", "Comme pour le dos.", 4),
+    ("fr", "flat", "Diminuer 7 m au hasard.", 4),
+    ("fr", "flat", "Tricoter selon la grille A.", 4),
+    ("fr", "flat", "Changer pour les côtes.", 4),
+    ("fr", "flat", "Continuer de même.", 4),
 ]
 
 
@@ -172,6 +188,11 @@ NEEDED = [
      "'Inc 1 st at each end of next and every foll alt row until there are 41 sts'."),
     ("us", "Shape the neck.", "'Shape the neck' cannot be read. A line is a row, such as 'Row 3: Knit', or an order, such as "
      "'Repeat rows 1 and 2, 3 more times'."),
+    ("de", "Nach Strickschrift A stricken.", "'Nach Strickschrift A stricken' needs a chart, and only words are read: write its rows out."),
+    ("de", "Alles wiederholen.", "'Alles wiederholen' cannot be read. A line is a row, such as 'Reihe 3: Rechts', or an order, such as "
+     "'Wiederhole Reihen 1 und 2 noch 3 mal'."),
+    ("fr", "Répéter tout.", "'Répéter tout' cannot be read. What begins with 'répéter' is written like "
+     "'Répéter les rangs 1 et 2 encore 3 fois', 'Répéter les 2 derniers rangs encore 3 fois'."),
     ("it", "Lavorare lo schema A.", "'Lavorare lo schema A' needs a chart, and only words are read: write its rows out."),
     ("it", "Diminuire 7 m distribuite a caso.", "'Diminuire 7 m distribuite a caso' cannot be read. What begins with 'diminuire' is written like "
      "'Dim 1 m ai lati del prossimo ferro e a ferri alterni fino ad avere 41 m'."),
@@ -278,7 +299,7 @@ def test_what_is_no_pattern_gets_a_problem_and_never_a_count(name):
 
 def test_the_table_is_large_enough_to_mean_something():
     assert len(READ) >= 300
-    assert {each.code for each in READ} == {"us", "uk", "it"}
+    assert {each.code for each in READ} == set(dialect_codes())
     assert not is_talk(tokens_of("knit 5"), dialect(), begun=True)
 
 
