@@ -32,7 +32,8 @@ class StripWord:
 class StripPart:
     """A part of the row: its name, what to do, what stands there afterwards and before.
 
-    ``letter`` and ``hue`` belong to the mark that ends the part in working order; empty where none does.
+    ``letter`` and ``hue`` belong to the mark that ends the part in working order; empty where none does. ``nameless``
+    is a marked stitch that nobody gave a name.
     """
 
     name: str
@@ -42,6 +43,7 @@ class StripPart:
     letter: str = ""
     hue: int = 0
     marked: bool = False
+    nameless: bool = False
 
     @property
     def change(self) -> int:
@@ -68,7 +70,9 @@ def strip(row: WorkedRow, words: Dialect | None = None, named: Sequence[str] = (
             continue
         to_do = tuple(StripWord(said, change) for said, change in runs_in_words(part.runs, words))
         letter, hue = flags[at]
-        found.append(StripPart(names[at], to_do, before[at], part.stitches, letter, hue, part.mark is not None))
+        marked = part.mark is not None
+        nameless = part.mark is not None and not part.mark.name
+        found.append(StripPart(names[at], to_do, before[at], part.stitches, letter, hue, marked, nameless))
     return tuple(found)
 
 

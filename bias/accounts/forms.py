@@ -30,7 +30,7 @@ def _dialects() -> list[tuple[str, str]]:
 class WaysForm(_ModelForm):
     """Her own ways at the needles."""
 
-    dialect = forms.ChoiceField(label=_lazy("Words"), required=False, choices=_dialects)
+    dialect = forms.ChoiceField(label=_lazy("Written rows in the words of"), required=False, choices=_dialects)
     rest_minutes = forms.IntegerField(
         label=_lazy("Rest your hands after so many minutes (0: say nothing)"), min_value=0, max_value=240
     )

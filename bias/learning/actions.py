@@ -16,7 +16,7 @@ from fsrs import Card, Rating, Scheduler
 from bias.learning.models import DrillAnswer
 from bias.pieces.actions import keep_plan
 from bias.pieces.models import Piece
-from bias.results import kept_text
+from bias.results import begun_text
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
 
@@ -42,7 +42,7 @@ def begin_first_piece(owner: Any, key: str, form_id: UUID | None) -> Piece:
     """A small piece whose rows show how all of them is made; the same form sent twice makes one."""
     construction, answers, name = FIRST_PIECES[key]
     plan = answered(CONSTRUCTIONS[construction], answers).plan()
-    piece = keep_plan(owner, kept_text(replace(plan, name=str(name))), form_id=form_id)
+    piece = keep_plan(owner, begun_text(replace(plan, name=str(name))), form_id=form_id)
     piece.for_learning = True
     piece.save(update_fields=["for_learning"])
     return piece

@@ -14,7 +14,7 @@ Choices = tuple[tuple[str, str], ...]
 
 
 def fabric_choices(own: Iterable[Fabric]) -> Choices:
-    """Every fabric that a part can be in, a piece's own ones first."""
+    """Every fabric that a part can be in by its name as it is said, a piece's own ones first."""
     return tuple((key, said_fabric(key)) for key in (*(fabric.key for fabric in own), *SHIPPED))
 
 

@@ -14,7 +14,7 @@ from bias.pieces.actions import RevisionConflict
 from bias.planning import actions
 from bias.planning.actions import Overtaken, SketchState, sketch_state
 from bias.planning.plan_changes import PlanChange
-from bias.results import NotRead, kept_text, results_of_plan
+from bias.results import NotRead, changed_text, kept_text, results_of_plan
 from knitting.forecast.forecast import Forecast
 from knitting.plan.plan import Plan
 from knitting.plan_editing.refusals import CannotEdit
@@ -110,7 +110,8 @@ def _answered(
         asked = PlanChange.of_words(press.do, changes)
         if typed and asked.of_this_plan_alone:
             raise CannotEdit(_TYPED_MEANWHILE)
-        made = kept_text(asked.made(results_of_plan(state.plan).forecast, sent))
+        before = results_of_plan(state.plan).forecast
+        made = changed_text(asked.made(before, sent), before.plan)
     except (CannotEdit, NotRead) as why:
         return PressAnswer(state, (said_refusal(why),))
     return PressAnswer(actions.change(state, made, press.page))

@@ -20,6 +20,8 @@ class SentenceWord:
     ink: str = ""
     letter: str = ""
     hue: int = 0
+    fabrics: Choices = ()
+    """Choices whose names are said already, since some of them are the knitter's own."""
 
     @property
     def wide(self) -> int:

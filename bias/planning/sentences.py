@@ -98,7 +98,7 @@ def _parts(forecast: Forecast, flags: dict[str, tuple[str, int]]) -> Paragraph:
                 part.fabric,
                 f"parts.{at}.fabric",
                 _("fabric of {part}").format(part=part.name),
-                fabric_choices(plan.fabrics),
+                fabrics=fabric_choices(plan.fabrics),
             ),
         )
         sentences.append(

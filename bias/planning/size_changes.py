@@ -38,7 +38,7 @@ class AnswerQuestions(PlanChange):
         if answers is None:
             raise CannotEdit(sentence("This plan has been changed by hand since: its questions no longer apply."))
         typed = {key.removeprefix("ask."): sent[key] for key in sent if key.startswith("ask.")}
-        new = answered(answers.construction, {**dict(plan.answers), **typed})
+        new = replace(answered(answers.construction, {**dict(plan.answers), **typed}), called=answers.called)
         if new.refusals:
             raise CannotEdit(new.refusals[0].why, sentence("Nothing was changed."))
         made = in_other_fabrics(new.plan(), plan)

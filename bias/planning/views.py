@@ -26,6 +26,7 @@ from bias.results import (
     COMPACT,
     NotRead,
     PlanResults,
+    begun_text,
     cloth_context,
     in_its_words,
     kept_text,
@@ -72,11 +73,11 @@ def begin_shape(request: HttpRequest, key: str) -> HttpResponse:
     """A new piece of a shape with its defaults, to be sized and changed; or of bare parts."""
     form_id = given_id(request.POST.get("form_id"))
     if key == "bare":
-        return redirect("plan", keep_plan(request.user, kept_text(bare_parts()), form_id=form_id).pk)
+        return redirect("plan", keep_plan(request.user, begun_text(bare_parts()), form_id=form_id).pk)
     if key not in CONSTRUCTIONS:
         raise Http404("There is no such shape.")
     return redirect(
-        "size", keep_plan(request.user, kept_text(answered(CONSTRUCTIONS[key], {}).plan()), form_id=form_id).pk
+        "size", keep_plan(request.user, begun_text(answered(CONSTRUCTIONS[key], {}).plan()), form_id=form_id).pk
     )
 
 
@@ -208,7 +209,7 @@ def _taken_up(state: SketchState) -> SketchState:
     found = plan_of_words(state.revision.words)
     if found.plan is None:
         return state
-    saved = actions.save(actions.change(state, kept_text(found.plan)))
+    saved = actions.save(actions.change(state, begun_text(found.plan)))
     return state if isinstance(saved, RevisionConflict) else actions.drop(saved)
 
 
@@ -224,7 +225,7 @@ def from_part(request: HttpRequest, piece_id: int, part: int) -> HttpResponse:
         return redirect("plan", piece_id)
     words = words_of_part(state.revision.words, part)
     form_id = given_id(request.POST.get("form_id"))
-    return redirect("plan", keep_plan(request.user, kept_text(found.plan), words, form_id).pk)
+    return redirect("plan", keep_plan(request.user, begun_text(found.plan), words, form_id).pk)
 
 
 @require_POST

@@ -12,6 +12,7 @@ from threading import Thread
 from typing import Any
 
 from django.template.loader import render_to_string
+from django.utils.translation import gettext as _
 
 from bias.printing.print_parts import PAPERS, PrintChoices, PrintPart
 
@@ -98,7 +99,9 @@ def _weasyprint() -> Any:
         import weasyprint.urls
     except OSError:
         raise PrintingUnavailable(
-            "Printing needs the Pango library, and this machine has none. On Debian: apt-get install libpangoft2-1.0-0"
+            _("Printing needs the Pango library, and this machine has none. On Debian: {command}").format(
+                command="apt-get install libpangoft2-1.0-0"
+            )
         ) from None
     return weasyprint
 

@@ -65,14 +65,14 @@ def make(pk: int, language: str, units: Units) -> None:
     if not _idle().filter(pk=pk).update(beat_at=timezone.now(), pages=0):
         return
     made = MadePattern.objects.select_related("publication__piece").get(pk=pk)
-    try:
-        with in_language(language), lengths_said_in(lambda: units):
+    with in_language(language), lengths_said_in(lambda: units):
+        try:
             made.whole = whole_pdf(made.publication, lambda pages: _heard_of(pk, pages))
-    except PrintingUnavailable as why:
-        made.refusal = str(why)
-    except Exception:
-        _logger.exception("A pattern could not be printed.")
-        made.refusal = _("This pattern could not be printed. What happened is in the log of the server.")
+        except PrintingUnavailable as why:
+            made.refusal = str(why)
+        except Exception:
+            _logger.exception("A pattern could not be printed.")
+            made.refusal = _("This pattern could not be printed. What happened is in the log of the server.")
     MadePattern.objects.filter(pk=pk).update(whole=made.whole, refusal=made.refusal)
 
 

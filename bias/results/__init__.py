@@ -11,6 +11,8 @@ from bias.results.pieces import COMPACT, Results, dialects, recent, results_of_w
 from bias.results.plans import (
     PlanResults,
     advice_of_words,
+    begun_text,
+    changed_text,
     kept_text,
     mended_words,
     plan_of_words,
@@ -92,6 +94,8 @@ __all__ = [
     "WrittenKind",
     "WrittenLine",
     "advice_of_words",
+    "begun_text",
+    "changed_text",
     "chart_windows",
     "cloth_context",
     "clue",

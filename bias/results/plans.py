@@ -29,6 +29,7 @@ from knitting.recognise.several import RecognisedPart, recognise_each
 from knitting.remedies import Advice, PlanTrials, StillTrying, WordsAdvice, WordsTrials
 from knitting.remedies.time_limit import Steps, to_the_end
 from knitting.rows import Step
+from knitting.saying.names import in_language
 from knitting.saying.statements import said_refusal
 from knitting.sizing.repeat_fit import RepeatFit, edges_of, uneven_fits
 from knitting.sorting.roles import Role
@@ -192,6 +193,16 @@ def kept_text(plan: Plan) -> str:
     if results_of_plan(text).plan != plan:
         raise NotRead(sentence("It would not be read back as it is."))
     return text
+
+
+def begun_text(plan: Plan) -> str:
+    """A new plan as the text that is kept of it, its own names and title in the knitter's language."""
+    return kept_text(in_language(plan))
+
+
+def changed_text(plan: Plan, before: Plan) -> str:
+    """A changed plan as the text that is kept of it: names that are new in it are in the knitter's language."""
+    return kept_text(in_language(plan, before))
 
 
 @remembered()

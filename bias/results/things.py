@@ -11,7 +11,7 @@ from django.utils.translation import gettext as _
 
 from bias.results.memory import digest
 from bias.results.pieces import Results
-from bias.results.plans import kept_text
+from bias.results.plans import begun_text
 from drawing import inks
 from drawing.folded_svg import folded_svg
 from drawing.thing_svg import thing_svg
@@ -182,7 +182,7 @@ class ThingResults:
         where = " and ".join(said_span(span).replace("%", "per cent") for span in joint.along)
         closed = any(set(joint.along) <= set(opening.spans) for opening in openings(assembly)) and not joint.plus
         plan = picked_plan(joint, found, gauge, f"along the {where}", closed and bool(assembly.seams))
-        return kept_text(replace(plan, name=joint.name.capitalize()))
+        return begun_text(replace(plan, name=joint.name.capitalize()))
 
     def matched(self, at: int) -> Thing:
         """The thing with an unequal seam along as much of the longer edge as the shorter one needs."""

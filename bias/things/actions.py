@@ -14,7 +14,7 @@ from django.utils import timezone
 from bias.at_needles.copies import begin_copy, rename_copy
 from bias.pieces.actions import keep_plan
 from bias.pieces.models import Piece
-from bias.results import kept_text
+from bias.results import begun_text
 from bias.things.models import LONGEST_NAME, LONGEST_TITLE, Member, StepDone, Thing
 from knitting.assembly.thing import Thing as JoinedPieces
 from knitting.files.thing_json import thing_text
@@ -42,7 +42,7 @@ def begin_ready_made(
         kind = kinds.get(name, name)
         first = kind not in pieces
         if first:
-            pieces[kind] = keep_plan(owner, kept_text(_titled(plans, kind, title)))
+            pieces[kind] = keep_plan(owner, begun_text(_titled(plans, kind, title)))
         copy = 1 if first else begin_copy(pieces[kind])
         if len([other for other in joined.pieces if kinds.get(other, other) == kind]) > 1:
             rename_copy(pieces[kind], copy or 1, name)

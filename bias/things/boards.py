@@ -14,7 +14,7 @@ from bias.at_needles.actions import rows_of_copies
 from bias.at_needles.copies import begin_copy_at
 from bias.pieces.actions import keep_plan
 from bias.pieces.models import Piece
-from bias.results import kept_text
+from bias.results import begun_text
 from bias.results.boards import BoardResults, results_of_board, square_plan
 from bias.things.actions import new_thing, take_in
 from bias.things.models import Thing
@@ -34,7 +34,7 @@ def begin_board(owner: Any, title: str, design: BoardDesign, gauge: Gauge | None
     thing, is_new = new_thing(owner, title, JoinedPieces("board", (SQUARE,)), form_id, board_text(design))
     if is_new:
         plan = square_plan(design.board.ridges, gauge, f"{title}, {SQUARE}")
-        take_in(thing, SQUARE, keep_plan(owner, kept_text(plan)))
+        take_in(thing, SQUARE, keep_plan(owner, begun_text(plan)))
     return thing
 
 

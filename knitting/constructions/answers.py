@@ -11,6 +11,7 @@ from knitting.plan.checks import FABRICS
 from knitting.plan.facts import NoSuchFabric
 from knitting.plan.plan import Plan
 from knitting.plan_editing.fabric_use import in_other_fabrics
+from knitting.plan_editing.names import AS_MADE, Called, called_in
 from knitting.problems import plural
 from knitting.statements import Statement, sentence
 
@@ -35,6 +36,8 @@ class Answers:
     values: Mapping[str, Value]
     fabrics: Mapping[str, str]
     refusals: tuple[Refusal, ...]
+    called: Called = AS_MADE
+    """What the parts, lines and stages have been called since."""
 
     def plan(self) -> Plan:
         """The plan of these answers."""
@@ -42,7 +45,7 @@ class Answers:
         given = tuple((key, _typed(value)) for key, value in self.values.items())
         given += tuple((f"{_FABRIC}{part}", fabric) for part, fabric in self.fabrics.items())
         plan = replace(plan, construction=self.construction.key, answers=given)
-        return _in_fabrics(plan, self.fabrics) if self.fabrics else plan
+        return self.called.given_to(_in_fabrics(plan, self.fabrics) if self.fabrics else plan)
 
     def with_value(self, key: str, value: Value) -> Answers:
         """The same answers but for one."""
@@ -182,12 +185,13 @@ def _typed(value: Value) -> str:
 def answers_of(plan: Plan) -> Answers | None:
     """The answers that a plan was made from, if it still is what they make; ``None`` once it was changed by hand.
 
-    What its parts are in makes no difference to its counts.
+    What its parts are in, and what they are called, makes no difference to its counts.
     """
     construction = CONSTRUCTIONS.get(plan.construction)
     if construction is None:
         return None
     found = answered(construction, dict(plan.answers))
+    found = replace(found, called=called_in(found.plan(), plan))
     made = in_other_fabrics(found.plan(), plan)
     unchanged = (made.start, made.parts, made.lines, made.stages, made.in_round) == (
         plan.start,

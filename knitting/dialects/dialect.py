@@ -77,6 +77,7 @@ class Dialect:
     recipes: Spellings
     wearing: Spellings
     swatches: Spellings
+    gauge_over: tuple[str, ...]
     own_fabric: str
     verbs_last: bool
     """Whether what is done may be said last: "bis zum Ende re stricken", "Reihen 1 und 2 wiederholen"."""
@@ -337,6 +338,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
         recipes=spellings_of(table["recipes"]),
         wearing=spellings_of(table["wearing"]),
         swatches=spellings_of(table["swatches"]),
+        gauge_over=tuple(table["gauge"]["over"]),
         own_fabric=table["own_fabric"],
         verbs_last=table.get("verbs_last", False),
         forms=Forms({form: sources for name in _FORM_TABLES for form, sources in table[name].items()}, classes),

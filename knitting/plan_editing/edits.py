@@ -10,13 +10,10 @@ from knitting.plan.plan import (
     EDGES,
     Finishing,
     LineKind,
-    PartCount,
     Plan,
-    SetupRow,
-    Shaping,
-    Stage,
     garter_tab,
 )
+from knitting.plan_editing.names import renamed
 from knitting.plan_editing.refusals import CannotEdit
 from knitting.plan_editing.stage_edits import put, stage_edited
 from knitting.plan_editing.typed import place_in, typed_choice, typed_name, typed_number, typed_short_name
@@ -126,32 +123,10 @@ def _line(plan: Plan, at: int, what: str, text: str) -> Plan:
 
 def _renamed(plan: Plan, old: str, new: str) -> Plan:
     """The plan with a part or line called otherwise wherever it is spoken of."""
-
-    def named(name: str) -> str:
-        return new if name == old else name
-
-    def shaping(each: Shaping) -> Shaping:
-        return replace(each, at=tuple(map(named, each.at)))
-
-    def setup(row: SetupRow) -> SetupRow:
-        return replace(row, shapings=tuple(map(shaping, row.shapings)), hold=named(row.hold), back=named(row.back))
-
-    def stage(each: Stage) -> Stage:
-        until = each.until
-        return replace(
-            each,
-            shapings=tuple(map(shaping, each.shapings)),
-            setup=tuple(map(setup, each.setup)),
-            until=replace(until, part=named(until.part)) if isinstance(until, PartCount) else until,
-            drop_lines=tuple(map(named, each.drop_lines)),
-            fabrics=tuple((named(part), fabric) for part, fabric in each.fabrics),
-            add_lines=tuple(replace(line, part=named(line.part)) for line in each.add_lines),
-        )
-
     taken = {part.name for part in plan.parts} | {line.name for line in plan.lines} | set(EDGES)
     if new != old and (len(taken) < len(plan.parts) + len(plan.lines) + len(EDGES)):
         raise CannotEdit(sentence("The name '{new}' is taken already.", new=new))
-    return replace(plan, stages=tuple(map(stage, plan.stages)))
+    return renamed(plan, lambda name: new if name == old else name)
 
 
 def _finish(plan: Plan, what: str, text: str) -> Plan:

@@ -15,7 +15,8 @@ from knitting.rows import Piece
 from knitting.sizing.resized_orders import ResizedOrders, without_counts
 from knitting.sizing.row_ranges import NotInTheseWords, RowRanges
 from knitting.sorting.roles import Role
-from knitting.words.headers import gauge_in_prose, header_of
+from knitting.words.gauges import gauge_in_prose
+from knitting.words.headers import header_of
 from knitting.words.other_numbers import with_numbers
 from knitting.words.patching import patched
 from knitting.words.reader import Reading
@@ -106,7 +107,7 @@ def _with_gauge(text: str, reading: Reading, after: Forecast) -> str:
 def _says_gauge(line: str, header: tuple[str, str, int] | None, words: Dialect) -> bool:
     if header is not None and words.headers.get(header[0].lower()) == "gauge":
         return True
-    return gauge_in_prose(line) is not None
+    return gauge_in_prose(line, words) is not None
 
 
 def _outdated(text: str, reading: Reading) -> Iterator[int]:

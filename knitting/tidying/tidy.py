@@ -43,7 +43,9 @@ class Beginnings(Protocol):
 _GROWING = frozenset({Begins.ROW, Begins.BARE_HEAD, Begins.ORDER, Begins.NOTE})
 _NUMBERING = re.compile(r"^(\s*)(?:\(?\d{1,3}\)|\d{1,3}\.)(?=\s)")
 _PAGE = re.compile(
-    r"^\s*(?:[-–—]\s*)?(?:page\s+|pag\.?\s*|p\.\s*)?\d{1,4}(?:\s*(?:of|di|/)\s*\d{1,4})?(?:\s*[-–—])?\s*$", re.I
+    r"^\s*(?:[-–—]\s*)?(?:page\s+|pag\.?\s*|p\.\s*|seite\s+)?"
+    r"\d{1,4}(?:\s*(?:of|di|von|sur|/)\s*\d{1,4})?(?:\s*[-–—])?\s*$",
+    re.I,
 )
 _RULE = re.compile(r"^\s*[-=_*~•·–—#.]{3,}\s*$")
 _OPEN_END = re.compile(r"[,;(\[{&+/*]\s*$|[-–]\s*$")

@@ -8,19 +8,14 @@ from dataclasses import dataclass, field, replace
 from knitting.dialects.dialect import Dialect, spelled_at
 from knitting.dialects.tokens import tokens_of
 from knitting.fabric import MOST_FABRICS, Fabric, with_own
-from knitting.measures import CM_PER_INCH, Gauge, gauge_over
+from knitting.measures import Gauge
 from knitting.problems import Problem, ProblemKind, Span, unreadable
 from knitting.rows import Headers, Stripe
 from knitting.statements import Sentence, sentence
 from knitting.stitches import DECREASES, INCREASES, Pair
 from knitting.words.fabric_header import NotAFabric, read_fabric
+from knitting.words.gauges import gauge_in_header
 
-_NUMBER = r"(\d+(?:[.,]\d+)?)"
-_GAUGE = re.compile(
-    rf"{_NUMBER}\s*\w+\.?\s*(?:x|×|,|/|&|\+|\w+)\s*{_NUMBER}\s*\w+\.?\s*(?:=|to|in|per|over)\s*{_NUMBER}\s*(cm|in\b|inch|inches|\")"
-    r"(?:\s*,?\s*(?:in\s+)?(.*))?$",
-    re.IGNORECASE,
-)
 _STRIPE = re.compile(r"(\d+)\s+(?:\S+\s+)?([^\W\d]\w*)$")
 _HEADER = re.compile(r"\s*([^\W\d_][\w \-]{0,60}?)\s*:\s*(.*?)\s*$")
 _MOST_IN_STRIPE = 5_000
@@ -37,30 +32,6 @@ def header_of(line_text: str) -> tuple[str, str, int] | None:
     """Key, value and the value's column, where a line has the form ``Key: value``."""
     match = _HEADER.match(line_text)
     return (match[1], match[2], match.start(2) + 1) if match else None
-
-
-_PROSE_GAUGE = re.compile(
-    rf"{_NUMBER}\s*(?:sts?|stitch(?:es)?|m|maglie|maglia)\b\.?(?:\s*(?:x|×|,|/|and|&|e|by)\s*{_NUMBER}\s*(?:rows?|rnds?|rounds?|f|ferri|giri)\b\.?)?"
-    rf"\s*(?:=|to|in|per|over|measure[s]?|make[s]?|a|su)\s*(?:a\s+)?{_NUMBER}?\s*(cm|in\b|inch(?:es)?|\")",
-    re.IGNORECASE,
-)
-_ROWS_PER_STITCH = 1.4
-"""Rows in the height of as many stitches are wide, where only stitches are told: common practice of stockinette."""
-
-
-def gauge_in_prose(text: str) -> Gauge | None:
-    """A gauge told in a sentence of its own: "22 sts and 28 rows to 10 cm over st st", "5 sts = 1 inch"."""
-    match = _PROSE_GAUGE.search(text)
-    if match is None:
-        return None
-    stitches = float(match[1].replace(",", "."))
-    rows = float(match[2].replace(",", ".")) if match[2] else stitches * _ROWS_PER_STITCH
-    length = float(match[3].replace(",", ".")) if match[3] else 1.0
-    length_cm = length if match[4].lower() == "cm" else length * CM_PER_INCH
-    if not (stitches > 0 and rows > 0 and length_cm > 0):
-        return None
-    gauge = gauge_over(stitches, rows, length_cm, "")
-    return gauge if gauge.believable else None
 
 
 @dataclass
@@ -169,14 +140,11 @@ class HeaderReader:
             self.decrease = pair
 
     def _take_gauge(self, value: str, span: Span) -> None:
-        match = _GAUGE.match(value.strip().rstrip("."))
+        found = gauge_in_header(value)
         gauge = None
-        if match:
-            stitches, rows, length = (float(match[i].replace(",", ".")) for i in (1, 2, 3))
-            length_cm = length if match[4].lower() == "cm" else length * CM_PER_INCH
-            if length_cm > 0 and stitches > 0 and rows > 0:
-                fabric, washed = self._swatch((match[5] or "").strip().lower())
-                gauge = replace(gauge_over(stitches, rows, length_cm, fabric), washed=washed)
+        if found:
+            fabric, washed = self._swatch(found[1])
+            gauge = replace(found[0], fabric=fabric, washed=washed)
         if gauge is None:
             self._say(span, sentence("The gauge '{value}' cannot be read.", value=value[:40]))
         elif not gauge.believable:

@@ -17,7 +17,8 @@ from knitting.tidying import TidyLine, tidied
 from knitting.tidying.sizes import ONE_SIZE, Sizes, sizes_of
 from knitting.tidying.tidy import Begins
 from knitting.words.beginnings import beginnings
-from knitting.words.headers import HeaderReader, gauge_in_prose, header_of
+from knitting.words.gauges import gauge_in_prose
+from knitting.words.headers import HeaderReader, header_of
 from knitting.words.like_sections import likeness, under
 from knitting.words.line_reader import LineRead, problem_in_text, read_in_text, read_line
 from knitting.words.own_stitches import definition_of, is_abbreviation, own_stitches
@@ -208,7 +209,7 @@ class _Reader:
     def _wordy_line(self, found: LineRead, line: TidyLine, whole: Span) -> None:
         """A line without a row and without an order: a heading, a setting in words, talk, or something unread."""
         header = header_of(line.text)
-        in_prose = None if self.begun else gauge_in_prose(line.text)
+        in_prose = None if self.begun else gauge_in_prose(line.text, self.dialect)
         if in_prose is not None and self.headers.gauge is None:
             self.headers.take_gauge(in_prose)
             self._understood(whole, Role.SETTING)
