@@ -1,9 +1,12 @@
 """The language of the pages: hers, else the browser's, else English; what a pattern is written in stays apart."""
 
+import re
+
 import pytest
 
 from bias.accounts.actions import keep_ways
 from bias.pieces.actions import keep_piece
+from bias.pieces.models import Piece
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL
 from tests.bias.publishing import published
@@ -75,3 +78,22 @@ def test_the_manifest_and_the_page_without_a_network_are_said_in_it(client, knit
     italian = {"Accept-Language": "it"}
     assert client.get("/manifest.webmanifest", headers=italian).json()["shortcuts"][0]["name"] == "Continua a lavorare"
     assert "Senza rete" in shown(client.get("/offline/", headers=italian))
+
+
+def test_what_is_begun_in_italian_has_italian_names_and_keeps_them_at_another_size(client, knitter):
+    italian = {"Accept-Language": "it"}
+    client.post("/begin/triangle/", {"form_id": "6a0c3f52-30b1-4f5c-9ad7-0a8f1b1a7d11"}, headers=italian)
+    piece = Piece.objects.get()
+    assert piece.title == "Triangolo dal centro"
+    address = f"/pieces/{piece.pk}"
+    page = shown(client.get(f"{address}/plan/", headers=italian))
+    assert 'value="ala sinistra"' in page
+    assert 'value="Crescita"' in page
+    sized = shown(client.get(f"{address}/size/"))
+    before = re.search(r'name="seen" value="(\d+)"', sized)[1]
+    client.post(f"{address}/size/", {"seen": before, "do": "answers", "ask.rows": "60"})
+    sized = shown(client.get(f"{address}/size/"))
+    assert re.search(r'name="ask.rows"\s[^>]*value="60"', sized)
+    changed = shown(client.get(f"{address}/plan/"))
+    assert 'value="ala sinistra"' in changed
+    assert "left wing" not in changed

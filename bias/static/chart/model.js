@@ -198,7 +198,8 @@ export class ChartModel {
         : row.number === this.rows.length
           ? gettext("is on the needle at the end")
           : gettext("rests from here on");
-    const facts = { row: row.number, side: row.side, stitch: begins, of: count };
+    const side = row.side === "WS" ? gettext("WS") : gettext("RS");
+    const facts = { row: row.number, side, stitch: begins, of: count };
     return {
       name: cell.entry.spoken,
       short: cell.entry.said,

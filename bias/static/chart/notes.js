@@ -53,12 +53,12 @@ export function drawFrames(drawing) {
     if (frame.columns) {
       if (s < 3) continue;
       c.rect(drawing.x(frame.columns[1]), top, (frame.columns[1] - frame.columns[0]) * s, bottom - top);
-    } else {
+    } else if (bottom - top > 13) {
       c.moveTo(edge - 5, top + 1);
       c.lineTo(edge, top + 1);
       c.lineTo(edge, bottom - 1);
       c.lineTo(edge - 5, bottom - 1);
-      if (bottom - top > 13) c.fillText(gettext("{times} times", { times: frame.times }), edge + 5, (top + bottom) / 2);
+      c.fillText(gettext("{times} times", { times: frame.times }), edge + 5, (top + bottom) / 2);
     }
     c.stroke();
   }
