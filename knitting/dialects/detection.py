@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import re
 from collections import Counter
+from collections.abc import Mapping
+from functools import cache
 
 from knitting.dialects.dialect import Dialect, dialect, dialect_codes
 from knitting.dialects.tokens import lines_of
@@ -22,7 +24,9 @@ def detect(text: str) -> Dialect:
     lines = [line[:_CHARACTERS_SEEN] for line in lines_of(text[: _LINES_SEEN * _CHARACTERS_SEEN])[:_LINES_SEEN]]
     dialects = [dialect(code) for code in dialect_codes()]
     for line in lines:
-        key, _, value = line.partition(":")
+        key, colon, value = line.partition(":")
+        if not colon:
+            continue
         named = value.strip(" .").lower()
         for each in dialects:
             if each.headers.get(key.strip().lower()) == "language":
@@ -30,11 +34,20 @@ def detect(text: str) -> Dialect:
                 if stated is not None:
                     return stated
     shown = "\n".join(lines).lower()
-    said = Counter(_WORD.findall(shown))
-    # Equal scores fall to the first: max() keeps it.
-    return max(dialects, key=lambda each: _score(each, said, shown))
+    scores = [sum(shown.count(phrase) for phrase in each.telling) for each in dialects]
+    known_by = _known_by()
+    for word, often in Counter(_WORD.findall(shown)).items():
+        for at in known_by.get(word, ()):
+            scores[at] += often
+    # Equal scores fall to the first: index() finds it.
+    return dialects[scores.index(max(scores))]
 
 
-def _score(each: Dialect, said: Counter[str], shown: str) -> int:
-    known = sum(said[word] for word in said.keys() & each.vocabulary)
-    return known + sum(shown.count(phrase) for phrase in each.telling)
+@cache
+def _known_by() -> Mapping[str, tuple[int, ...]]:
+    """The words of all dialects, each with the places of those that know it."""
+    found: dict[str, list[int]] = {}
+    for at, code in enumerate(dialect_codes()):
+        for word in dialect(code).vocabulary:
+            found.setdefault(word, []).append(at)
+    return {word: tuple(places) for word, places in found.items()}
