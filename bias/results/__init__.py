@@ -7,7 +7,15 @@ from bias.results.instalments import PartingPlace, parting_places, words_until
 from bias.results.memory import digest, forget_all, remembered
 from bias.results.naming import named_plan, named_words
 from bias.results.on_needles import PieceOnNeedles, first_difference, piece_on_needles
-from bias.results.pieces import COMPACT, Results, dialects, recent, results_of_words, words_of_json
+from bias.results.pieces import (
+    COMPACT,
+    Results,
+    dialects,
+    language_of_dialect,
+    recent,
+    results_of_words,
+    words_of_json,
+)
 from bias.results.plans import (
     PlanResults,
     advice_of_words,
@@ -108,6 +116,7 @@ __all__ = [
     "forget_all",
     "in_its_words",
     "kept_text",
+    "language_of_dialect",
     "made_as",
     "meaning_of",
     "mended_words",

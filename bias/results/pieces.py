@@ -343,6 +343,11 @@ def words_of_json(text: str) -> str:
     return write(piece_from_json(data))
 
 
+def language_of_dialect(code: str) -> str:
+    """The language of a dialect, as a page tells it to who reads it aloud."""
+    return dialect(code).language
+
+
 def dialects() -> tuple[tuple[str, str], ...]:
     """The dialects to choose from: code and name."""
     return tuple((code, dialect(code).name) for code in dialect_codes())

@@ -10,7 +10,7 @@ from django.views.decorators.http import require_http_methods, require_safe
 
 from bias.pieces.differences import line_differences, said_difference
 from bias.pieces.models import Piece
-from bias.results import dialects, results_of_words
+from bias.results import dialects, language_of_dialect, results_of_words
 from bias.writing.actions import keep_draft, text_of
 from bias.writing.forms import OwnHandForm
 
@@ -45,6 +45,7 @@ def written(request: HttpRequest, piece_id: int) -> HttpResponse:
     if request.method == "POST":
         return _taken(request, piece, words)
     about = {"piece": piece, "words": words, "code": code, "dialects": dialects(), "glossary": now.glossary(code)}
+    about |= {"language": language_of_dialect(code)}
     return render(request, "writing/written.html", {**about, "now": now})
 
 

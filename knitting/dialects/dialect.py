@@ -44,6 +44,8 @@ class Dialect:
 
     code: str
     name: str
+    language: str
+    """The language that its words are in, as a page tells it: "en"."""
     telling: tuple[str, ...]
     classes: Mapping[str, tuple[str, ...]]
     called: Mapping[str, str]
@@ -302,6 +304,7 @@ def dialect_from(table: Mapping[str, Any]) -> Dialect:
     return Dialect(
         code=table["code"],
         name=table["name"],
+        language=table.get("language", table["code"]),
         telling=tuple(table.get("telling", ())),
         classes=classes,
         called={key: words[0] for key, words in table["classes"].items()},

@@ -58,7 +58,7 @@ def test_the_whole_way(page, live_server, says, browser, transactional_db):
     press("link", "Plan", exact=True)
     page.wait_for_load_state()
     expect(page.get_by_text(says("Parts"), exact=True).first).to_be_visible()
-    rhythm = page.get_by_label(says("rhythm of {stage}").format(stage="Grow"), exact=True)
+    rhythm = page.get_by_label(says("rhythm of {stage}").format(stage=says("Grow")), exact=True)
     rhythm.fill("4")
     with page.expect_response("**/plan/change/"):
         rhythm.press("Tab")
