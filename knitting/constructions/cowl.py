@@ -32,7 +32,7 @@ def _make(values: Values) -> Plan:
     """Rounds begin at the back, across from the line."""
     cast_on = number(values, "cast_on")
     half = (cast_on - 1) // 2
-    parts = (PlannedPart("right half", half, "stockinette"), PlannedPart("left half", half, "stockinette"))
+    parts = (PlannedPart("right side", half, "stockinette"), PlannedPart("left side", half, "stockinette"))
     grow = Shaping((FRONT,), Beside.BOTH, word(values, "increase"), (1,), leaning=leaning(values))
     stage = Stage("Grow", 2, (grow,), Repeats(number(values, "rounds")), setup=(SetupRow(),))
     lines = (Line(FRONT, LineKind.STITCH, 1),)

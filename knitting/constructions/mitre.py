@@ -31,7 +31,7 @@ def _make(values: Values) -> Plan:
     return Plan(
         "Mitred square",
         CastOn(cast_on, NOWHERE),
-        (PlannedPart("right half", half), PlannedPart("left half", cast_on - 1 - half)),
+        (PlannedPart("right side", half), PlannedPart("left side", cast_on - 1 - half)),
         (Line(CENTRE, marking(values), 1),),
         (Stage("Shrink", 2, (double,), Count(1)),),
         yarns=(("A", "first colour"), ("B", "second colour")) if stripe else (),

@@ -85,6 +85,8 @@ _NUMBERED = {
     "Stage": N_("Stage {at}"),
     "wedge": N_("wedge {at}"),
 }
+_SIDES = {"left side": N_("side on the left"), "right side": N_("side on the right")}
+"""Names that mean something else in other sentences: "right side" is that of the cloth."""
 _YARNS = frozenset({N_("first colour"), N_("second colour")})
 _TITLES = frozenset({each.title for each in CONSTRUCTIONS.values()} | {N_("My own shape")})
 _NUMBER = re.compile(r"(\D+) (\d{1,4})")
@@ -99,6 +101,9 @@ def said_name(name: str) -> str:
     """
     if name in _NAMES or name in _YARNS:
         return _(name)
+    if name in _SIDES:
+        said = _(_SIDES[name])
+        return said if said != _SIDES[name] else name
     numbered = _NUMBER.fullmatch(name)
     if numbered is not None and numbered[1] in _NUMBERED:
         return _(_NUMBERED[numbered[1]]).format(at=numbered[2])

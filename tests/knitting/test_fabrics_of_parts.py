@@ -233,7 +233,7 @@ def test_a_drawn_fabric_can_be_changed_and_given_up_wherever_it_is_worn():
 
 def test_a_fabric_that_a_wrong_side_row_cannot_work_is_refused_flat_and_taken_in_rounds():
     lace = own("lace", "k k k", "yo cdd yo")
-    flat = in_fabric(with_fabric(made("mitre"), lace), "left half", FabricUse("lace", Joins.AT_ONCE))
+    flat = in_fabric(with_fabric(made("mitre"), lace), "left side", FabricUse("lace", Joins.AT_ONCE))
     (trouble,) = forecast_of(flat).troubles
     assert "wrong-side row when worked flat" in said(trouble.facts)
     assert not forecast_of(trouble.mends[0].plan).troubles
@@ -242,7 +242,7 @@ def test_a_fabric_that_a_wrong_side_row_cannot_work_is_refused_flat_and_taken_in
 
 
 def test_casts_on_that_make_whole_repeats_are_found_for_the_start_the_end_and_both():
-    plan = in_fabric(made("mitre"), "right half", FabricUse("rib2x2", Joins.AT_ONCE))
+    plan = in_fabric(made("mitre"), "right side", FabricUse("rib2x2", Joins.AT_ONCE))
     for fitting in repeat_fits(forecast_of(plan)):
         assert fitting.over == (fitting.begins % 4, fitting.ends % 4)
         for found, at_start, at_end in (
