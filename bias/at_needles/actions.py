@@ -17,7 +17,8 @@ from bias.results import first_difference
 from knitting import log
 from knitting.log import Progress, progress
 
-_ROWS_SEEN = 4
+ROWS_SEEN = 4
+"""Of the newest rows so many are looked at, as long as they tell where a copy stands."""
 _BESIDE_ROWS = [kind for kind in log.KINDS if kind != log.RowWorked.kind]
 
 
@@ -27,7 +28,7 @@ def progress_of(piece: Piece, copy: int = 1) -> Progress:
     return progress(events, changed_at(piece, {event.revision for event in events}, piece.current))
 
 
-def last_events(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> tuple[list[log.Event], Progress]:
+def last_events(current: Revision, copy: int, rows_seen: int = ROWS_SEEN) -> tuple[list[log.Event], Progress]:
     """The newest rows of a copy and all that was noted beside rows, with where it stands by them, as after each press:
     a log of thousands of rows is not read whole.
 
@@ -39,15 +40,15 @@ def last_events(current: Revision, copy: int, rows_seen: int = _ROWS_SEEN) -> tu
     while True:
         events = events_in(own.filter(beside | Q(kind=log.RowWorked.kind, row__gt=newest - rows_seen)))
         found = progress(events, changed_at(current.piece, {event.revision for event in events}, current))
-        rows = [event.row for event in events if isinstance(event, log.RowWorked)]
-        if not rows or max(rows) <= rows_seen or min(rows) <= found.rows:
+        if is_enough(events, found, rows_seen):
             return events, found
         rows_seen *= 8  # all of these were taken back, or are written otherwise now
 
 
-def event_count(current: Revision, copy: int) -> int:
-    """How many events are known of a copy. It only grows, so that a device can tell an older page from a newer one."""
-    return Event.objects.filter(piece=current.piece_id, copy=copy).count()
+def is_enough(events: Sequence[log.Event], found: Progress, rows_seen: int) -> bool:
+    """Whether so many of the newest rows tell where a copy stands."""
+    rows = [event.row for event in events if isinstance(event, log.RowWorked)]
+    return not rows or max(rows) <= rows_seen or min(rows) <= found.rows
 
 
 def changed_at(piece: Piece, revisions: set[int], current: Revision) -> dict[int, int]:
@@ -98,22 +99,22 @@ def _last_worked(found: Iterable[Progress]) -> Progress:
     return max(begun, key=lambda timed: timed[0])[1] if begun else Progress()
 
 
-def take_in(current: Revision, events: Sequence[log.Event], rows: int) -> list[log.Event]:
+def take_in(current: Revision, events: Sequence[log.Event], rows: int) -> list[Event]:
     """Keep the events that are not known yet, and note that the piece was worked on. Gives those that fit the piece.
 
     Rows beyond the last of ``rows`` are passed over. An event that is sent again stays as it was kept first.
     ``current`` is the newest revision of the piece. Nothing is read while others wait to write.
     """
     fitting = {each.id: each for each in events if _fits(each, current.number, rows)}
-    if fitting:
+    kept = [Event.of(current.piece, each) for each in fitting.values()]
+    if kept:
         with transaction.atomic():
-            kept = [Event.of(current.piece, each) for each in fitting.values()]
             Event.objects.bulk_create(kept, ignore_conflicts=True)
             touch(current.piece)
-    return list(fitting.values())
+    return kept
 
 
-def known_elsewhere(piece: Piece, events: Iterable[log.Event]) -> set[UUID]:
+def known_elsewhere(piece: Piece, events: Iterable[Event]) -> set[UUID]:
     """The ids under which something of another piece or copy was kept before: nothing was kept of these events."""
     sent = {each.id: each for each in events}
     known = Event.objects.filter(pk__in=sent).values_list("pk", "piece", "copy") if sent else ()

@@ -8,7 +8,8 @@ from typing import Any
 from django.utils import timezone
 from django.utils.translation import gettext as _
 
-from bias.at_needles.actions import event_count, known_elsewhere, last_events, take_in
+from bias.at_needles.actions import known_elsewhere, take_in
+from bias.at_needles.after_press import after_press
 from bias.at_needles.worked_copy import worked_copy_of
 from bias.pieces.models import Revision
 from knitting.log import Event, NotAnEvent, event_from_json, events_of_request
@@ -33,18 +34,18 @@ def take_from_device(owner: Any, piece_id: int, body: bytes) -> tuple[dict[str, 
     sent, refused = _read(waiting)
     copy = sent[0].copy if sent else 1
     kept = take_in(current, sent, _rows(owner, current, sent))
-    events, progress = last_events(current, copy)
-    read_back = {each.id for each in events}
+    after = after_press(current, copy, kept)
+    read_back = {each.id for each in after.events}
     unsure = [each for each in kept if each.copy != copy or each.id not in read_back]
     elsewhere = known_elsewhere(current.piece, unsure)
     refused += [{"id": str(known), "why": _(ELSEWHERE)} for known in elsewhere]
     said = {
         "taken": [str(each.id) for each in sent if each.id not in elsewhere],
         "refused": refused,
-        "asks": bool(progress.stale or progress.conflict),
-        "rows": progress.rows,
-        "epoch": progress.epoch,
-        "count": event_count(current, copy),
+        "asks": bool(after.progress.stale or after.progress.conflict),
+        "rows": after.progress.rows,
+        "epoch": after.progress.epoch,
+        "count": after.count,
     }
     return said, 200
 

@@ -14,6 +14,7 @@ from django.db.models import Q
 from django.http import Http404
 from django.utils import timezone
 
+from bias.prepared import Prepared
 from bias.results import (
     Advice,
     Results,
@@ -169,9 +170,11 @@ class RevisionQuerySet(models.QuerySet["Revision"]):
 
         ``bare``: without its text, which is fetched where it is needed after all.
         """
-        own = self.filter(piece=piece_id, piece__owner=owner).select_related("piece")
-        own = own.defer("written", "plan") if bare else own
-        revision = own.order_by("-number").first()
+        if bare:
+            revision = _newest_bare(owner.pk, piece_id)
+        else:
+            own = self.filter(piece=piece_id, piece__owner=owner).select_related("piece")
+            revision = own.order_by("-number").first()
         if revision is None:
             raise Http404(_NO_PIECE)
         revision.piece.owner = owner  # known already, with her ways: a press asks for neither again
@@ -219,6 +222,29 @@ class Revision(models.Model):
     def results(self) -> Results:
         """All that comes of it."""
         return results_of_plan(self.plan).results if self.plan else results_of_words(self.written)
+
+
+_OF_PIECE = tuple(field.attname for field in Piece._meta.concrete_fields)
+_OF_REVISION = tuple(
+    field.attname for field in Revision._meta.concrete_fields if field.attname not in ("written", "plan")
+)
+_NEWEST = Prepared(
+    lambda owner, piece: (
+        Revision.objects.filter(piece=piece, piece__owner=owner)
+        .order_by("-number")
+        .values_list(*_OF_REVISION, *(f"piece__{name}" for name in _OF_PIECE))[:1]
+    ),
+    numbers=2,
+)
+
+
+def _newest_bare(owner: int, piece: int) -> Revision | None:
+    """The newest revision of a knitter's piece without its text, with the piece."""
+    for row in _NEWEST.rows(owner, piece):
+        revision = Revision.from_db(None, _OF_REVISION, row[: len(_OF_REVISION)])
+        revision.piece = Piece.from_db(None, _OF_PIECE, row[len(_OF_REVISION) :])
+        return revision
+    return None
 
 
 @lru_cache(maxsize=50_000)
