@@ -120,6 +120,14 @@ def test_a_plain_stitch_has_nothing_to_leave_out_or_move(triangle):
         move(triangle, plain, 1, only_here=True)
 
 
+def test_a_change_that_leaves_no_row_of_a_piece_says_what_is_missing():
+    forecast = forecast_of(made("poncho-panel"))
+    after = forecast_of(put(forecast, choose(forecast, 26, 14, -1), "eyelet_decrease", only_here=False))
+    assert not work_piece(compiled(after)).rows
+    assert after.ends == after.plan.cast_on
+    assert [type(trouble.facts).__name__ for trouble in after.troubles] == ["TooFewInRow"]
+
+
 @searched(150)
 @given(st.data())
 def test_any_change_by_hand_is_refused_or_works_as_foreseen(data):
@@ -146,6 +154,7 @@ def test_any_change_by_hand_is_refused_or_works_as_foreseen(data):
     if after.sound:
         again = work_reading(read(write(compiled(after))))
         assert [each.end for each in again.rows] == [each.end for each in changed.rows]
-        assert after.ends == changed.rows[-1].end
+        # Where the first row has too few stitches for its shaping, no row is left: what was cast on is what there is.
+        assert after.ends == (changed.rows[-1].end if changed.rows else plan.cast_on)
     if only_here:
         assert [each.end for each in changed.rows[: row - 1]] == [each.end for each in piece.rows[: row - 1]]
