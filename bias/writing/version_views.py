@@ -45,7 +45,7 @@ def written(request: HttpRequest, piece_id: int) -> HttpResponse:
     if request.method == "POST":
         return _taken(request, piece, words)
     about = {"piece": piece, "words": words, "code": code, "dialects": dialects(), "glossary": now.glossary(code)}
-    about |= {"language": language_of_dialect(code)}
+    about |= {"words_language": language_of_dialect(code)}
     return render(request, "writing/written.html", {**about, "now": now})
 
 

@@ -97,3 +97,12 @@ def test_what_is_begun_in_italian_has_italian_names_and_keeps_them_at_another_si
     changed = shown(client.get(f"{address}/plan/"))
     assert 'value="ala sinistra"' in changed
     assert "left wing" not in changed
+
+
+@pytest.mark.parametrize(("code", "language"), [("us", "en"), ("uk", "en"), ("it", "it"), ("de", "de"), ("fr", "fr")])
+def test_who_reads_rows_aloud_is_told_their_language(client, knitter, code, language):
+    piece = keep_piece(knitter, SHAWL)
+    page = shown(client.get(f"/pieces/{piece.pk}/words/written/", {"dialect": code}))
+    assert f'<pre class="printed" lang="{language}"' in page
+    assert f'<dt lang="{language}">' in page
+    assert '<html lang="en"' in page
