@@ -149,22 +149,6 @@ class StepReader(AsideReader):
             return Group(steps, self._span(start), goal=ToEnd(), starred=True)
         return Group(steps, self._span(start))
 
-    def _skip_again(self) -> None:
-        """ "(k2, p2) rep to end": the word says nothing more than the brackets."""
-        again = self.at
-        while again < len(self.tokens) and (
-            self.tokens[again].text in ",;" or self.tokens[again].text in self.dialect.classes["rep"]
-        ):
-            again += 1
-        if again > self.at and (self.slots.goal(self.tokens, again) or self.slots.times(self.tokens, again)):
-            self.at = again if self.tokens[again - 1].text in self.dialect.classes["rep"] else self.at
-
-    def _skip_verb_behind(self) -> None:
-        """ "Ab * noch 3 mal wiederholen": the verb may stand behind how often, and says nothing more."""
-        if self.at < len(self.tokens) and self.tokens[self.at].text in self.dialect.classes["rep"]:
-            begins_other = self.slots.form("star", self.tokens, self.at)
-            self.at += 1 if begins_other is None or begins_other[1] == self.at + 1 else 0
-
     def _cluster(self, steps: tuple[Step, ...], start: int, found: Found) -> Step:
         over = found.get("n", 1)
         assert isinstance(over, int)
