@@ -15,7 +15,7 @@ from knitting.cloth import Layout, bends, measure, outlines, texture_patches, up
 from knitting.cloth.zones import Points
 from knitting.measures import said_length
 from knitting.saying.language import _
-from knitting.saying.pieces import said_mark
+from knitting.saying.marks import said_mark
 from knitting.stitches import Look
 
 _LEAST_GAP, _LEAST_FINE_GAP = 5.0, 1.6

@@ -12,7 +12,7 @@ from knitting.needle.needle import Mark
 from knitting.needle.worked import PartWork, WorkedRow
 from knitting.rows import Side
 from knitting.saying.language import _
-from knitting.saying.pieces import said_mark
+from knitting.saying.marks import said_mark
 
 
 @dataclass(frozen=True, slots=True)

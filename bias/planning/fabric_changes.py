@@ -85,7 +85,7 @@ class DrawnFabric:
         return said_refusal(self.why) if self.why else ""
 
 
-def drawn(sent: Mapping[str, str], in_round: bool) -> DrawnFabric:
+def drawn(sent: Mapping[str, str], plan: Plan) -> DrawnFabric:
     """The fabric of a grid or of typed rows, named or not yet."""
     joins = next((each for each in Joins if each.value == sent.get("own_joins")), Joins.AT_ONCE)
     name = " ".join(sent.get("own_name", "").lower().split()) or "own"
@@ -93,10 +93,10 @@ def drawn(sent: Mapping[str, str], in_round: bool) -> DrawnFabric:
         if sent.get("way") == "typed":
             text = sent.get("typed", "")[:_MOST_TEXT]
             flat = sent.get("typed_as", "") == "flat"
-            differs = reads_differently(text, dialect())
-            return DrawnFabric(typed_fabric(name, text, joins, flat, dialect()), None, differs)
+            words = dialect(plan.dialect)
+            return DrawnFabric(typed_fabric(name, text, joins, flat, words), None, reads_differently(text, words))
         fabric = _gridded(name, sent.get("grid", "")[:_MOST_TEXT], joins)
-        amiss = fabric_trouble(fabric, in_round)
+        amiss = fabric_trouble(fabric, plan.in_round)
         return DrawnFabric(None, NotAFabric(amiss)) if amiss else DrawnFabric(fabric)
     except NotAFabric as why:
         return DrawnFabric(None, why)
@@ -177,7 +177,7 @@ FABRIC_CHANGES = by_key(UseFabric, KeepFabric, DropFabric, FitRepeats, Adjust)
 
 
 def _with_drawn(plan: Plan, sent: Mapping[str, str]) -> Plan:
-    found = drawn(sent, plan.in_round)
+    found = drawn(sent, plan)
     if found.fabric is None or found.why is not None:
         assert found.why is not None, "a fabric that is none says why"
         raise CannotEdit(found.why.why, found.why.hint)
@@ -186,7 +186,7 @@ def _with_drawn(plan: Plan, sent: Mapping[str, str]) -> Plan:
     instead = sent.get("instead", "")
     instead = instead if any(each.key == instead and not each.base for each in plan.fabrics) else ""
     try:
-        key = usable_name(sent["own_name"], dialect())
+        key = usable_name(sent["own_name"], dialect(plan.dialect))
     except NotAFabric as why:
         raise CannotEdit(why.why, why.hint) from None
     if any(each.key == key and key != instead for each in plan.fabrics):

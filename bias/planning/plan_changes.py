@@ -16,6 +16,7 @@ from knitting.plan.troubles import PlanMend
 from knitting.plan_editing import structure
 from knitting.plan_editing.edits import Edit, edited
 from knitting.plan_editing.refusals import CannotEdit
+from knitting.saying.marks import kept_mark
 from knitting.saying.statements import said_refusal
 from knitting.statements import Sentence, sentence
 
@@ -233,7 +234,7 @@ def reworded(forecast: Forecast, known: Mapping[str, str], typed: Mapping[str, s
         if path not in known or text.strip() == known[path]:
             continue
         try:
-            plan = edited(plan, Edit(path, text))
+            plan = edited(plan, Edit(path, kept_mark(text.strip()) if path.endswith(".name") else text))
         except CannotEdit as why:
             refused.append(said_refusal(why))
     return plan, refused

@@ -23,6 +23,7 @@ from knitting.plan.plan import (
     Plan,
 )
 from knitting.rows import Tab
+from knitting.saying.marks import said_mark
 
 _BYTES_A_PARAGRAPH = 8_000
 
@@ -120,21 +121,22 @@ def _parts(forecast: Forecast, flags: dict[str, tuple[str, int]]) -> Paragraph:
 def _line(plan: Plan, at: int, flags: dict[str, tuple[str, int]]) -> Sentence:
     line = plan.lines[at]
     letter, hue = flags.get(line.name, ("", 0))
+    name = said_mark(line.name)
     words = (
         SentenceWord("", letter=letter, hue=hue),
-        SentenceWord(line.name, f"lines.{at}.name", _("name of line {at}").format(at=at + 1)),
-        SentenceWord(line.kind.value, f"lines.{at}.kind", _("how {line} is marked").format(line=line.name), KINDS),
+        SentenceWord(name, f"lines.{at}.name", _("name of line {at}").format(at=at + 1)),
+        SentenceWord(line.kind.value, f"lines.{at}.kind", _("how {line} is marked").format(line=name), KINDS),
     )
     deeds = (
         SentenceButton(
-            MoveLine(at, 1).words, "\N{LEFTWARDS ARROW}", _("move {line} one stitch to the left").format(line=line.name)
+            MoveLine(at, 1).words, "\N{LEFTWARDS ARROW}", _("move {line} one stitch to the left").format(line=name)
         ),
         SentenceButton(
             MoveLine(at, -1).words,
             "\N{RIGHTWARDS ARROW}",
-            _("move {line} one stitch to the right").format(line=line.name),
+            _("move {line} one stitch to the right").format(line=name),
         ),
-        SentenceButton(RemoveLine(at).words, _("Remove"), _("remove {line}").format(line=line.name)),
+        SentenceButton(RemoveLine(at).words, _("Remove"), _("remove {line}").format(line=name)),
     )
     return Sentence(words, deeds, letter)
 

@@ -36,6 +36,7 @@ from knitting.plan.plan import (
 )
 from knitting.plan.works import OWN, WORKS
 from knitting.plan_editing.stage_edits import end_kind
+from knitting.saying.marks import said_mark
 from knitting.saying.sentences import counted
 
 
@@ -78,7 +79,7 @@ def _as_written(forecast: Forecast, at: int, how: StageForecast | None) -> Parag
     stage = forecast.plan.stages[at]
     first = how.first_row if how is not None else 1
     rows = [
-        Sentence((SentenceWord(_("row {row}:").format(row=number)), SentenceWord(said_steps(row.steps))))
+        Sentence((SentenceWord(_("row {row}:").format(row=number)), SentenceWord(said_steps(row.steps, forecast.plan))))
         for number, row in enumerate(stage.setup, start=first)
     ]
     notes = [_("These rows stay as they are written. What lies around them can be changed as long as they come out.")]
@@ -101,13 +102,13 @@ def _rhythm(stage: Stage, path: str) -> Sentence:
             SentenceWord(_("after {set_up_rows}").format(set_up_rows=counted(len(stage.setup), "set-up rows")))
         )
     for at, added in enumerate(stage.add_lines):
-        label = _("how {line} is marked").format(line=added.line.name)
+        label = _("how {line} is marked").format(line=said_mark(added.line.name))
         words += [
-            SentenceWord(_("once {line} is").format(line=added.line.name)),
+            SentenceWord(_("once {line} is").format(line=said_mark(added.line.name))),
             SentenceWord(added.line.kind.value, f"{path}.add_lines.{at}.kind", label, KINDS),
         ]
     for name in stage.drop_lines:
-        words.append(SentenceWord(_("once the mark of {name} is off").format(name=name)))
+        words.append(SentenceWord(_("once the mark of {name} is off").format(name=said_mark(name))))
     return Sentence(tuple(words))
 
 
@@ -151,10 +152,10 @@ def _places(forecast: Forecast, at: int, shaping: Shaping) -> Choices:
     found = [(name, name) for name in (*marked, *counted)]
     for several, said in ((marked, _("every marked line")), (counted, _("every counted line"))):
         if len(several) > 1:
-            found.append((" + ".join(several), said if len(several) > 2 else _(" and ").join(several)))
+            found.append((" + ".join(several), said if len(several) > 2 else _(" and ").join(map(said_mark, several))))
     found += EDGES
     names = " + ".join(shaping.at)
-    return tuple(found) if names in dict(found) else ((names, _(" and ").join(shaping.at)), *found)
+    return tuple(found) if names in dict(found) else ((names, _(" and ").join(map(said_mark, shaping.at))), *found)
 
 
 def _until(stage: Stage, path: str, how: StageForecast | None) -> Sentence:

@@ -96,7 +96,7 @@ def fits(request: HttpRequest, piece_id: int) -> HttpResponse:
 def check_fabric(request: HttpRequest, piece_id: int) -> HttpResponse:
     """What a fabric that is being drawn looks like, or why it cannot be worked."""
     plan = plan_of_piece(request, piece_id)[1].plan
-    found = drawn(request.POST.dict(), plan.in_round)
+    found = drawn(request.POST.dict(), plan)
     about = {"found": found, "svg": swatch(found.fabric) if found.fabric else ""}
     return render(request, "planning/_drawn.html", about)
 

@@ -35,7 +35,8 @@ from knitting.measures import Gauge, said_area, said_length
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
 from knitting.saying.misreadings import said_misreading
-from knitting.saying.pieces import said_corners, said_extent, said_mark
+from knitting.saying.marks import said_mark
+from knitting.saying.pieces import said_corners, said_extent
 from knitting.saying.problems import SaidProblem, problems_of
 from knitting.saying.questions import SaidQuestion, questions_of
 from knitting.saying.statements import said

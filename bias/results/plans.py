@@ -8,6 +8,7 @@ from itertools import count
 from time import monotonic
 from typing import Protocol, TypeVar
 
+from django.utils.translation import get_language
 from django.utils.translation import gettext as _
 
 from bias.results.memory import digest, noted, remembered, shared
@@ -16,6 +17,8 @@ from knitting.cloth import lay_flat, measure
 from knitting.compiling import compiled
 from knitting.constructions import CONSTRUCTIONS
 from knitting.dialects.dialect import dialect
+from knitting.dialects.languages import dialect_of_language
+from knitting.dialects.tables import FIRST
 from knitting.files import NotRead, plan_from_text, plan_text
 from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.gauges import Swatch
@@ -159,7 +162,7 @@ class PlanResults:
 def results_of_plan(source: str) -> PlanResults:
     """What a kept plan comes to; the same text is done once. ``NotRead`` if it is no plan."""
     forecast = forecast_of(plan_from_text(source))
-    return PlanResults(source, forecast, write(compiled(forecast)))
+    return PlanResults(source, forecast, write(compiled(forecast), dialect(forecast.plan.dialect)))
 
 
 @remembered(weigh=lambda _: _BYTES_OF_A_NUMBER)
@@ -173,9 +176,9 @@ def row_count(written: str, plan: str) -> int:
     return shared(f"rows-{digest(written)}-{digest(plan)}", counted)
 
 
-def said_steps(steps: tuple[Step, ...]) -> str:
-    """The steps of a row as a sentence, in the words in which plans are written."""
-    return write_sentence(Writer(dialect()).steps(steps))
+def said_steps(steps: tuple[Step, ...], plan: Plan) -> str:
+    """The steps of a row as a sentence, in the words in which the plan is written."""
+    return write_sentence(Writer(dialect(plan.dialect)).steps(steps))
 
 
 def why_unreadable(source: object) -> str:
@@ -196,25 +199,43 @@ def kept_text(plan: Plan) -> str:
 
 
 def begun_text(plan: Plan) -> str:
-    """A new plan as the text that is kept of it, its own names and title in the knitter's language."""
-    return kept_text(in_language(plan))
+    """A new plan as the text that is kept of it, its own names, title and rows in the knitter's language.
+
+    The rows of a plan that was read stay in the words that they were read in.
+    """
+    spoken = plan.dialect or dialect_of_language(get_language() or "")
+    try:
+        return kept_text(replace(in_language(plan), dialect=spoken))
+    except NotRead:  # a fabric's name means something else in those words
+        return kept_text(in_language(plan))
 
 
 def changed_text(plan: Plan, before: Plan) -> str:
     """A changed plan as the text that is kept of it: names that are new in it are in the knitter's language."""
-    return kept_text(in_language(plan, before))
+    return kept_text(replace(in_language(plan, before), dialect=before.dialect))
 
 
 @remembered()
 def plan_of_words(words: str) -> Recognition:
     """The plan that written rows can be read as, or why they cannot."""
-    return recognise(results_of_words(words).worked)
+    found = results_of_words(words)
+    return _in_its_dialect(recognise(found.worked), found)
 
 
 @remembered()
 def plans_of_parts(words: str) -> tuple[RecognisedPart, ...]:
     """The pieces of a text with several cast-ons, each with the plan that it can be read as; none where it has one."""
-    return recognise_each(results_of_words(words).worked)
+    found = results_of_words(words)
+    parts = recognise_each(found.worked)
+    return tuple(replace(each, found=_in_its_dialect(each.found, found)) for each in parts)
+
+
+def _in_its_dialect(read: Recognition, words: Results) -> Recognition:
+    """A plan whose rows are written in the dialect of the words that it was read from."""
+    code = words.reading.dialect.code
+    if read.plan is None or code == FIRST:
+        return read
+    return replace(read, plan=replace(read.plan, dialect=code))
 
 
 def words_of_part(words: str, number: int) -> str:

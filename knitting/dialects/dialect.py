@@ -292,8 +292,8 @@ def spelled_at(spellings: Spellings, tokens: Sequence[Token], at: int) -> tuple[
 
 @cache
 def dialect(code: str = FIRST) -> Dialect:
-    """A dialect by its code; ``KeyError`` if there is no such table."""
-    return dialect_from(table_of(code))
+    """A dialect by its code, the first by an empty one; ``KeyError`` if there is no such table."""
+    return dialect_from(table_of(code or FIRST))
 
 
 def dialect_from(table: Mapping[str, Any]) -> Dialect:

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from knitting.coding import Decoder, NotRead, encoded
-from knitting.dialects.dialect import dialect
+from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.files.tagged import is_tagged
 from knitting.plan.checks import blocking_trouble
 from knitting.plan.plan import Plan
@@ -43,9 +43,14 @@ def plan_from_json(data: object) -> Plan:
     why = blocking_trouble(plan)
     if why:
         raise NotRead(why)
+    if plan.dialect and plan.dialect not in dialect_codes():
+        known = ", ".join(dialect_codes())
+        raise NotRead(
+            sentence("There are no words '{dialect}'; there are {known}.", dialect=plan.dialect[:20], known=known)
+        )
     for fabric in plan.fabrics:
         try:
-            usable_name(fabric.key, dialect())
+            usable_name(fabric.key, dialect(plan.dialect))
         except NotAFabric as other:
             raise NotRead(other.why, other.hint) from None
     return plan

@@ -235,7 +235,7 @@ class Plan:
     ``gauge`` is the one that counts and ``known_from`` where it comes from. ``yarn_m`` is the length of yarn at
     hand in metres, 0 where it is not known. ``construction`` and ``answers`` tell what it was made from.
     ``fabrics`` are its own stitch patterns, besides those that ship. ``begins`` is the side of the first row of a
-    flat piece.
+    flat piece; ``dialect`` the code of the words that its rows are written in, empty for the first ones.
     """
 
     name: str
@@ -255,6 +255,7 @@ class Plan:
     answers: tuple[tuple[str, str], ...] = ()
     fabrics: tuple[Fabric, ...] = ()
     begins: Side = Side.RS
+    dialect: str = ""
 
     @property
     def cast_on(self) -> int:

@@ -17,6 +17,7 @@ from knitting.flatness.statements import (
 from knitting.flatness.verdicts import Verdict
 from knitting.measures import said_number
 from knitting.saying.language import _, ngettext
+from knitting.saying.marks import said_mark
 from knitting.saying.sentences import Templates, filled
 from knitting.statements import N_
 
@@ -53,7 +54,7 @@ def _rounds_turn(found: RoundsTurn) -> str:
 def _at(lines: tuple[str, ...]) -> str:
     if not lines:
         return ""
-    return _(" at each of the lines") if len(lines) > 1 else _(" at '{line}'").format(line=lines[0])
+    return _(" at each of the lines") if len(lines) > 1 else _(" at '{line}'").format(line=said_mark(lines[0]))
 
 
 def _cups_as_meant(found: CupsAsMeant) -> str:
@@ -115,7 +116,7 @@ def _flat_rate(flat: float, gains: float) -> str:
 
 
 def _uneven_sides(found: UnevenSides) -> str:
-    where = f"'{found.lines[0]}'" if len(found.lines) == 1 else _("each of {number} lines")
+    where = f"'{said_mark(found.lines[0])}'" if len(found.lines) == 1 else _("each of {number} lines")
     if found.before:
         sentence = _("The side before {where} is {share} longer than the other: it should pull.")
     else:
@@ -158,7 +159,7 @@ def said_place(finding: Finding) -> str:
     about = finding.about
     lines = about.lines if isinstance(about, CupsAsMeant | RateChanges | UnevenSides) else ()
     if lines and (len(lines) == 1 or finding.bend is Bend.PULL):
-        return lines[0]
+        return said_mark(lines[0])
     if finding.bend is Bend.CHANGE:
         return _("{number} lines").format(number=len(lines)) if lines else _("all round")
     if finding.wished:

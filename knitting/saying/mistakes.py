@@ -9,7 +9,7 @@ from knitting.needle.needle import Needle
 from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import EDGES
 from knitting.saying.language import _, ngettext
-from knitting.saying.pieces import said_mark
+from knitting.saying.marks import said_mark
 from knitting.saying.sentences import counted
 from knitting.statements import N_
 

@@ -66,18 +66,6 @@ def said_side(row: WorkedRow) -> str:
     return _("right side") if row.side is Side.RS else _("wrong side")
 
 
-def said_mark(name: str) -> str:
-    """The name of a mark; those that marks have of themselves in the reader's language.
-
-    >>> said_mark("centre"), said_mark("mark 2"), said_mark("left wing")
-    ('centre', 'mark 2', 'left wing')
-    """
-    first, _space, number = name.partition(" ")
-    if first == "mark" and number.isdigit():
-        return _("mark {number}").format(number=number)
-    return {"centre": _("centre"), "mark": _("mark")}.get(name, name)
-
-
 def said_extent(width_cm: float, height_cm: float) -> str:
     """A width and a height in cm, as they are said.
 

@@ -9,6 +9,7 @@ from typing import Any, NamedTuple, TypeAlias
 from knitting.figures import figure
 from knitting.problems import Facts
 from knitting.saying.language import _, ngettext
+from knitting.saying.marks import said_mark
 from knitting.statements import Statement
 from knitting.words.writer import Writer
 
@@ -51,7 +52,7 @@ def named(names: Iterable[str]) -> str:
     >>> named(["left", "right"])
     "'left', 'right'"
     """
-    return ", ".join(f"'{name}'" for name in names)
+    return ", ".join(f"'{said_mark(name)}'" for name in names)
 
 
 class _Filling(Formatter):
@@ -61,7 +62,8 @@ class _Filling(Formatter):
         self.statement = statement
 
     def get_value(self, key: int | str, args: Any, kwargs: Any) -> Any:
-        return kwargs[key] if key in kwargs else getattr(self.statement, str(key))
+        value = kwargs[key] if key in kwargs else getattr(self.statement, str(key))
+        return said_mark(value) if key == "line" and isinstance(value, str) else value
 
     def format_field(self, value: Any, format_spec: str) -> Any:
         if format_spec in _UNITS:

@@ -5,8 +5,14 @@ import re
 import pytest
 
 from bias.accounts.actions import keep_ways
-from bias.pieces.actions import keep_piece
+from bias.language import in_language
+from bias.pieces.actions import keep_piece, keep_plan
 from bias.pieces.models import Piece
+from bias.results import begun_text, results_of_plan
+from knitting.constructions import CONSTRUCTIONS
+from knitting.constructions.answers import answered
+from tests.bias.changing import SHAWL as SHAWL_PLAN
+from tests.bias.changing import plan_now, send
 from tests.bias.pages import shown
 from tests.bias.pressing import SHAWL
 from tests.bias.publishing import published
@@ -97,6 +103,28 @@ def test_what_is_begun_in_italian_has_italian_names_and_keeps_them_at_another_si
     changed = shown(client.get(f"{address}/plan/"))
     assert 'value="ala sinistra"' in changed
     assert "left wing" not in changed
+    assert piece.results.reading.dialect.code == "it"
+    assert "avviare 4 m" in piece.words
+
+
+def test_the_centre_has_its_name_in_every_language_and_is_kept_as_the_centre(client, knitter):
+    italian = {"Accept-Language": "it"}
+    piece = keep_plan(knitter, SHAWL_PLAN)
+    page = shown(client.get(f"/pieces/{piece.pk}/plan/", headers=italian))
+    assert re.search(r'<input name="lines.1.name"\s[^>]*value="centro"', page)
+    client.cookies["django_language"] = "it"
+    send(client, piece, **{"lines.1.name": "filo"})
+    assert plan_now(piece).lines[1].name == "filo"
+    send(client, piece, **{"lines.1.name": "centro"})
+    assert plan_now(piece).lines[1].name == "centre"
+
+
+@pytest.mark.parametrize("key", CONSTRUCTIONS)
+def test_every_shape_begun_in_italian_is_written_and_worked_in_italian(key):
+    with in_language("it"):
+        found = results_of_plan(begun_text(answered(CONSTRUCTIONS[key], {}).plan())).results
+        assert found.reading.dialect.code == "it"
+        assert not found.problems
 
 
 @pytest.mark.parametrize(("code", "language"), [("us", "en"), ("uk", "en"), ("it", "it"), ("de", "de"), ("fr", "fr")])
