@@ -16,6 +16,7 @@ from drawing.signs import Sign, face_of, sign_of
 from knitting.needle.worked import ClusterWork, GroupWork, PartWork, WorkedPiece, WorkedRow
 from knitting.rows import Side
 from knitting.saying.language import _
+from knitting.saying.pieces import said_label
 from knitting.stitches import StitchKind
 from knitting.working.row_groups import row_groups
 
@@ -143,7 +144,7 @@ def lay_out_chart(worked: WorkedPiece, around: str | None = None) -> ChartPage:
         rows.append(
             ChartRow(
                 at + 1,
-                row.label,
+                said_label(row),
                 row.side,
                 row.colour,
                 row.in_round,

@@ -18,6 +18,7 @@ from bias.results import clue, meaning_of, observation_of, technique_for
 from knitting.diagnosis import Explanation, Option, OptionKind, PossibleRow, WrongCounts, options_of
 from knitting.saying.diagnosis import said_option, said_place, said_verdict, said_wrong_counts
 from knitting.saying.mistakes import looked_for, said_mistakes
+from knitting.saying.pieces import said_label
 from knitting.statements import N_
 
 _MOST_ROWS_FITTING = 4
@@ -100,7 +101,7 @@ def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck
     shown = tuple(parts[::-1] if behind else parts)
     colours = tuple(dict.fromkeys(row.colour for row in row_view.all_rows if row.colour))
     label = _("{label}, row {rows} of {all_rows}").format(
-        label=worked.label, rows=row_view.rows, all_rows=len(row_view.all_rows)
+        label=said_label(worked), rows=row_view.rows, all_rows=len(row_view.all_rows)
     )
     form = CountForm(needle.counts, sent, colours)
     in_all = sent.get("in_all", "").strip()
@@ -131,7 +132,7 @@ def check_counts(worked_copy: WorkedCopy, sent: Mapping[str, str]) -> CountCheck
 
 
 def _said_of_row(row_view: RowView, place: PossibleRow) -> str:
-    label = row_view.all_rows[place.row - 1].label
+    label = said_label(row_view.all_rows[place.row - 1])
     return _("After row {row} ({label}) these counts are right. {place}").format(
         row=place.row, label=label, place=row_view.sided(said_place(place))
     )

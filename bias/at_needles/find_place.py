@@ -14,6 +14,7 @@ from bias.at_needles.worked_copy import WorkedCopy
 from bias.results import observation_of, possible_rows
 from knitting.diagnosis import Observation, PossibleRow
 from knitting.saying.diagnosis import said_place
+from knitting.saying.pieces import said_label
 
 _ASKED = ("counts", "facing", "tail", "colour", "shows", "about")
 
@@ -85,6 +86,6 @@ def _said(worked_copy: WorkedCopy, row: int) -> str:
     if not row:
         return _("Before the first row")
     there = worked_copy.row_view.all_rows[row - 1]
-    return _("After row {row}, {label}").format(row=row, label=there.label) + (
+    return _("After row {row}, {label}").format(row=row, label=said_label(there)) + (
         _(", time {time}").format(time=there.time) if there.time > 1 else ""
     )

@@ -29,7 +29,7 @@ from knitting.log import Progress
 from knitting.needle.worked import ClusterWork
 from knitting.pace import Pace
 from knitting.reminders import Needles, ReminderKind, reminders, tail, yarn_reminders
-from knitting.saying.pieces import said_new_stitch, said_side, said_time
+from knitting.saying.pieces import said_label, said_new_stitch, said_side, said_time
 from knitting.saying.reminders import said_reminder, said_tail
 from knitting.stitches import StitchKind
 from knitting.yarn.report import YarnReport
@@ -261,7 +261,7 @@ class RowView:
             if part.said
         )
         return _("{label}, {side}. {parts}. {end} stitches in all.").format(
-            label=self.row.label, side=side, parts=parts, end=self.row.end
+            label=said_label(self.row), side=side, parts=parts, end=self.row.end
         )
 
 

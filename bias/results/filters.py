@@ -5,13 +5,14 @@ from __future__ import annotations
 from django import template
 
 from knitting.problems import TextMend
-from knitting.saying.pieces import said_fabric, said_gauge, said_side
+from knitting.saying.pieces import said_fabric, said_gauge, said_label, said_side
 from knitting.saying.problems import said_mend
 from knitting.saying.statements import said as said_statement
 from knitting.saying.statements import said_words
 from knitting.statements import Statement
 
 register = template.Library()
+register.filter("label", said_label)
 register.filter("side", said_side)
 register.filter("fabric_name", said_fabric)
 register.filter("to_10_cm", said_gauge)

@@ -34,8 +34,8 @@ from knitting.in_pattern.piece_in_pattern import cells
 from knitting.measures import Gauge, said_area, said_length
 from knitting.misreadings import Misreading, misreadings
 from knitting.needle.worked import WorkedPiece, WorkedRow
-from knitting.saying.misreadings import said_misreading
 from knitting.saying.marks import said_mark
+from knitting.saying.misreadings import said_misreading
 from knitting.saying.pieces import said_corners, said_extent
 from knitting.saying.problems import SaidProblem, problems_of
 from knitting.saying.questions import SaidQuestion, questions_of

@@ -13,6 +13,7 @@ from django.utils import timezone
 from bias.pieces.models import Piece
 from bias.results import Results, SaidCounts, said_counts
 from bias.sharing.models import LONGEST_REMARK, Remark, SharedLink
+from knitting.saying.pieces import said_label
 
 MOST_REMARKS = 400
 """Of a piece that are not resolved: who finds more has a word in the pattern to change first."""
@@ -68,7 +69,7 @@ def by_row(piece: Piece, found: Results) -> list[RowRemarks]:
         explained = Counter(each.explanations[0] for each in meanings if each.explanations)
         often = explained.most_common(1)
         mistake, many = often[0] if often and often[0][1] > 1 else ("", 0)
-        label = found.worked.rows[row - 1].label if 1 <= row <= len(found.worked.rows) else ""
+        label = said_label(found.worked.rows[row - 1]) if 1 <= row <= len(found.worked.rows) else ""
         gathered.append(RowRemarks(row, label, views, mistake, many))
     return gathered
 

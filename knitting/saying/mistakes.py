@@ -10,6 +10,7 @@ from knitting.needle.worked import WorkedPiece
 from knitting.plan.plan import EDGES
 from knitting.saying.language import _, ngettext
 from knitting.saying.marks import said_mark
+from knitting.saying.pieces import said_label
 from knitting.saying.sentences import counted
 from knitting.statements import N_
 
@@ -35,7 +36,7 @@ def _said(worked: WorkedPiece, mistake: Mistake) -> str:
             return _("'{mark}' slid by {by} {rows}.").format(**facts, by=by)
         case MistakeKind.HALF_ROW:
             sentence = _("Row {row} ({label}) is worked only in part: its first {parts}.")
-            label = worked.rows[mistake.first - 1].label
+            label = said_label(worked.rows[mistake.first - 1])
             return sentence.format(row=mistake.first, label=label, parts=counted(mistake.part, "parts"))
         case kind if kind in _SAID:
             return _(_SAID[kind]).format(**facts)
@@ -140,7 +141,7 @@ def _rows(worked: WorkedPiece, mistake: Mistake, alone: bool = False) -> str:
         rows = _("row {first} ({label})") if alone else _("in row {first} ({label})")
     else:
         rows = _("row {first}") if alone else _("in row {first}")
-    return rows.format(first=first, last=last, label=worked.rows[first - 1].label if first else "")
+    return rows.format(first=first, last=last, label=said_label(worked.rows[first - 1]) if first else "")
 
 
 _LOOK = {

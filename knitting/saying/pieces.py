@@ -59,6 +59,18 @@ def said_gauge(gauge: Gauge) -> str:
     return sentence.format(stitches=said_number(stitches), rows=said_number(rows), length=length)
 
 
+_TAB = N_("row of the tab")
+"""What is called "Tab" in English, as a key is."""
+
+
+def said_label(row: WorkedRow) -> str:
+    """What a row is called: as the words call it, or a row of the tab, which they do not name."""
+    if not row.in_tab:
+        return row.label
+    said = _(_TAB)
+    return said if said != _TAB else row.label
+
+
 def said_side(row: WorkedRow) -> str:
     """The side that a row is worked from, or that it is a round."""
     if row.in_round:

@@ -71,8 +71,8 @@ def unsaid(page: str) -> list[str]:
     return found
 
 
-KEPT_AS_WRITTEN = frozenset(["Bias", "CSV", "JSON", "letter", "twice", "centre"])
-"""A name, two formats and a paper; a word of the pattern's dialect, and the name that a shape gives to its line."""
+KEPT_AS_WRITTEN = frozenset(["Bias", "CSV", "JSON", "letter", "twice"])
+"""A name, two formats and a paper; a word of the pattern's dialect."""
 
 WRITTEN = "Title: Quay\nCast on 9 sts.\nMark st 5.\nRow 1: K to m, m1, k1, m1, k to end. (11 sts)\nRow 2: Purl.\n"
 

@@ -98,7 +98,7 @@ def test_flat_things_say_that_they_are_not_worn_and_may_be_put_on_all_the_same(c
 
 @pytest.mark.parametrize("way", ["nonsense", "", "<b>"])
 def test_a_way_that_there_is_not_is_the_usual_one(client, capelet, way):
-    assert 'value="round-neck" selected' in shown(client.get(at(capelet, f"?way={way}")))
+    assert 'value="round-neck" checked' in shown(client.get(at(capelet, f"?way={way}")))
     assert "This is not worn" in shown(client.get(at(capelet, "?way=none")))
 
 
