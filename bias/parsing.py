@@ -5,6 +5,8 @@ from __future__ import annotations
 import contextlib
 from uuid import UUID
 
+from django.utils.http import url_has_allowed_host_and_scheme
+
 LARGEST = 99_999_999
 """No row, stitch, piece or revision has a higher number."""
 
@@ -62,6 +64,16 @@ def decimal(typed: str | None, most: float = 1_000_000) -> float | None:
     except ValueError:
         return None
     return value if 0 <= value <= most else None
+
+
+def own_address(asked: str, usual: str) -> str:
+    """An address of this site to go back to; the usual one where another place is asked for, or none.
+
+    >>> own_address("/pieces/3/", "/"), own_address("//elsewhere", "/"), own_address("0", "/"), own_address("", "/")
+    ('/pieces/3/', '/', '/', '/')
+    """
+    own = asked.startswith("/") and url_has_allowed_host_and_scheme(asked, allowed_hosts=None)
+    return asked if own else usual
 
 
 def given_id(typed: str | None) -> UUID | None:

@@ -8,11 +8,13 @@ from typing import Any, ClassVar
 
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager
-from django.db import models
+from django.db import DEFAULT_DB_ALIAS, models
 from django.utils import timezone
 from django.utils.crypto import salted_hmac
 from django.utils.translation import gettext as _
 from django.utils.translation import gettext_lazy as _lazy
+
+from bias.prepared import Prepared
 
 HOUSEHOLD_NAME = "household"
 
@@ -23,6 +25,12 @@ class KnitterManager(UserManager["Knitter"]):
     def get_queryset(self) -> models.QuerySet[Knitter]:
         """Knitters with their ways."""
         return super().get_queryset().select_related("ways")
+
+    def get(self, *args: Any, **kwargs: Any) -> Knitter:
+        """The one knitter that is asked for; by her key alone, as every request asks for hers, without making SQL."""
+        if args or list(kwargs) != ["pk"] or type(kwargs["pk"]) is not int:
+            return super().get(*args, **kwargs)
+        return _knitter_of(kwargs["pk"])
 
 
 class Knitter(AbstractUser):
@@ -184,6 +192,26 @@ class Ways(models.Model):
     def own_needles(self) -> list[str]:
         """The sizes that she owns, in millimetres, as they are written."""
         return self.needles.split(", ") if self.needles else []
+
+
+_OF_KNITTER = tuple(field.attname for field in Knitter._meta.concrete_fields)
+_OF_WAYS = tuple(field.attname for field in Ways._meta.concrete_fields)
+_BY_KEY = Prepared(
+    lambda key: Knitter.objects.filter(pk=key).values_list(*_OF_KNITTER, *(f"ways__{name}" for name in _OF_WAYS)),
+    numbers=1,
+)
+
+
+def _knitter_of(key: int) -> Knitter:
+    for row in _BY_KEY.rows(key):
+        own, ways = row[: len(_OF_KNITTER)], row[len(_OF_KNITTER) :]
+        knitter = Knitter.from_db(DEFAULT_DB_ALIAS, _OF_KNITTER, own)
+        chosen = Ways.from_db(DEFAULT_DB_ALIAS, _OF_WAYS, ways) if ways[0] is not None else None
+        Knitter._meta.get_field("ways").set_cached_value(knitter, chosen)
+        if chosen is not None:
+            chosen.knitter = knitter
+        return knitter
+    raise Knitter.DoesNotExist
 
 
 def ways_of(knitter: Any) -> Ways:

@@ -8,11 +8,10 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
-from django.utils.http import url_has_allowed_host_and_scheme
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_POST
 
-from bias.parsing import given_id
+from bias.parsing import given_id, own_address
 from bias.pieces import actions
 from bias.pieces.models import Piece
 from bias.planning import actions as planning
@@ -85,7 +84,4 @@ def chapter(request: HttpRequest, piece_id: int) -> HttpResponse:
 
 def _back(request: HttpRequest, piece: Piece) -> str:
     """The page that the press came from, if it is one of ours."""
-    asked = request.POST.get("back", "")
-    if asked.startswith("/") and url_has_allowed_host_and_scheme(asked, allowed_hosts=None):
-        return asked
-    return reverse("piece", args=[piece.pk])
+    return own_address(request.POST.get("back", ""), reverse("piece", args=[piece.pk]))

@@ -5,9 +5,9 @@ from __future__ import annotations
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect
 from django.urls import reverse
-from django.utils.http import url_has_allowed_host_and_scheme
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from bias.parsing import own_address
 from bias.pieces.models import Piece
 from bias.results.worn import Wearable, construction_of, skin, wearable_piece
 from bias.worn import actions, pages
@@ -60,9 +60,7 @@ def body_data(request: HttpRequest) -> HttpResponse:
 def measures(request: HttpRequest) -> HttpResponse:
     """Her own measures, kept for everything that she looks at from now on."""
     form = BodyForm(request.POST, label_suffix="")
-    back = request.POST.get("back", "")
-    if not url_has_allowed_host_and_scheme(back, allowed_hosts=None):
-        back = reverse("basket")
+    back = own_address(request.POST.get("back", ""), reverse("basket"))
     if form.is_valid():
         sizes = form.cleaned_data
         actions.keep_measures(request.user, Body(sizes["bust"], sizes["neck"], sizes["shoulders"]))

@@ -9,10 +9,12 @@ import pytest
 from django.core.cache import cache
 from django.core.management import CommandError, call_command
 from django.db import DatabaseError, connection
+from django.forms import model_to_dict
 from django.test import Client
 from django.utils import timezone
 
-from bias.accounts.models import Knitter
+from bias.accounts.actions import keep_ways
+from bias.accounts.models import Knitter, ways_of
 from bias.pieces.actions import keep_piece
 from bias.pieces.models import Piece
 from bias.serving import health
@@ -133,3 +135,29 @@ def test_a_password_is_not_guessed_there(wren):
 def test_a_household_has_no_account_to_close(client, knitter):
     assert client.get("/ways/close/").status_code == 404
     assert "Close my account" not in shown(client.get("/ways/"))
+
+
+@pytest.mark.parametrize("chosen", [{}, {"units": "in", "language": "it", "rest_minutes": 30}])
+def test_who_asks_is_read_as_django_reads_her(knitter, django_assert_num_queries, chosen):
+    if chosen:
+        keep_ways(knitter, **chosen)
+    knitter.signed_out_at = timezone.now()
+    knitter.save()
+    read = Knitter.objects.filter(pk=knitter.pk).get()
+    with django_assert_num_queries(1):
+        asked = Knitter.objects.get(pk=knitter.pk)
+        ways = ways_of(asked)
+    assert {name: vars(asked)[name] for name in vars(read) if name != "_state"} == {
+        name: value for name, value in vars(read).items() if name != "_state"
+    }
+    assert model_to_dict(ways) == model_to_dict(ways_of(read))
+    assert bool(ways.pk) is bool(chosen)
+    asked.username = "wren"
+    asked.save()
+    assert Knitter.objects.get(username="wren").pk == knitter.pk
+
+
+@pytest.mark.parametrize("key", [0, 9_999, "x", None])
+def test_there_is_nobody_by_another_key(knitter, key):
+    with pytest.raises((Knitter.DoesNotExist, ValueError)):
+        Knitter.objects.get(pk=key)
