@@ -272,13 +272,22 @@ def test_two_tabs_that_type_in_one_text_are_asked_which_stands(page, live_server
     other.close()
 
 
-def test_what_was_typed_a_moment_before_a_reload_is_not_lost(page, live_server, demo):
+NO_FAREWELL = "addEventListener('pagehide', (event) => event.stopImmediatePropagation())"
+NO_PAUSE_ENDS = "() => { window.setTimeout = () => 0; }"
+
+
+@pytest.mark.parametrize("killed", [False, True], ids=["reloaded", "killed"])
+def test_what_was_typed_a_moment_before_a_page_ends_is_not_lost(page, live_server, demo, killed):
+    if killed:
+        page.add_init_script(NO_FAREWELL)
     piece = demo["Harbour corner cloth"]
     page.goto(f"{live_server.url}/pieces/{piece.pk}/words/")
     rows = page.get_by_label("Written rows")
     rows.fill("Cast on 7 sts.")
     expect(page.locator("[data-kept]")).to_have_text("draft kept")
     rows.press("End")
+    if killed:
+        page.evaluate(NO_PAUSE_ENDS)
     rows.type("\nRow 1: Knit.")
     page.reload()
     expect(rows).to_have_value("Cast on 7 sts.\nRow 1: Knit.")

@@ -35,7 +35,6 @@ document.addEventListener("alpine:init", () => {
     timer: 0,
     caretTimer: 0,
     asked: "",
-    unkept: false,
     line: 0,
     place: -1,
     nothingBack: true,
@@ -74,22 +73,18 @@ document.addEventListener("alpine:init", () => {
       });
       // What is saved needs no draft any more.
       field("keep").addEventListener("submit", () => {
-        this.unkept = false;
+        htmx.trigger(area, "htmx:abort");
+        keepUnkept(null);
         clearTimeout(this.timer);
         clearTimeout(this.again);
-        htmx.trigger(area, "htmx:abort");
       });
       document.querySelector("[data-open-file]")?.addEventListener("change", (event) => {
         this.take(/** @type {HTMLInputElement} */ (event.target).files[0]);
         /** @type {HTMLInputElement} */ (event.target).value = "";
       });
-      // What was typed a moment before the page is left has not been sent yet.
-      addEventListener("pagehide", () => {
-        if (this.unkept) keepUnkept(area.value);
-      });
       const unkept = unkeptText();
       if (unkept === area.value) keepUnkept(null);
-      else if (unkept) area.value = unkept;
+      else if (unkept !== null) area.value = unkept;
       if (area.value !== area.defaultValue) this.typed();
       // Another page may have sent her to a line.
       const line = Number(location.hash.match(/^#line-(\d+)$/)?.[1] ?? 0);
@@ -100,13 +95,14 @@ document.addEventListener("alpine:init", () => {
     answered(kept) {
       this.say(kept ? gettext("draft kept") : gettext("not kept just now: it stays in this page"));
       clearTimeout(this.again);
-      this.unkept = !kept || this.$refs.words.value !== this.asked;
-      keepUnkept(kept ? null : this.$refs.words.value);
+      const text = this.$refs.words.value;
+      keepUnkept(kept && text === this.asked ? null : text);
       if (!kept) this.again = setTimeout(() => this.check(), ASKS_AGAIN_AFTER);
     },
 
+    // It is sent after a pause; until then it stays in this tab, since a page may end without a word.
     typed() {
-      this.unkept = true;
+      keepUnkept(this.$refs.words.value);
       this.history.note(this.$refs.words.value);
       this.showHistory();
       this.level();
