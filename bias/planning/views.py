@@ -32,6 +32,7 @@ from bias.results import (
     kept_text,
     plan_of_words,
     plans_of_parts,
+    read_text,
     results_of_plan,
     row_context,
     words_of_part,
@@ -209,7 +210,7 @@ def _taken_up(state: SketchState) -> SketchState:
     found = plan_of_words(state.revision.words)
     if found.plan is None:
         return state
-    saved = actions.save(actions.change(state, begun_text(found.plan)))
+    saved = actions.save(actions.change(state, read_text(found.plan)))
     return state if isinstance(saved, RevisionConflict) else actions.drop(saved)
 
 
@@ -225,7 +226,7 @@ def from_part(request: HttpRequest, piece_id: int, part: int) -> HttpResponse:
         return redirect("plan", piece_id)
     words = words_of_part(state.revision.words, part)
     form_id = given_id(request.POST.get("form_id"))
-    return redirect("plan", keep_plan(request.user, begun_text(found.plan), words, form_id).pk)
+    return redirect("plan", keep_plan(request.user, read_text(found.plan), words, form_id).pk)
 
 
 @require_POST

@@ -199,15 +199,17 @@ def kept_text(plan: Plan) -> str:
 
 
 def begun_text(plan: Plan) -> str:
-    """A new plan as the text that is kept of it, its own names, title and rows in the knitter's language.
-
-    The rows of a plan that was read stay in the words that they were read in.
-    """
+    """A new plan as the text that is kept of it, its own names, title and rows in the knitter's language."""
     spoken = plan.dialect or dialect_of_language(get_language() or "")
     try:
         return kept_text(replace(in_language(plan), dialect=spoken))
     except NotRead:  # a fabric's name means something else in those words
         return kept_text(in_language(plan))
+
+
+def read_text(plan: Plan) -> str:
+    """The text that is kept of a plan that was read: named in the knitter's language, in the words it was read in."""
+    return kept_text(in_language(plan))
 
 
 def changed_text(plan: Plan, before: Plan) -> str:

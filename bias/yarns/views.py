@@ -12,7 +12,7 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from bias.parsing import given_id, whole_number
 from bias.pieces.actions import keep_plan
-from bias.results import results_of_plan
+from bias.results import begun_text, results_of_plan
 from bias.yarns import actions
 from bias.yarns.csv_shelf import LONGEST_FILE, as_json, rows_of_csv, shelf_csv
 from bias.yarns.forms import LotForms, YarnForm
@@ -183,7 +183,7 @@ def begin_from(request: HttpRequest, key: str) -> HttpResponse:
     plan = replace(found.forecast.plan, yarns=tuple((letter, _said_label(yarn)) for letter, yarn in named.items()))
     if any(stripe.colour not in named for stripe in plan.stripes):
         plan = replace(plan, stripes=())
-    piece = keep_plan(request.user, plan_text(plan), form_id=given_id(request.POST.get("form_id")))
+    piece = keep_plan(request.user, begun_text(plan), form_id=given_id(request.POST.get("form_id")))
     if not piece.yarns.exists():
         for letter, yarn in named.items():
             actions.keep_whole(piece, yarn, letter)

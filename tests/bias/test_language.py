@@ -119,6 +119,22 @@ def test_the_centre_has_its_name_in_every_language_and_is_kept_as_the_centre(cli
     assert plan_now(piece).lines[1].name == "centre"
 
 
+@pytest.mark.parametrize(
+    ("rows", "code"),
+    [
+        ("Cast on 3 sts.\nRow 1: K1, yo, k to end.\nRepeat row 1 until there are 41 sts.", "us"),
+        ("Avviare 3 m.\nFerro 1: 1 dir, gett, dir fino alla fine.\nRipetere il ferro 1 fino ad avere 41 m.", "it"),
+    ],
+)
+@pytest.mark.parametrize("language", ["en", "it"])
+def test_a_plan_that_was_read_keeps_the_words_of_its_rows(client, knitter, rows, code, language):
+    piece = keep_piece(knitter, rows)
+    client.post(f"/pieces/{piece.pk}/plan/read/", headers={"Accept-Language": language})
+    piece = Piece.objects.get()
+    assert piece.is_planned
+    assert piece.results.reading.dialect.code == code
+
+
 @pytest.mark.parametrize("key", CONSTRUCTIONS)
 def test_every_shape_begun_in_italian_is_written_and_worked_in_italian(key):
     with in_language("it"):

@@ -154,6 +154,13 @@ def test_one_press_begins_it_with_its_yarn_kept(client, kelp):
     assert "the yarn lasts to the end. Weigh it on the way" in shown(client.get(f"/pieces/{piece.pk}/yarn/"))
 
 
+def test_what_is_begun_from_a_yarn_in_italian_is_in_italian(client, kelp):
+    client.post("/yarns/could/mitre/begin/", {"yarn": kelp.pk}, headers={"Accept-Language": "it"})
+    piece = Piece.objects.get()
+    assert piece.results.reading.dialect.code == "it"
+    assert piece.yarns.get().yarn == kelp
+
+
 @pytest.mark.parametrize("asked", ["/yarns/could/?yarn=999", "/yarns/could/gate/?yarn=1", "/yarns/could/mitre/"])
 def test_nothing_could_become_of_no_yarn(client, knitter, asked):
     assert client.get(asked).status_code == 404
