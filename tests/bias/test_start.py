@@ -60,3 +60,10 @@ def test_two_that_begin_at_once_have_one_secret(tmp_path):
 )
 def test_what_is_set_for_a_site_that_others_reach(tmp_path, environment, says):
     assert begun(tmp_path, BIAS_SECRET_KEY="given", **environment).stdout.strip() == f"given {says}"
+
+
+def test_a_worker_of_the_server_reckons_in_one_thread():
+    known = {key: value for key, value in os.environ.items() if key != "OPENBLAS_NUM_THREADS"}
+    asked = "import bias.settings, os, numpy, scipy.linalg; print(len(os.listdir('/proc/self/task')))"
+    answer = subprocess.run([sys.executable, "-c", asked], cwd=ROOT, env=known, capture_output=True, text=True)
+    assert answer.stdout.split() == ["1"]
