@@ -11,7 +11,7 @@ export UV_PYTHON_DOWNLOADS := never
 # Without compiled modules each of the many processes takes six seconds longer to begin.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: demo test test-postgres backup bench-postgres schema messages catalogues check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
+.PHONY: demo test tests test-postgres backup bench-postgres schema messages catalogues check setup setup-dev browser css css-check js-check bench fuzz screenshots icons lock format serve
 
 demo: setup  ## set everything up, load the demo and serve it
 	$(BIN)/python manage.py migrate --verbosity 0
@@ -27,7 +27,10 @@ serve:
 	@echo
 	@MALLOC_ARENA_MAX=2 exec $(BIN)/gunicorn bias.wsgi --bind $(BIND) --workers 2 --threads 16 --log-level warning
 
-test: setup-dev browser check  ## set everything up and run every check and test
+test: setup-dev browser node_modules/.set-up  ## set everything up and run every check and test
+	@$(MAKE) --no-print-directory --jobs 2 check tests
+
+tests: setup-dev  ## the tests alone, on what is set up
 	$(BIN)/python -m pytest -n $(WORKERS) --dist worksteal tests knitting drawing bias
 
 test-postgres: setup-dev browser  ## the tests of the site once more, on PostgreSQL and Redis

@@ -16,6 +16,7 @@ from knitting.files import plan_text
 from tests.addresses import address, patterns
 from tests.knitting.planning import made
 from tests.pseudo import END, SAID, spoken_in
+from tests.searching import some_of
 
 NO_SENTENCES = frozenset({"script", "style", "pre", "textarea", "noscript"})
 
@@ -112,11 +113,11 @@ def test_another_language_is_one_catalogue(client, knitter, loud, kind):
     piece = keep_plan(knitter, plan) if kind == "plan" else keep_piece(knitter, WRITTEN)
     known = {word.lower() for word in own_words(piece) | KEPT_AS_WRITTEN}
     opened, strange = 0, {}
-    for pattern in patterns():
+    for pattern in some_of(patterns(), 2):
         answer = client.get(address(pattern, {"piece_id": piece.pk, "printing_id": 0}))
         if answer.status_code == 200 and answer["Content-Type"].startswith("text/html"):
             opened += 1
             left = {word for word in unsaid(answer.content.decode()) if word.lower() not in known}
             strange |= {pattern.name: left} if left else {}
-    assert opened > 15
+    assert opened > len(some_of(range(15), 2))
     assert not strange, "Put these words into the catalogue: translate in a template, _() in Python, N_() in a table."

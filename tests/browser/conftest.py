@@ -1,10 +1,13 @@
 """Debian's Chromium on the live server. Any console error, page error or outside request fails the test."""
 
 import os
+import threading
 import time
 from contextlib import contextmanager
 
 import pytest
+from django.core.signals import request_finished, request_started
+from django.db.models.signals import post_migrate
 from playwright.sync_api import expect
 
 from bias.accounts.household import household_knitter
@@ -67,8 +70,36 @@ def full_disk(monkeypatch):
     return full
 
 
+@pytest.fixture(scope="session", autouse=True)
+def no_permissions():
+    """Nobody is asked for a permission here: they are not made anew each time the tables were emptied."""
+    post_migrate.disconnect(dispatch_uid="django.contrib.auth.management.create_permissions")
+
+
 @pytest.fixture
-def page(page, live_server):
+def answered(transactional_db):
+    """What the browser asked for is answered before the tables are emptied, also what its worker asked for."""
+    under_way: set[int] = set()
+
+    def began(**_):
+        under_way.add(threading.get_ident())
+
+    def ended(**_):
+        under_way.discard(threading.get_ident())
+
+    request_started.connect(began)
+    request_finished.connect(ended)
+    yield
+    until = time.monotonic() + 30
+    while under_way:
+        assert time.monotonic() < until, "The server still answers what a page asked for."
+        time.sleep(0.01)
+    request_started.disconnect(began)
+    request_finished.disconnect(ended)
+
+
+@pytest.fixture
+def page(answered, page, live_server):
     """A page that keeps what went wrong in it, and fails the test with it."""
     wrong: list[str] = []
 
@@ -93,5 +124,5 @@ def page(page, live_server):
     page.set_default_navigation_timeout(30_000)  # the first page with the demo works out every piece
     yield page
     page.goto("about:blank")
-    page.wait_for_timeout(200)  # a check that is under way ends before the next test's database
+    page.wait_for_timeout(50)  # what it still had to say of the page is heard
     assert not [each for each in wrong if not any(said in each for said in page.expected)]

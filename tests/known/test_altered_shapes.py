@@ -4,6 +4,7 @@ of them does not lie as it should has a change that mends it, as a plan and as w
 import random
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import islice
 
 import pytest
 
@@ -82,7 +83,7 @@ def an_altered_shape(seed: int | str, among: Sequence[str] = AMONG) -> Plan | No
 
 
 LATER = [(f"{name} {at}", (name,)) for name in CONSTRUCTIONS if name not in AMONG for at in range(4 if WHOLE else 1)]
-TRIED = [*((seed, AMONG) for seed in range(40 if WHOLE else 12)), *LATER]
+TRIED = [*((seed, AMONG) for seed in range(40 if WHOLE else 8)), *LATER]
 SHAPES = {seed: plan for seed, among in TRIED if (plan := an_altered_shape(seed, among)) is not None}
 
 
@@ -104,8 +105,9 @@ def test_whatever_does_not_lie_as_it_should_has_a_mend(seed):
 
 def test_some_of_them_do_not_lie_flat():
     """The tests above see more than cloth that is flat anyway."""
-    bent = [seed for seed, plan in SHAPES.items() if any(each.finding.asks for each in advise(plan, Curvature.FLAT))]
-    assert len(bent) >= (6 if WHOLE else 2)
+    bent = (seed for seed, plan in SHAPES.items() if any(each.finding.asks for each in advise(plan, Curvature.FLAT)))
+    wanted = 6 if WHOLE else 2
+    assert len(list(islice(bent, wanted))) == wanted
 
 
 def test_a_straight_edge_is_one_that_was_measured():

@@ -12,7 +12,7 @@ import pytest
 from tests.searching import WHOLE
 from tests.strength.serving import Hand, row_event, served
 
-_PRESSES, _HANDS = (2_000 if WHOLE else 600), 4
+_PRESSES, _HANDS = (2_000 if WHOLE else 300), 4
 _KILLED_AFTER = _PRESSES // 3
 
 
