@@ -1,4 +1,4 @@
-"""How long a law is searched for a case that breaks it: a quarter for ``make test``, the whole for ``.ci/run``."""
+"""How long a law is searched for a case that breaks it: a part for ``make test``, the whole for ``.ci/run``."""
 
 import os
 from collections.abc import Iterable
