@@ -44,6 +44,7 @@ def woven(presses: Hands, inserts: Hands) -> tuple[list[float], list[float], lis
             found[1].extend(each / idle for each in bare_in)
             found[2].append(slower)
         if len(found[2]) == _TURNS:
+            print(f"\n{turn - _TURNS} of {turn} turns were made again: the machine had changed its pace.")
             return found
     raise AssertionError(f"The machine kept its pace in {len(found[2])} of {3 * _TURNS} turns only.")
 
