@@ -1,4 +1,4 @@
-"""The least that any server does for a press: a plain Django view that inserts one row, on the same settings."""
+"""The least that any server does for a press: a plain Django view that inserts one row, as the site is served."""
 
 from __future__ import annotations
 
@@ -7,16 +7,19 @@ import uuid
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "bias.settings")
 
-from django.core.wsgi import get_wsgi_application
+from bias.wsgi import application  # noqa: F401 - what the server asks for; apps are ready from here
 
-application = get_wsgi_application()
+# isort: split
 
-from django.db import connection, transaction  # noqa: E402
-from django.http import HttpRequest, JsonResponse  # noqa: E402
-from django.urls import path  # noqa: E402
-from django.views.decorators.csrf import csrf_exempt  # noqa: E402
+from django.db import connection, transaction
+from django.http import HttpRequest, JsonResponse
+from django.urls import path
+from django.views.decorators.csrf import csrf_exempt
 
-from bias import urls  # noqa: E402
+from bias import urls
+
+ADDRESS = "bare/needles/events/"
+"""It ends as the address of presses does, so that it is answered before pages are."""
 
 
 @csrf_exempt
@@ -27,4 +30,4 @@ def insert(request: HttpRequest) -> JsonResponse:
     return JsonResponse({"taken": []})
 
 
-urls.urlpatterns.append(path("bare/", insert))
+urls.urlpatterns.append(path(ADDRESS, insert))
