@@ -8,6 +8,7 @@ from typing import Any, ClassVar
 
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager
+from django.contrib.auth.validators import UnicodeUsernameValidator
 from django.db import DEFAULT_DB_ALIAS, models
 from django.utils import timezone
 from django.utils.crypto import salted_hmac
@@ -33,11 +34,24 @@ class KnitterManager(UserManager["Knitter"]):
         return _knitter_of(kwargs["pk"])
 
 
+class NameValidator(UnicodeUsernameValidator):
+    """What a knitter may be called."""
+
+    message = _lazy("A name has letters, figures and @ . + - _ only, and no spaces.")
+
+
 class Knitter(AbstractUser):
     """Somebody who owns pieces."""
 
     objects: ClassVar[KnitterManager] = KnitterManager()
 
+    username = models.CharField(
+        _lazy("name"),
+        max_length=150,
+        unique=True,
+        validators=[NameValidator()],
+        error_messages={"unique": _lazy("Somebody has that name already: choose another.")},
+    )
     closed_at = models.DateTimeField(null=True, blank=True, help_text="since when the account is closed")
     signed_out_at = models.DateTimeField(null=True, blank=True, help_text="when she last signed out everywhere")
 

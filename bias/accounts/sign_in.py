@@ -14,6 +14,7 @@ from django.utils.translation import ngettext
 
 from bias.accounts import invitations
 from bias.accounts.attempts import WITHIN_S, Tries
+from bias.accounts.closing import KEPT_FOR
 from bias.serving.error_pages import too_often
 
 _AT_ONCE, _IN_LINE = 1, 3
@@ -65,8 +66,9 @@ class SignInView(LoginView):
         return answer
 
     def get_context_data(self, **kwargs: Any) -> dict[str, Any]:
-        """Also whether an account may be made from here."""
-        return {**super().get_context_data(**kwargs), "may_sign_up": invitations.may_sign_up(self.request)}
+        """Also whether an account may be made from here, and how long one that was closed is kept."""
+        about = {"may_sign_up": invitations.may_sign_up(self.request), "days": KEPT_FOR.days}
+        return {**super().get_context_data(**kwargs), **about}
 
 
 class SignUpView(SignupView):

@@ -6,6 +6,7 @@ from django.conf import settings
 from django.contrib.auth import logout
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
+from django.urls import reverse
 from django.utils.translation import gettext as _
 from django.views.decorators.http import require_http_methods
 
@@ -47,7 +48,7 @@ def close_account(request: HttpRequest) -> HttpResponse:
         if knitter.check_password(request.POST.get("password", "")):
             close(knitter)
             logout(request)
-            return redirect("account_login")
+            return redirect(f"{reverse('account_login')}?closed=1")
         tries.note_wrong()
         why = _("That is not your password. Nothing was closed.")
     about = {"why": why, "days": KEPT_FOR.days}
