@@ -14,7 +14,6 @@ from bias.results.pieces import (
     language_of_dialect,
     recent,
     results_of_words,
-    words_of_json,
 )
 from bias.results.plans import (
     PlanResults,
@@ -32,6 +31,7 @@ from bias.results.plans import (
     trials_of_words,
     why_unreadable,
     within,
+    words_of_json,
     words_of_part,
 )
 from bias.results.published import (

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -24,7 +23,7 @@ from drawing.strip import StripPart, strip
 from knitting.cloth import Layout, Measures, NoLayout, lay_flat, measure
 from knitting.dialects.dialect import dialect, dialect_codes
 from knitting.figures import figure
-from knitting.files import NotRead, ledger_csv, piece_from_json, piece_to_json
+from knitting.files import ledger_csv, piece_to_json
 from knitting.flatness import Finding
 from knitting.flatness.finder import flatness
 from knitting.formatter import format_piece
@@ -40,7 +39,6 @@ from knitting.saying.pieces import said_corners, said_extent
 from knitting.saying.problems import SaidProblem, problems_of
 from knitting.saying.questions import SaidQuestion, questions_of
 from knitting.saying.statements import said
-from knitting.statements import sentence
 from knitting.substitution import OwnHand, Substitution, substitute
 from knitting.words.glossary import Abbreviation, glossary
 from knitting.words.highlights import Highlight, highlights
@@ -333,15 +331,6 @@ def results_of_words(text: str) -> Results:
 def recent(name: str) -> Results | None:
     """What was worked lately under a short name, if this process still knows it."""
     return known(results_of_words, name)
-
-
-def words_of_json(text: str) -> str:
-    """The written rows of a piece that is given as JSON; ``NotRead`` says why it is none."""
-    try:
-        data = json.loads(text)
-    except (ValueError, RecursionError):
-        raise NotRead(sentence("The file cannot be read as JSON.")) from None
-    return write(piece_from_json(data))
 
 
 def language_of_dialect(code: str) -> str:

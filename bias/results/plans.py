@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import count
@@ -19,7 +20,7 @@ from knitting.constructions import CONSTRUCTIONS
 from knitting.dialects.dialect import dialect
 from knitting.dialects.languages import dialect_of_language
 from knitting.dialects.tables import FIRST
-from knitting.files import NotRead, plan_from_text, plan_text
+from knitting.files import NotRead, piece_from_json, plan_from_text, plan_text
 from knitting.forecast.forecast import Forecast, forecast_of
 from knitting.gauges import Swatch
 from knitting.in_pattern.growing_edges import GrowingEdges
@@ -215,6 +216,15 @@ def read_text(plan: Plan) -> str:
 def changed_text(plan: Plan, before: Plan) -> str:
     """A changed plan as the text that is kept of it: names that are new in it are in the knitter's language."""
     return kept_text(replace(in_language(plan, before), dialect=before.dialect))
+
+
+def words_of_json(text: str) -> str:
+    """The written rows of a piece that is given as JSON; ``NotRead`` says why it is none."""
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError):
+        raise NotRead(sentence("The file cannot be read as JSON.")) from None
+    return write(piece_from_json(data))
 
 
 @remembered()

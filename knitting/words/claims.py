@@ -12,7 +12,7 @@ from knitting.dialects.dialect import Dialect
 from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, span_of, tokens_of
 from knitting.problems import Span
-from knitting.rows import Claim, Gain
+from knitting.rows import CastOn, Claim, Gain, Order, Repeat, Row, Stretch, Tab
 from knitting.words.slots import slots_of
 
 _OPENERS = {")": "(", "]": "[", "}": "{"}
@@ -204,3 +204,12 @@ def _parts(inner: tuple[Token, ...], whole: tuple[Token, ...], words: Dialect) -
     if any(token.text == ":" for token in inner):
         return Claim(numbers[0], span, tuple(numbers[1:]))
     return Claim(sum(numbers), span, tuple(numbers))
+
+
+def with_stated(order: Order, stated: Stated) -> Order:
+    """The order with what is said of its count, where it can have one."""
+    if isinstance(order, CastOn | Tab) and stated.claim is not None:
+        return replace(order, claim=stated.claim)
+    if isinstance(order, Repeat | Row | Stretch):
+        return replace(order, claim=stated.claim or order.claim, gain=stated.gain or order.gain)
+    return order

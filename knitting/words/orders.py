@@ -11,19 +11,16 @@ from knitting.dialects.templates import Found
 from knitting.dialects.tokens import Token, span_of
 from knitting.problems import Span
 from knitting.rows import (
-    CastOn,
     ChangeYarn,
     Order,
     Place,
     Repeat,
     Row,
     Shape,
-    Stretch,
-    Tab,
     Times,
 )
 from knitting.sorting.asking import is_talk
-from knitting.words.claims import Stated, split_claim
+from knitting.words.claims import Stated, split_claim, with_stated
 from knitting.words.order_makers import MAKERS, number_in, with_tail
 from knitting.words.pick_ups import further_edge, marker_after, tells_how, with_marks
 from knitting.words.shaping import read_shaping
@@ -347,12 +344,3 @@ class OrderReader:
         if at >= len(tokens):
             return False
         return self._order(tokens, at) is not None or self._company(tokens, at) is not None
-
-
-def with_stated(order: Order, stated: Stated) -> Order:
-    """The order with what is said of its count, where it can have one."""
-    if isinstance(order, CastOn | Tab) and stated.claim is not None:
-        return replace(order, claim=stated.claim)
-    if isinstance(order, Repeat | Row | Stretch):
-        return replace(order, claim=stated.claim or order.claim, gain=stated.gain or order.gain)
-    return order
