@@ -18,9 +18,6 @@ from django.views.decorators.csrf import csrf_exempt
 
 from bias import urls
 
-ADDRESS = "bare/needles/events/"
-"""It ends as the address of presses does, so that it is answered before pages are."""
-
 
 @csrf_exempt
 def insert(request: HttpRequest) -> JsonResponse:
@@ -30,4 +27,5 @@ def insert(request: HttpRequest) -> JsonResponse:
     return JsonResponse({"taken": []})
 
 
-urls.urlpatterns.append(path(ADDRESS, insert))
+# It ends as the address of presses does, so that it is answered before pages are.
+urls.urlpatterns.append(path("bare/needles/events/", insert))

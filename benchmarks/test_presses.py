@@ -22,7 +22,7 @@ _THREADS = 4 if _SERVER else 16
 """More of them only take the processor from each other where four workers share two."""
 _TURNS = 12 * _A_SECOND // _PIECES
 """Of every hand, one after another: twelve seconds of a quiet machine."""
-_STEADY = 1.2
+_STEADY = 1.3
 """How much faster or slower the machine may be in a turn than in the one before; else it is made again, since it was
 pressed at another rate than is asked for."""
 _BARE = """
