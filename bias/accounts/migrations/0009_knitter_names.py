@@ -1,4 +1,3 @@
-
 import bias.accounts.models
 from django.db import migrations, models
 
