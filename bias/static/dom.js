@@ -36,3 +36,11 @@ export function first(selector, within = document) {
 export function field(name) {
   return /[.#[ ]/.test(name) ? document.querySelector(name) : /** @type {any} */ (document.getElementById(name));
 }
+
+/**
+ * Lets buttons be pressed that are served disabled: a press before their script hears it would be lost.
+ * @param {string} selector
+ */
+export function heard(selector) {
+  for (const each of all(selector)) /** @type {HTMLButtonElement} */ (each).disabled = false;
+}

@@ -2,7 +2,8 @@
 // The server puts before it which files ship: SHIPPED.
 const PAGES = "bias-pages",
   FILES = "bias-files",
-  ROWS = "bias-rows";
+  ROWS = "bias-rows",
+  AT_ONCE_MS = 1000;
 const isPage = (url) => /^\/pieces\/\d+\/needles\/(log\/)?$/.test(url.pathname);
 const isAsked = (url) => /^\/pieces\/\d+\/needles\/(count|lost)\/$/.test(url.pathname);
 const isStart = (url) => url.pathname === "/";
@@ -37,7 +38,7 @@ self.addEventListener("fetch", (event) => {
 async function answered(event, cache, instead) {
   let answer;
   try {
-    answer = await fetch(event.request);
+    answer = await asked(event.request);
   } catch {
     return (await kept(cache ?? PAGES, instead)) ?? Response.error();
   }
@@ -45,6 +46,15 @@ async function answered(event, cache, instead) {
     event.waitUntil(forgetPages()); // the session has ended: it leads to signing in
   else if (cache && answer.ok && !answer.redirected) event.waitUntil(keep(cache, event.request, answer.clone()));
   return answer;
+}
+
+// A device that goes from one network to another fails what it asks meanwhile: that is no network missing.
+function asked(request) {
+  const began = Date.now();
+  return fetch(request).catch((trouble) => {
+    if (!navigator.onLine || Date.now() - began > AT_ONCE_MS) throw trouble;
+    return fetch(request);
+  });
 }
 
 function offlinePage(url) {

@@ -5,7 +5,7 @@ import { gettext } from "./said.js";
 let asked = null;
 
 /** @param {string} words */
-function tell(words) {
+export function tell(words) {
   const said = document.getElementById("trouble");
   if (!said) return;
   said.textContent = words;

@@ -50,17 +50,26 @@ def test_by_an_invitation_into_a_basket_and_back_with_a_code(page, outside):
     expect(page.get_by_role("heading", name="Your basket is empty")).to_be_visible()
 
 
-def test_a_passkey_answers_at_the_second_step(page, outside):
-    Knitter.objects.create_user("wren", password=PASSWORD)
+@pytest.fixture
+def device(page):
+    """A device that answers with a passkey by itself."""
     key = page.context.new_cdp_session(page)
     key.send("WebAuthn.enable")
     about = {"protocol": "ctap2", "transport": "internal", "hasUserVerification": True, "isUserVerified": True}
     key.send("WebAuthn.addVirtualAuthenticator", {"options": about | {"automaticPresenceSimulation": True}})
+
+
+def at_a_new_passkey(page, outside):
+    Knitter.objects.create_user("wren", password=PASSWORD)
     page.goto(f"{outside}/account/second-step/passkeys/add/")
     fill(page, Name="wren", Password=PASSWORD)
     page.get_by_role("button", name="Sign in").click()
     page.get_by_label("Password").fill(PASSWORD)
     page.get_by_role("button", name="Go on").click()
+
+
+def test_a_passkey_answers_at_the_second_step(page, outside, device):
+    at_a_new_passkey(page, outside)
     page.get_by_role("button", name="Add it").click()
     expect(page.get_by_role("heading", name="Spare codes")).to_be_visible()
     page.goto(f"{outside}/account/")
@@ -70,3 +79,26 @@ def test_a_passkey_answers_at_the_second_step(page, outside):
     expect(page.get_by_role("heading", name="The second step")).to_be_visible()
     page.get_by_role("button", name="Use a passkey").click()
     expect(page.get_by_role("link", name="Begin a piece").first).to_be_visible()
+
+
+def test_a_passkey_takes_no_press_that_would_be_lost(page, outside):
+    """Its button waits for the scripts that hear it: on a slow line a press would go nowhere."""
+    page.route("**/passkeys.js", lambda route: route.abort())
+    page.expected.append("ERR_FAILED")
+    at_a_new_passkey(page, outside)
+    expect(page.get_by_role("button", name="Add it")).to_be_disabled()
+
+
+def test_a_passkey_that_does_not_answer_says_why(page, outside, device):
+    at_a_new_passkey(page, outside)
+    refusal = "() => { throw new DOMException('', 'NotAllowedError'); }"
+    expect(page.get_by_role("button", name="Add it")).to_be_enabled()
+    page.evaluate(f"() => {{ navigator.credentials.create = {refusal}; }}")
+    page.get_by_label("What it is called").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("No passkey answered")
+    page.reload()
+    page.get_by_label("What it is called").press("Enter")
+    expect(page.get_by_role("heading", name="Spare codes")).to_be_visible()
+    page.goto(f"{outside}/account/second-step/passkeys/add/")
+    page.get_by_role("button", name="Add it").click()
+    expect(page.get_by_role("alert")).to_contain_text("This device holds a passkey for you already.")

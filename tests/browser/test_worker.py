@@ -68,10 +68,30 @@ def test_without_the_network_the_start_page_shows_what_the_device_holds(page, li
     expect(page.get_by_role("heading", name="Without the network")).to_be_visible()
     page.get_by_role("link", name="Tideline shawl").click()
     expect(page.locator(".shown-row")).to_be_visible()
-    context.set_offline(False)
     page.goto(live_server.url)
+    expect(page.get_by_role("heading", name="Without the network")).to_be_visible()
+    context.set_offline(False)
     expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
     page.expected.append("ERR_INTERNET_DISCONNECTED")
+
+
+def test_one_failed_request_is_no_network_missing(page, live_server, demo, context):
+    """A device that goes from one network to another fails what it asks meanwhile: the worker asks once more."""
+    at_needles(page, live_server, demo["Tideline shawl"])
+    failed = []
+
+    def fails_once(route):
+        if failed or not route.request.service_worker:
+            return route.continue_()
+        failed.append(route.request.url)
+        return route.abort("connectionreset")
+
+    context.route("**/health/", lambda route: route.abort())  # nor does a page that stands in for it give way
+    context.route(f"{live_server.url}/", fails_once)
+    page.goto(live_server.url)
+    expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
+    assert failed
+    page.expected.append("ERR_CONNECTION_RESET")
 
 
 def test_a_newer_release_says_so_and_waits_for_a_press(page, live_server, demo, monkeypatch):

@@ -18,7 +18,12 @@ export async function onDevice(data, query, tell) {
     const ready = await navigator.serviceWorker.ready;
     const hrefs = (/** @type {(string | undefined)[]} */ pages) =>
       pages.map((page) => new URL(page ?? "", location.href).href);
-    const pages = hrefs([data.log + query, data.offline + query, data.start, data.held]);
+    const pages = hrefs([
+      data.log + query,
+      data.offline + query,
+      data.start,
+      ...(data.offlineScripts ?? "").split(" "),
+    ]);
     const copies = all(".copies a").map((link) => /** @type {HTMLAnchorElement} */ (link).href);
     navigator.serviceWorker.addEventListener("message", () => {
       document.documentElement.dataset.offline = "ready"; // all is kept: from now on it works without the network

@@ -1,5 +1,5 @@
 // The link that was just made, copied at one press: by the older way where a page without https has no clipboard.
-import { closest, first } from "../dom.js";
+import { closest, first, heard } from "../dom.js";
 
 /** @param {HTMLInputElement} link */
 async function copied(link) {
@@ -19,3 +19,4 @@ document.addEventListener("click", async (event) => {
   button.textContent = button.dataset.copies ?? "";
   button.focus();
 });
+heard("[data-copies]");
