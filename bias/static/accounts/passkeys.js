@@ -25,7 +25,7 @@ document.addEventListener("DOMContentLoaded", () => {
   heard("[data-asks-passkey]");
   for (const each of all("[data-asks-passkey]")) {
     const button = /** @type {HTMLButtonElement} */ (each);
-    button.addEventListener("click", () => tell(""));
+    button.addEventListener("click", () => tell(""), { capture: true }); // before the library asks
     button.form?.addEventListener("submit", (event) => {
       event.preventDefault(); // Enter in a field: without a passkey there is nothing to send
       button.click();
