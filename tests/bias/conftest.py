@@ -1,5 +1,7 @@
 """Pages through Django's client, signed in as the household's knitter."""
 
+from decimal import Decimal
+
 import pytest
 from django.core.cache import cache
 from django.test import Client
@@ -7,6 +9,7 @@ from django.test import Client
 from bias.accounts.household import household_knitter
 from bias.home.demo import load_demo
 from bias.pieces.actions import keep_piece
+from bias.yarns.models import Yarn
 
 WORDS = "Title: Quay cloth\nCast on 5 sts.\nRow 1: K2, yo, k to end.\nRepeat row 1 until there are 30 sts.\nBind off.\n"
 
@@ -30,6 +33,15 @@ def piece(knitter):
 @pytest.fixture
 def demo(knitter):
     return load_demo(knitter)
+
+
+@pytest.fixture
+def kelp(knitter):
+    yarn = Yarn.objects.create(
+        owner=knitter, name="Kelp", ball_grams=50, ball_metres=100, colour="#40706a", weight=3, price=Decimal("6.50")
+    )
+    yarn.lots.create(name="7", whole=3, opened_grams=12)
+    return yarn
 
 
 @pytest.fixture

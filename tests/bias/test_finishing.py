@@ -1,7 +1,6 @@
 """Bind off and block: the list of what is left, ticked off in the log."""
 
 import re
-from html import unescape
 
 import pytest
 
@@ -10,11 +9,8 @@ from bias.pieces.actions import keep_piece
 from knitting.assembly.finishing import FinishingStep, ThingStep, ends_to_weave_in
 from knitting.saying.finishing import STEPS
 from knitting.written import work_text
+from tests.bias.pages import text_of
 from tests.bias.pressing import SHAWL, press, send
-
-
-def shown(answer):
-    return " ".join(unescape(re.sub(r"<[^>]+>", " ", answer.content.decode())).split())
 
 
 @pytest.fixture
@@ -23,7 +19,7 @@ def shawl(knitter):
 
 
 def test_what_is_left_to_do_stands_with_its_figures(client, shawl):
-    page = shown(client.get(f"/pieces/{shawl.pk}/finishing/"))
+    page = text_of(client.get(f"/pieces/{shawl.pk}/finishing/"))
     assert "30 rows are still to be worked" in page
     assert "Bind off 69 stitches" in page
     assert "Weave in the ends 2 ends" in page
@@ -35,7 +31,7 @@ def test_a_step_is_ticked_off_and_not_yet_after_all(client, shawl):
     where = f"/pieces/{shawl.pk}/finishing/"
     send(client, shawl, press("ticked", 0, data={"what": "wash"}))
     assert client.get(where).content.decode().count("is-done") == 1
-    assert "Wash it as it will be washed" in shown(client.get(f"/pieces/{shawl.pk}/needles/log/"))
+    assert "Wash it as it will be washed" in text_of(client.get(f"/pieces/{shawl.pk}/needles/log/"))
     (ticked,) = Event.objects.filter(kind="ticked")
     send(client, shawl, press("undone", 0, data={"takes_back": [str(ticked.pk)]}))
     assert "is-done" not in client.get(where).content.decode()

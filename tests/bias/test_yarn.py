@@ -3,8 +3,6 @@
 import csv
 import io
 import re
-from decimal import Decimal
-from html import unescape
 
 import jsonschema
 import pytest
@@ -17,8 +15,9 @@ from bias.yarns.actions import keep_whole
 from bias.yarns.models import PieceYarn, Yarn
 from knitting.constructions import CONSTRUCTIONS
 from knitting.constructions.answers import answered
-from knitting.files import plan_from_text, plan_text
+from knitting.files import plan_text
 from knitting.files.yarn_schema import shelf_schema
+from tests.bias.pages import text_of
 from tests.bias.pressing import SHAWL, press, send
 
 LABEL = {
@@ -34,19 +33,6 @@ LOTS = {
     "lot-0-name": "7", "lot-0-whole": "3", "lot-0-opened_grams": "12,5",
     "lot-1-name": "", "lot-1-whole": "0", "lot-1-opened_grams": "",
 }  # fmt: skip
-
-
-def shown(answer):
-    return " ".join(unescape(re.sub(r"<[^>]+>", " ", answer.content.decode())).split())
-
-
-@pytest.fixture
-def kelp(knitter):
-    yarn = Yarn.objects.create(
-        owner=knitter, name="Kelp", ball_grams=50, ball_metres=100, colour="#40706a", weight=3, price=Decimal("6.50")
-    )
-    yarn.lots.create(name="7", whole=3, opened_grams=12)
-    return yarn
 
 
 @pytest.fixture
@@ -65,7 +51,7 @@ def test_a_yarn_is_put_on_the_shelf_with_its_balls(client, knitter):
     assert client.post("/yarns/new/", {**LABEL, **LOTS}).status_code == 302
     yarn = Yarn.objects.get()
     assert (yarn.owner, yarn.ball_metres, yarn.whole_balls, yarn.grams) == (knitter, 104.5, 3, 162.5)
-    page = shown(client.get("/yarns/"))
+    page = text_of(client.get("/yarns/"))
     assert "340 m" in page
     assert "162.5 g, 3 whole balls" in page
 
@@ -91,7 +77,7 @@ def test_what_is_no_yarn_is_refused_and_stays_typed(client, knitter, wrong):
 def test_a_yarn_is_put_away_and_back_and_pieces_keep_it(client, kelp, shawl):
     keep_whole(shawl, kelp)
     client.post(f"/yarns/{kelp.pk}/put-away/")
-    assert "Put away" in shown(client.get("/yarns/"))
+    assert "Put away" in text_of(client.get("/yarns/"))
     assert PieceYarn.objects.get().name == "Kelp"
     client.post(f"/yarns/{kelp.pk}/put-away/", {"do": "bring-back"})
     assert Yarn.objects.get().put_away_at is None
@@ -100,7 +86,7 @@ def test_a_yarn_is_put_away_and_back_and_pieces_keep_it(client, kelp, shawl):
 def test_nothing_is_promised_twice_without_being_told(client, kelp, shawl, knitter):
     keep_whole(shawl, kelp)
     keep_whole(keep_piece(knitter, SHAWL.replace("Quay", "Gull")), kelp)
-    page = shown(client.get("/yarns/"))
+    page = text_of(client.get("/yarns/"))
     assert "162 g kept for Quay shawl" in page
     assert "162 g more are promised than there are" in page
 
@@ -111,7 +97,7 @@ def test_the_shelf_goes_out_and_comes_in_as_csv(client, kelp):
     assert (row["name"], row["lot"], row["whole"], row["price"]) == ("Kelp", "7", "3", "6.50")
     more = text + "Rush,linen,2,50,140,,#aa8844,,L1,4,0\r\nBroken,,,none,90,,,,,1,\r\n"
     answer = client.post("/yarns/bring-in/", {"file": SimpleUploadedFile("shelf.csv", more.encode())})
-    assert "Line 4: grams and metres of a ball are needed." in shown(answer)
+    assert "Line 4: grams and metres of a ball are needed." in text_of(answer)
     assert {yarn.name: yarn.whole_balls for yarn in Yarn.objects.all()} == {"Kelp": 3, "Rush": 4}
     again = client.post("/yarns/bring-in/", {"file": SimpleUploadedFile("shelf.csv", text.encode())})
     assert again.status_code == 302
@@ -142,7 +128,7 @@ def test_each_shape_is_shown_in_the_size_that_the_yarn_allows(client, kelp):
     assert page.count('hx-get="/yarns/could/') == len(CONSTRUCTIONS)
     card = client.get(f"/yarns/could/mitre/?yarn={kelp.pk}")
     assert "<svg" in card.content.decode()
-    assert re.search(r"side \d+ cm", shown(card))
+    assert re.search(r"side \d+ cm", text_of(card))
 
 
 def test_one_press_begins_it_with_its_yarn_kept(client, kelp):
@@ -151,7 +137,7 @@ def test_one_press_begins_it_with_its_yarn_kept(client, kelp):
     assert answer["Location"] == f"/pieces/{piece.pk}/plan/"
     assert piece.yarns.get().yarn == kelp
     assert {row.colour for row in piece.results.worked.rows} == {"A"}
-    assert "the yarn lasts to the end. Weigh it on the way" in shown(client.get(f"/pieces/{piece.pk}/yarn/"))
+    assert "the yarn lasts to the end. Weigh it on the way" in text_of(client.get(f"/pieces/{piece.pk}/yarn/"))
 
 
 def test_what_is_begun_from_a_yarn_in_italian_is_in_italian(client, kelp):
@@ -170,7 +156,7 @@ def test_nothing_could_become_of_no_yarn(client, knitter, asked):
 
 
 def test_metres_are_told_before_any_yarn_is_named(client, shawl):
-    page = shown(client.get(f"/pieces/{shawl.pk}/yarn/"))
+    page = text_of(client.get(f"/pieces/{shawl.pk}/yarn/"))
     assert re.search(r"\d+ m give or take", page)
     assert "Say how much yarn there is" in page
 
@@ -179,7 +165,7 @@ def test_a_yarn_of_the_shelf_is_kept_and_the_forecast_shown(client, shawl, kelp)
     assert keep(client, shawl, yarn=kelp.pk, balls="1").status_code == 302
     answer = client.get(f"/pieces/{shawl.pk}/yarn/")
     assert "yarn-forecast" in answer.content.decode()
-    assert "Weigh what is left after row" in shown(answer)
+    assert "Weigh what is left after row" in text_of(answer)
     assert client.get(f"/pieces/{shawl.pk}/yarn.json").json()["last_safe"] is None
 
 
@@ -195,7 +181,7 @@ def test_a_yarn_of_the_shelf_is_kept_and_the_forecast_shown(client, shawl, kelp)
 def test_what_cannot_be_kept_is_said_and_stays_typed(client, shawl, typed, says):
     answer = keep(client, shawl, name="My own", **typed)
     assert answer.status_code == 422
-    assert says in shown(answer)
+    assert says in text_of(answer)
     assert 'value="My own"' in answer.content.decode()
     assert not PieceYarn.objects.exists()
 
@@ -216,7 +202,7 @@ def weighed(client, shawl, kelp):
 
 
 def test_after_a_weighing_the_last_safe_row_is_told(client, weighed):
-    page = shown(client.get(f"/pieces/{weighed.pk}/yarn/"))
+    page = text_of(client.get(f"/pieces/{weighed.pk}/yarn/"))
     assert re.search(r"Last safe row \d+ Stop after row \d+: 9\d in 100", page)
     found = client.get(f"/pieces/{weighed.pk}/yarn.json").json()
     assert 16 < found["last_safe"]["row"] < 30
@@ -228,108 +214,44 @@ def test_the_needles_say_when_to_stop_also_for_rows_ahead(client, weighed):
     said = [each["html"] for each in rows if "Stop here:" in each["html"]]
     assert len(said) == 1
     send(client, weighed, *[press("row", row) for row in range(17, safe + 1)])
-    assert "Stop here:" in shown(client.get(f"/pieces/{weighed.pk}/needles/"))
+    assert "Stop here:" in text_of(client.get(f"/pieces/{weighed.pk}/needles/"))
 
 
 def test_what_cannot_be_weighed_is_left_out_and_said(client, weighed):
     send(client, weighed, press("weighed", 16, data={"grams": 900, "of": "left"}))
-    assert "900 g after row 16 are left out" in shown(client.get(f"/pieces/{weighed.pk}/yarn/"))
+    assert "900 g after row 16 are left out" in text_of(client.get(f"/pieces/{weighed.pk}/yarn/"))
 
 
 def test_a_form_without_scripts_weighs_too(client, weighed):
     form = {"kind": "weighed", "row": "16", "copy": "1", "grams": "10,5", "of": "left", "tare": "",
             "id": "00000000-0000-4000-8000-00000000abcd"}  # fmt: skip
     assert client.post(f"/pieces/{weighed.pk}/needles/events/", form).status_code == 302
-    assert "10.5 g left" in shown(client.get(f"/pieces/{weighed.pk}/needles/log/"))
+    assert "10.5 g left" in text_of(client.get(f"/pieces/{weighed.pk}/needles/log/"))
 
 
 def test_an_older_weighing_counts_as_what_was_left(client, shawl, kelp):
     keep(client, shawl, yarn=kelp.pk, balls="1")
     send(client, shawl, *[press("row", row) for row in range(1, 17)], press("weighed", 16, data={"grams": 46}))
-    assert "Weighed 1 time" in shown(client.get(f"/pieces/{shawl.pk}/yarn/"))
-
-
-# -- stripes ------------------------------------------------------------------------------------------------
-
-
-@pytest.fixture
-def rush(knitter):
-    return Yarn.objects.create(owner=knitter, name="Rush", ball_grams=50, ball_metres=120, colour="#aa8844")
-
-
-def test_stripes_are_shown_on_the_cloth_in_their_colours(client, shawl, kelp, rush):
-    asked = {f"grams-{kelp.pk}": "8", f"grams-{rush.pk}": "14", "bands": "order"}
-    answer = client.get(f"/pieces/{shawl.pk}/yarn/stripes/", asked)
-    page = answer.content.decode()
-    assert 'fill="#40706a"' in page
-    assert 'fill="#aa8844"' in page
-    assert "Write these stripes in" in page
-    assert shawl.revisions.count() == 1
-
-
-@pytest.mark.parametrize("bands", ["order", "free", "yarn", "height", "rhythm", "fade", "nonsense"])
-def test_every_way_of_sharing_writes_stripes_that_read_back(client, shawl, kelp, rush, bands):
-    given = {f"grams-{kelp.pk}": "8", f"grams-{rush.pk}": "10", "bands": bands, "rows": "2", "seen": "1"}
-    assert client.post(f"/pieces/{shawl.pk}/yarn/stripes/", given).status_code == 302
-    found = Piece.objects.get().results
-    assert not found.worked.problems
-    assert {row.colour for row in found.worked.rows} == {"A", "B"}
-    assert {kept.colour: kept.grams for kept in PieceYarn.objects.all()} == {"A": 8, "B": 10}
-
-
-def test_rows_that_are_knitted_keep_their_colours(client, shawl, kelp, rush):
-    given = {f"grams-{kelp.pk}": "8", f"grams-{rush.pk}": "30", "bands": "order", "seen": "1"}
-    client.post(f"/pieces/{shawl.pk}/yarn/stripes/", given)
-    before = [row.colour for row in Piece.objects.get().results.worked.rows]
-    send(client, shawl, *[press("row", row, revision=2) for row in range(1, 11)])
-    given = {f"grams-{rush.pk}": "60", "bands": "order", "seen": "2"}
-    client.post(f"/pieces/{shawl.pk}/yarn/stripes/", given)
-    after = [row.colour for row in Piece.objects.get().results.worked.rows]
-    assert after[:10] == before[:10]
-    assert set(after[10:]).isdisjoint(before[:10])
-
-
-def test_stripes_are_written_into_a_plan(client, knitter, kelp, rush):
-    piece = keep_plan(knitter, plan_text(answered(CONSTRUCTIONS["corner-cloth"], {}).plan()))
-    given = {f"grams-{kelp.pk}": "12", f"grams-{rush.pk}": "60", "bands": "order", "seen": "1"}
-    assert client.post(f"/pieces/{piece.pk}/yarn/stripes/", given).status_code == 302
-    plan = plan_from_text(piece.current.plan)
-    assert [stripe.colour for stripe in plan.stripes] == ["A", "B"]
-    assert sum(stripe.rows for stripe in plan.stripes) == len(piece.results.worked.rows)
-
-
-def test_stripes_of_a_piece_that_was_saved_meanwhile_are_not_written(client, shawl, kelp, rush):
-    given = {f"grams-{kelp.pk}": "8", f"grams-{rush.pk}": "14", "bands": "order", "seen": "7"}
-    answer = client.post(f"/pieces/{shawl.pk}/yarn/stripes/", given)
-    assert answer.status_code == 409
-    assert "saved elsewhere" in shown(answer)
-    assert shawl.revisions.count() == 1
-
-
-def test_a_stripe_page_without_yarn_or_rows_says_so(client, knitter, kelp):
-    empty = keep_piece(knitter, "Title: Nothing\nCast on 5 sts.\n")
-    for asked in ({}, {f"grams-{kelp.pk}": "8"}, {f"grams-{kelp.pk}": "lots"}):
-        assert client.get(f"/pieces/{empty.pk}/yarn/stripes/", asked).status_code == 200
-    assert client.get(f"/pieces/{empty.pk}/yarn/").status_code == 200
+    assert "Weighed 1 time" in text_of(client.get(f"/pieces/{shawl.pk}/yarn/"))
 
 
 def test_the_demo_is_told_that_its_collar_is_not_reached(client, demo):
     (poncho,) = (piece for piece in demo if piece.title.startswith("Lantern"))
-    assert "Stop after row" in shown(client.get(f"/pieces/{poncho.pk}/yarn/"))
+    assert "Stop after row" in text_of(client.get(f"/pieces/{poncho.pk}/yarn/"))
     (tideline,) = (piece for piece in demo if piece.title == "Tideline shawl")
-    assert "Weighed 3 times" in shown(client.get(f"/pieces/{tideline.pk}/yarn/"))
+    assert "Weighed 3 times" in text_of(client.get(f"/pieces/{tideline.pk}/yarn/"))
 
 
 def test_a_piece_is_found_by_its_yarn(client, shawl, kelp):
     keep(client, shawl, yarn=kelp.pk, balls="1")
-    assert "Quay shawl" in shown(client.get("/?q=kelp"))
-    assert "No piece has" in shown(client.get("/?q=seaweed"))
+    assert "Quay shawl" in text_of(client.get("/?q=kelp"))
+    assert "No piece has" in text_of(client.get("/?q=seaweed"))
 
 
 def test_more_sums_are_counted(client, knitter, kelp):
     piece = keep_plan(knitter, plan_text(answered(CONSTRUCTIONS["corner-cloth"], {}).plan()))
     PieceYarn.objects.create(piece=piece, colour="", ball_grams=50, ball_metres=100, balls=6)
-    page = shown(client.get(f"/pieces/{piece.pk}/yarn/more/", {"stitches": "10", "rows": "20", "seam": "100"}))
+    page = text_of(client.get(f"/pieces/{piece.pk}/yarn/more/", {"stitches": "10", "rows": "20", "seam": "100"}))
     assert "The largest that this yarn allows, nine times in ten:" in page
     assert "The next size up," in page
     assert re.search(r"As large as this one: \d+ m. With the same stitches and rows: \d+ m.", page)
@@ -341,7 +263,7 @@ def test_more_sums_are_counted(client, knitter, kelp):
 def test_where_no_yarn_is_chosen_one_is_asked_for(client, kelp):
     answer = client.get("/yarns/could/")
     assert answer.status_code == 200
-    assert "Choose a yarn first" in shown(answer)
+    assert "Choose a yarn first" in text_of(answer)
 
 
 def test_a_weighing_that_was_a_mistake_is_taken_back_and_no_row_with_it(client, weighed):
@@ -353,4 +275,4 @@ def test_a_weighing_that_was_a_mistake_is_taken_back_and_no_row_with_it(client, 
     send(client, weighed, press("undone", 16, data={"takes_back": [str(wrong.pk)]}))
     assert client.get(f"/pieces/{weighed.pk}/yarn.json").json()["last_safe"] == before
     assert "after row 16: 2 g left" not in client.get(f"/pieces/{weighed.pk}/yarn/").content.decode()
-    assert "row 17 of 30" in shown(client.get(f"/pieces/{weighed.pk}/needles/"))
+    assert "row 17 of 30" in text_of(client.get(f"/pieces/{weighed.pk}/needles/"))

@@ -8,9 +8,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from knitting.assembly.board import Board, Joining, Side, Turns, begun, board, meetings, order
+from knitting.assembly.board import board
 from knitting.assembly.board_colours import coloured
-from knitting.assembly.finishing import comes_to, dropped_fringe, pins, square_stitches
+from knitting.assembly.finishing import dropped_fringe, pins
 from knitting.assembly.folding import folded
 from knitting.assembly.joints import Assembly, Ease, PickUp, Seam, ease
 from knitting.assembly.laid import laid
@@ -219,93 +219,6 @@ def test_every_thing_is_told_in_sentences(key):
     lines = assembly_lines(assembled(READY_MADE[key], {}))
     assert lines
     assert all(line.endswith(".") for line in lines)
-
-
-# -- boards ---------------------------------------------------------------------------------------------------
-
-
-@pytest.mark.parametrize(
-    ("turns", "made"),
-    [
-        (Turns.SAME, (356, 0, 0)),
-        (Turns.DIAMONDS, (192, 164, 0)),
-        (Turns.STRIPES, (260, 96, 0)),
-        (Turns.PINWHEEL, (273, 0, 83)),
-    ],
-)
-def test_a_board_of_twelve_by_sixteen(turns, made):
-    """Counted by hand from which sides are cast on; a pinwheel has ceil(11 x 15 / 2) = 83 rings of four, each of which
-    costs a sewn side."""
-    found = order(board(12, 16, 18, turns))
-    assert tuple(found.count(each) for each in (Joining.PICKED, Joining.JOINED, Joining.SEWN)) == made
-
-
-boards = st.builds(
-    board, st.integers(1, 7), st.integers(1, 7), st.integers(1, 20), st.sampled_from(Turns), st.integers(0, 99)
-)
-
-
-@given(boards)
-def test_no_square_comes_before_one_that_it_is_picked_up_from(of):
-    found = order(of)
-    place = {square: at for at, square in enumerate(found.squares)}
-    assert len(place) == of.squares
-    for meeting, how in found.joinings:
-        one, other = begun(of.turn(meeting.one), meeting.side), begun(of.turn(meeting.other), meeting.side.facing)
-        if how is Joining.PICKED and one is not other:
-            ridged, later = (meeting.other, meeting.one) if one else (meeting.one, meeting.other)
-            assert place[ridged] < place[later]
-        assert (how is Joining.JOINED) == (not one and not other)
-
-
-@given(boards)
-def test_every_square_has_two_sides_cast_on_that_meet_and_every_side_is_joined_once(of):
-    for turn in {each for row in of.turns for each in row}:
-        cast_on = [side.value for side in Side if begun(turn, side)]
-        assert (cast_on[1] - cast_on[0]) % 4 in (1, 3)
-    assert len(list(meetings(of))) == of.rows * (of.columns - 1) + of.columns * (of.rows - 1)
-    assert len(order(of).joinings) == len(list(meetings(of)))
-
-
-def test_a_square_in_two_colours_in_closed_form():
-    """18 ridges in two-row stripes: 2 L (L + 1) stitches of rows and 2 L + 1 cast on; 397 and 324, by hand."""
-    assert square_stitches(18) == (397, 324)
-    for ridges in (1, 5, 18, 33):
-        assert sum(square_stitches(ridges)) == 2 * ridges * (ridges + 1) + 2 * ridges + 1
-        assert sum(square_stitches(ridges, 4)) == sum(square_stitches(ridges))
-
-
-def test_what_a_board_comes_to():
-    of = board(12, 16, 18, Turns.PINWHEEL)
-    sums = comes_to(of, order(of), Gauge(18, 36))
-    assert (sums.width_cm, sums.height_cm) == (pytest.approx(160.0), pytest.approx(120.0))
-    assert sums.ends == 4 * 192
-    assert sums.edging_stitches == 2 * 28 * 18 + 4
-    assert sums.seams_m == pytest.approx(83 * (10 * 3.4 + 30) / 100)
-    assert of.first_row == 37
-
-
-def test_turning_one_square_changes_it_alone():
-    of = board(3, 3, 5)
-    turned = of.turned((1, 1), 6)
-    assert turned.turn((1, 1)) == 2
-    assert isinstance(turned, Board)
-    assert sum(a != b for x, y in zip(of.turns, turned.turns, strict=True) for a, b in zip(x, y, strict=True)) == 1
-
-
-@pytest.mark.parametrize(
-    ("colours", "strong", "most"), [(6, True, 0), (8, True, 0), (4, False, 0), (3, False, 0), (3, True, 192)]
-)
-def test_squares_side_by_side_are_not_alike(colours, strong, most):
-    found = coloured(board(12, 16, 18), [f"C{at}" for at in range(colours)], strong, seed=3)
-    assert len(found.clashing) <= most
-    used = [pair for row in found.pairs for pair in row]
-    assert len(used) == 192
-    for r in range(12):
-        for c in range(15):
-            if (r, c) not in found.clashing and (r, c + 1) not in found.clashing:
-                one, other = set(found.pairs[r][c]), set(found.pairs[r][c + 1])
-                assert not (one & other) if strong else one != other
 
 
 def test_a_fringe_and_pins():
