@@ -40,7 +40,7 @@ def test_a_capelet_is_put_on_turned_by_keys_and_told(page, live_server, demo):
     expect(page.locator("canvas[data-shown]")).to_be_visible(timeout=HUNG_MS)
     page.get_by_role("button", name="Try it on every body").click()
     for last in (3, 7, 11, 15, 19):  # each body takes a moment of its own
-        expect(page.locator(".worn-bodies td.num").nth(last)).to_be_visible()
+        expect(page.locator(".worn-bodies td.num").nth(last)).to_be_visible(timeout=HUNG_MS)
     expect(page.locator(".worn-bodies td.num")).to_have_count(20)
 
 
