@@ -3,7 +3,8 @@ const EVERY_MS = 5000;
 
 async function giveWay() {
   if (document.hidden) return;
-  const answer = await fetch("/health/", { method: "HEAD", cache: "no-store" }).catch(() => null);
+  // The worker's script: it is answered whoever asks, and also where the database has a fault that is then told.
+  const answer = await fetch("/sw.js", { method: "HEAD", cache: "no-store" }).catch(() => null);
   if (answer?.ok) location.reload();
 }
 

@@ -38,7 +38,7 @@ self.addEventListener("fetch", (event) => {
 async function answered(event, cache, instead) {
   let answer;
   try {
-    answer = await asked(event.request);
+    answer = await fromNetwork(event.request);
   } catch {
     return (await kept(cache ?? PAGES, instead)) ?? Response.error();
   }
@@ -49,7 +49,7 @@ async function answered(event, cache, instead) {
 }
 
 // A device that goes from one network to another fails what it asks meanwhile: that is no network missing.
-function asked(request) {
+function fromNetwork(request) {
   const began = Date.now();
   return fetch(request).catch((trouble) => {
     if (!navigator.onLine || Date.now() - began > AT_ONCE_MS) throw trouble;

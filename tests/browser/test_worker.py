@@ -86,7 +86,7 @@ def test_one_failed_request_is_no_network_missing(page, live_server, demo, conte
         failed.append(route.request.url)
         return route.abort("connectionreset")
 
-    context.route("**/health/", lambda route: route.abort())  # nor does a page that stands in for it give way
+    context.route("**/sw.js", lambda route: route.abort())  # nor does a page that stands in for it give way
     context.route(f"{live_server.url}/", fails_once)
     page.goto(live_server.url)
     expect(page.get_by_role("heading", name="In the basket")).to_be_visible()
